@@ -1,0 +1,18 @@
+package io.safestep.core.change;
+
+/** What can be done to a change so that it moves from one state to another. */
+public enum ChangeAction {
+    SUBMIT,
+    EDIT_CONTENT,
+    APPROVE,
+    RETURN,
+    REJECT,
+    WITHDRAW,
+    BOOK,
+    CANCEL_BOOKING,
+    START_RUN,
+    RUN_SUCCEEDED,
+    RUN_ROLLED_BACK,
+    RUN_STUCK,
+    CLOSE
+}

@@ -1,0 +1,26 @@
+package io.safestep.core.change;
+
+/** Where a change stands. See {@link ChangeTransitions} for the ways between. */
+public enum ChangeState {
+    DRAFT,
+    IN_REVIEW,
+    RETURNED,
+    APPROVED,
+    BOOKED,
+    RUNNING,
+    COMPLETED,
+    ROLLED_BACK,
+    NEEDS_ATTENTION,
+    CLOSED,
+    REJECTED,
+    WITHDRAWN;
+
+    /** In these states the author may still write; in the later two of them, writing breaks the seal. */
+    public boolean editable() {
+        return this == DRAFT || this == RETURNED || this == IN_REVIEW || this == APPROVED;
+    }
+
+    public boolean ended() {
+        return this == CLOSED || this == REJECTED || this == WITHDRAWN;
+    }
+}

@@ -1,0 +1,68 @@
+package io.safestep.core.change;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+import java.util.Map;
+import java.util.TreeMap;
+
+/**
+ * SHA-256 (FIPS 180-4) over sealed content. Every text goes in with its length before it and every list with its size,
+ * so that no two different contents are written as the same bytes.
+ *
+ * @param hex 64 hexadecimal digits, lower case
+ */
+public record Seal(String hex) {
+
+    public static Seal of(SealedContent content) {
+        Writer writer = new Writer();
+        writer.number(content.targets().size());
+        for (SealedContent.Target target : content.targets()) {
+            writer.text(target.device());
+            writer.number(target.wave());
+            writer.text(target.script());
+            writer.text(target.undo());
+            writer.number(target.touchedGround().size());
+            for (Map.Entry<String, String> part : new TreeMap<>(target.touchedGround()).entrySet()) {
+                writer.text(part.getKey());
+                writer.text(part.getValue());
+            }
+        }
+        writer.number(content.checks().size());
+        content.checks().forEach(writer::text);
+        writer.text(content.failureRule());
+        return new Seal(writer.hex());
+    }
+
+    /** The first eight digits in two groups, enough for people to compare. */
+    public String brief() {
+        return hex.substring(0, 4) + " " + hex.substring(4, 8);
+    }
+
+    private static final class Writer {
+        private final MessageDigest digest;
+
+        Writer() {
+            try {
+                digest = MessageDigest.getInstance("SHA-256");
+            } catch (NoSuchAlgorithmException e) {
+                throw new IllegalStateException("Every Java platform has SHA-256.", e);
+            }
+        }
+
+        void number(int number) {
+            digest.update((number + ";").getBytes(StandardCharsets.US_ASCII));
+        }
+
+        void text(String text) {
+            byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+            number(bytes.length);
+            digest.update(bytes);
+        }
+
+        String hex() {
+            return HexFormat.of().formatHex(digest.digest());
+        }
+    }
+}

@@ -1,0 +1,332 @@
+package io.safestep.core.config;
+
+import io.safestep.core.platform.Language;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/** Reads, compares, derives and applies configurations of one language. The front door of this package. */
+public final class ConfigEngine {
+
+    private final Language language;
+
+    public ConfigEngine(Language language) {
+        this.language = language;
+    }
+
+    /**
+     * Reads the text of a configuration.
+     *
+     * @throws ConfigSyntaxException when the text is no configuration of this language
+     */
+    public ConfigTree read(String text) {
+        return new IndentedReader(language, true).read(text);
+    }
+
+    /** The configuration as text, one line each, ending with a line feed. */
+    public String write(ConfigTree tree) {
+        return script(tree.lines()).text(language.indent());
+    }
+
+    /** The configuration as text for people: secrets masked. */
+    public String writeMasked(ConfigTree tree) {
+        StringBuilder text = new StringBuilder();
+        writeMasked("", 0, tree.lines(), text);
+        return text.toString();
+    }
+
+    /** A script as text for people: secrets masked. */
+    public String masked(Script script) {
+        StringBuilder text = new StringBuilder();
+        for (String line : maskedLines(script)) {
+            text.append(line).append('\n');
+        }
+        return text.toString();
+    }
+
+    /** The commands of a script one by one for people: indented, secrets masked. */
+    public List<String> maskedLines(Script script) {
+        List<String> blocks = new ArrayList<>(List.of(""));
+        List<String> masked = new ArrayList<>();
+        for (ScriptLine line : script.lines()) {
+            while (blocks.size() > line.depth() + 1) {
+                blocks.remove(blocks.size() - 1);
+            }
+            String block = blocks.get(blocks.size() - 1);
+            masked.add(" ".repeat(language.indent() * line.depth()) + language.masked(block, line.text()));
+            blocks.add(language.blockOf(block, line.text()));
+        }
+        return masked;
+    }
+
+    public List<Edit> compare(ConfigTree before, ConfigTree after) {
+        return new Comparison(language).compare(before, after);
+    }
+
+    public boolean same(ConfigTree one, ConfigTree other) {
+        return compare(one, other).isEmpty();
+    }
+
+    /** The difference in two columns, secrets masked. Line numbers are those of the texts that were read. */
+    public List<DifferenceRow> rows(ConfigTree before, ConfigTree after) {
+        return new DifferenceRows(language).lay(before, after);
+    }
+
+    /** The commands that lead from one configuration to the other. */
+    public Script derive(ConfigTree from, ConfigTree to) {
+        return new ScriptDerivation(language).derive(compare(from, to));
+    }
+
+    /**
+     * The configuration after the commands.
+     *
+     * @throws ScriptRefusedException when a command can't be applied
+     */
+    public ConfigTree apply(ConfigTree tree, Script script) {
+        return new ScriptApplication(language).apply(tree, script);
+    }
+
+    /**
+     * Reads lines that an engineer wrote as commands.
+     *
+     * @throws ConfigSyntaxException when indentation or length can't be read
+     */
+    public Script readScript(String text) {
+        return script(new IndentedReader(language, false).read(text).lines());
+    }
+
+    /** What is wrong with lines that an engineer wrote for a device that has this baseline. Empty: nothing. */
+    public List<LineComplaint> complaints(ConfigTree baseline, String text) {
+        List<LineComplaint> complaints = new ArrayList<>();
+        ConfigTree written;
+        try {
+            written = new IndentedReader(language, false).read(text);
+        } catch (ConfigSyntaxException e) {
+            return List.of(new LineComplaint(e.line(), e.getMessage()));
+        }
+        complain("", written.lines(), complaints);
+        if (complaints.isEmpty()) {
+            try {
+                apply(baseline, script(written.lines()));
+            } catch (ScriptRefusedException e) {
+                complaints.add(new LineComplaint(numbers(written.lines()).get(e.index()), e.getMessage()));
+            }
+        }
+        return complaints;
+    }
+
+    /** Everything that follows from lines without complaints. */
+    public DeviceBuild build(ConfigTree baseline, String lines) {
+        ConfigTree outcome = apply(baseline, readScript(lines));
+        // Read again, so that outcome lines carry the numbers of the outcome's own text.
+        ConfigTree numbered = read(write(outcome));
+        Script script = derive(baseline, numbered);
+        Script undo = derive(asShown(numbered), baseline);
+        return new DeviceBuild(baseline, numbered, script, undo, prove(baseline, numbered, script, undo));
+    }
+
+    /** The demonstration that the script leads to the outcome and the undo script from there to the baseline. */
+    public UndoProof prove(ConfigTree baseline, ConfigTree outcome, Script script, Script undo) {
+        Set<String> obstacles = new LinkedHashSet<>();
+        for (String line : lostHiddenValues("", compare(baseline, outcome))) {
+            obstacles.add(
+                    "The device hides the value in \"" + line + "\", so that the old value can't be written back.");
+        }
+        try {
+            if (!same(apply(baseline, script), outcome)) {
+                obstacles.add("The script does not lead to the outcome configuration.");
+            }
+            List<Edit> left = compare(apply(asShown(outcome), undo), baseline);
+            if (!left.isEmpty()) {
+                obstacles.add("After script and undo script, " + left.size()
+                        + " differences to the starting configuration would be left.");
+            }
+        } catch (ScriptRefusedException e) {
+            obstacles.add("A command would be refused: " + e.getMessage());
+        }
+        return new UndoProof(obstacles.isEmpty(), List.copyOf(obstacles));
+    }
+
+    /** The configuration as the device will show it: values that it hides are replaced by its placeholder. */
+    public ConfigTree asShown(ConfigTree tree) {
+        return new ConfigTree(asShown("", tree.lines()));
+    }
+
+    /**
+     * The parts of a configuration that a script touches: whole top-level lines with everything beneath.
+     *
+     * @return key of the top-level line to its text, empty text when it is not there
+     */
+    public Map<String, String> touchedGround(ConfigTree tree, Script script) {
+        Map<String, String> ground = new LinkedHashMap<>();
+        for (String key : touchedKeys(script)) {
+            ground.put(key, "");
+        }
+        for (ConfigLine line : tree.lines()) {
+            ground.computeIfPresent(
+                    language.keyOf("", line.text()),
+                    (key, none) -> script(List.of(line)).text(language.indent()));
+        }
+        return ground;
+    }
+
+    /** The touched parts in which two configurations differ, by their top-level lines. */
+    public List<String> touchedDifferences(ConfigTree approved, ConfigTree current, Script script) {
+        Set<String> touched = touchedKeys(script);
+        return compare(approved, current).stream()
+                .map(edit -> edit.after() == null
+                        ? edit.before().text()
+                        : edit.after().text())
+                .filter(text -> touched.contains(language.keyOf("", text)))
+                .distinct()
+                .map(text -> language.masked("", text))
+                .toList();
+    }
+
+    /**
+     * The configuration to return to: the touched parts as they were before, everything else as it is now, so that a way
+     * back does not undo what somebody else did meanwhile elsewhere.
+     */
+    public ConfigTree wayBackTarget(ConfigTree current, ConfigTree before, Script script) {
+        Set<String> touched = touchedKeys(script);
+        List<ConfigLine> lines = new ArrayList<>();
+        current.lines().stream()
+                .filter(line -> !touched.contains(language.keyOf("", line.text())))
+                .forEach(lines::add);
+        before.lines().stream()
+                .filter(line -> touched.contains(language.keyOf("", line.text())))
+                .forEach(lines::add);
+        return new ConfigTree(lines);
+    }
+
+    /** Which of the known configurations a device holds. */
+    public Holding holding(ConfigTree current, ConfigTree before, ConfigTree outcome) {
+        ConfigTree shown = asShown(outcome);
+        List<String> planned = atoms(compare(before, shown));
+        List<String> missing = atoms(compare(current, shown));
+        List<String> foreign = new ArrayList<>(missing);
+        foreign.removeAll(planned);
+        int left = missing.size() - foreign.size();
+        Holding.State state = missing.isEmpty()
+                ? Holding.State.OUTCOME
+                : same(current, before) ? Holding.State.BEFORE : Holding.State.IN_BETWEEN;
+        return new Holding(state, planned.size() - left, planned.size(), foreign.size());
+    }
+
+    private List<String> atoms(List<Edit> edits) {
+        List<String> atoms = new ArrayList<>();
+        collect("", edits, atoms);
+        return atoms;
+    }
+
+    private void collect(String path, List<Edit> edits, List<String> atoms) {
+        for (Edit edit : edits) {
+            if (edit.kind() == Edit.Kind.WITHIN) {
+                collect(path + edit.after().text() + "\n", edit.within(), atoms);
+            } else if (edit.kind() == Edit.Kind.REMOVED) {
+                atoms.add(path + "-" + edit.before().text());
+            } else {
+                addWhole(path, edit.after(), atoms);
+            }
+        }
+    }
+
+    /** A whole new block counts line by line, so that a half-written one is seen as such. */
+    private void addWhole(String path, ConfigLine line, List<String> atoms) {
+        atoms.add(path + "+" + line.text());
+        line.children().forEach(child -> addWhole(path + line.text() + "\n", child, atoms));
+    }
+
+    private Set<String> touchedKeys(Script script) {
+        Set<String> keys = new LinkedHashSet<>();
+        for (ScriptLine line : script.lines()) {
+            if (line.depth() == 0) {
+                String text = language.isRemoval(line.text()) ? language.removed(line.text()) : line.text();
+                keys.add(language.keyOf("", text));
+            }
+        }
+        return keys;
+    }
+
+    /** Lines that go or change and whose old value the device never showed. */
+    private List<String> lostHiddenValues(String block, List<Edit> edits) {
+        List<String> lost = new ArrayList<>();
+        for (Edit edit : edits) {
+            switch (edit.kind()) {
+                case WITHIN ->
+                    lost.addAll(lostHiddenValues(
+                            language.blockOf(block, edit.after().text()), edit.within()));
+                case REMOVED, REPLACED -> hiddenBeneath(block, edit.before(), lost);
+                case ADDED -> {}
+            }
+        }
+        return lost;
+    }
+
+    private void hiddenBeneath(String block, ConfigLine line, List<String> found) {
+        if (language.holdsHiddenValue(block, line.text())) {
+            found.add(line.text());
+        }
+        String beneath = language.blockOf(block, line.text());
+        line.children().forEach(child -> hiddenBeneath(beneath, child, found));
+    }
+
+    private List<ConfigLine> asShown(String block, List<ConfigLine> lines) {
+        return lines.stream()
+                .map(line -> new ConfigLine(
+                        language.asShown(block, line.text()),
+                        line.number(),
+                        asShown(language.blockOf(block, line.text()), line.children())))
+                .toList();
+    }
+
+    private void complain(String block, List<ConfigLine> lines, List<LineComplaint> complaints) {
+        for (ConfigLine line : lines) {
+            language.complaint(block, line.text())
+                    .ifPresent(reason -> complaints.add(new LineComplaint(line.number(), reason)));
+            if (!line.children().isEmpty()) {
+                if (language.opensBlock(block, line.text())) {
+                    complain(language.blockOf(block, line.text()), line.children(), complaints);
+                } else {
+                    complaints.add(new LineComplaint(
+                            line.children().get(0).number(),
+                            "The line above it opens no block; check the indentation."));
+                }
+            }
+        }
+    }
+
+    private void writeMasked(String block, int depth, List<ConfigLine> lines, StringBuilder text) {
+        for (ConfigLine line : lines) {
+            text.append(" ".repeat(language.indent() * depth))
+                    .append(language.masked(block, line.text()))
+                    .append('\n');
+            writeMasked(language.blockOf(block, line.text()), depth + 1, line.children(), text);
+        }
+    }
+
+    private static Script script(List<ConfigLine> lines) {
+        List<ScriptLine> flat = new ArrayList<>();
+        flatten(0, lines, flat);
+        return new Script(flat);
+    }
+
+    private static void flatten(int depth, List<ConfigLine> lines, List<ScriptLine> into) {
+        for (ConfigLine line : lines) {
+            into.add(new ScriptLine(depth, line.text()));
+            flatten(depth + 1, line.children(), into);
+        }
+    }
+
+    private static List<Integer> numbers(List<ConfigLine> lines) {
+        List<Integer> numbers = new ArrayList<>();
+        for (ConfigLine line : lines) {
+            numbers.add(line.number());
+            numbers.addAll(numbers(line.children()));
+        }
+        return numbers;
+    }
+}

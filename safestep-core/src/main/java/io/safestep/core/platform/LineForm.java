@@ -1,0 +1,109 @@
+package io.safestep.core.platform;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * One form that a line of the configuration language can take, for example {@code address <prefix>} inside an
+ * interface.
+ *
+ * @param written the form as it stands in the profile
+ * @param words the kinds of its words, in order
+ * @param blocks names of the blocks in which the form may stand; the empty name is the top level
+ * @param keyWords how many leading words tell this line from its siblings: a second line with the same key replaces the
+ *     first. Zero means that the whole line is the key, so that several may stand side by side
+ * @param opens the name of the block that the line opens, or null for a line without lines beneath it
+ * @param ordered whether the order of the lines beneath counts
+ * @param hidden whether the device shows the word {@code hidden} in place of the secret
+ */
+record LineForm(
+        String written,
+        List<WordType> words,
+        List<String> blocks,
+        int keyWords,
+        String opens,
+        boolean ordered,
+        boolean hidden) {
+
+    /** What a device shows in place of a secret that it never shows. */
+    static final String HIDDEN_VALUE = "hidden";
+
+    private static final Pattern WORD = Pattern.compile("<[^>]*>|\\S+");
+
+    static LineForm parse(
+            String written, List<String> blocks, int keyWords, String opens, boolean ordered, boolean hidden) {
+        List<WordType> words = new ArrayList<>();
+        Matcher matcher = WORD.matcher(written);
+        while (matcher.find()) {
+            words.add(WordType.parse(matcher.group()));
+        }
+        return new LineForm(written, List.copyOf(words), List.copyOf(blocks), keyWords, opens, ordered, hidden);
+    }
+
+    /** The first word, by which a person looks for the form. */
+    String firstWord() {
+        return written.split("\\s+", 2)[0];
+    }
+
+    /** The words of the line when it has this form: typed words one by one, a free text as one. */
+    Optional<List<String>> match(String line) {
+        List<String> found = new ArrayList<>(words.size());
+        int at = skipBlanks(line, 0);
+        for (WordType type : words) {
+            if (at >= line.length()) {
+                return Optional.empty();
+            }
+            int end = type instanceof WordType.FreeText ? line.length() : wordEnd(line, at);
+            String word = line.substring(at, end);
+            String value = type instanceof WordType.FreeText ? word.strip() : word;
+            if (!type.accepts(value)) {
+                return Optional.empty();
+            }
+            found.add(value);
+            at = skipBlanks(line, end);
+        }
+        return at >= line.length() ? Optional.of(found) : Optional.empty();
+    }
+
+    private static int skipBlanks(String line, int from) {
+        int at = from;
+        while (at < line.length() && line.charAt(at) == ' ') {
+            at++;
+        }
+        return at;
+    }
+
+    static int wordEnd(String line, int from) {
+        int end = line.indexOf(' ', from);
+        return end < 0 ? line.length() : end;
+    }
+
+    /** How many leading words of the line fit; for finding the nearest form of a line that fits none. */
+    int fittingWords(String line) {
+        String[] given = line.strip().split("\\s+");
+        int count = 0;
+        for (WordType type : words) {
+            if (count >= given.length || !type.accepts(given[count])) {
+                break;
+            }
+            count++;
+        }
+        return count;
+    }
+
+    /** What stands wrong in a line that does not fit, as a sentence. */
+    String complaint(String line) {
+        String[] given = line.strip().split("\\s+");
+        int fits = fittingWords(line);
+        if (fits == words.size()) {
+            return "Nothing may follow \"" + String.join(" ", List.of(given).subList(0, fits)) + "\".";
+        }
+        String expected = words.get(fits).expectation();
+        return fits < given.length
+                ? "\"" + given[fits] + "\" does not fit: expected " + expected + "."
+                : "The line ends too early: expected " + expected + ".";
+    }
+}

@@ -1,0 +1,21 @@
+package io.safestep.core.platform;
+
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What kind of device it is: how to talk with it and how its configuration language behaves.
+ *
+ * @param name the profile's name, for example {@code corvane-cli}
+ * @param maker who makes the devices
+ * @param commandLine how to hold a conversation
+ * @param language how the configuration is written
+ * @param reads the named read commands
+ */
+public record PlatformProfile(
+        String name, String maker, CommandLine commandLine, Language language, List<ReadCommand> reads) {
+
+    public Optional<ReadCommand> read(String readName) {
+        return reads.stream().filter(r -> r.name().equals(readName)).findFirst();
+    }
+}

@@ -1,0 +1,154 @@
+package io.safestep.core.platform;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import java.util.regex.PatternSyntaxException;
+import org.yaml.snakeyaml.LoaderOptions;
+import org.yaml.snakeyaml.Yaml;
+import org.yaml.snakeyaml.constructor.SafeConstructor;
+import org.yaml.snakeyaml.error.YAMLException;
+
+/** Reads a platform profile from its YAML text. */
+public final class ProfileReader {
+
+    private ProfileReader() {}
+
+    /**
+     * @param yaml the whole text of a profile
+     * @throws ProfileException when the text is not YAML, an entry is missing or a pattern can't be read
+     */
+    public static PlatformProfile read(String yaml) {
+        Object loaded;
+        try {
+            loaded = new Yaml(new SafeConstructor(new LoaderOptions())).load(yaml);
+        } catch (YAMLException e) {
+            throw new ProfileException("The profile is not readable YAML: " + e.getMessage());
+        }
+        Entries top = new Entries("profile", loaded);
+        return new PlatformProfile(
+                top.text("name"),
+                top.text("maker"),
+                commandLine(top.entries("commandLine")),
+                language(top.entries("language")),
+                top.list("reads").stream().map(ProfileReader::readCommand).toList());
+    }
+
+    private static CommandLine commandLine(Entries e) {
+        return new CommandLine(
+                e.pattern("prompt"),
+                e.pattern("pager"),
+                e.text("pagerKey"),
+                e.text("pagingOff"),
+                e.text("configure"),
+                e.text("leaveBlock"),
+                e.text("leaveConfigure"),
+                e.text("readRunning"),
+                e.text("readStartup"),
+                e.text("save"),
+                e.pattern("saved"),
+                e.patterns("errors"));
+    }
+
+    private static Language language(Entries e) {
+        return new Language(
+                Integer.parseInt(e.text("indent")),
+                e.text("comment"),
+                e.text("negation"),
+                e.patterns("volatile"),
+                e.texts("secretWords"),
+                e.list("forms").stream().map(ProfileReader::form).toList());
+    }
+
+    private static LineForm form(Entries e) {
+        List<String> blocks = e.has("in") ? e.texts("in") : List.of("");
+        LineForm form = LineForm.parse(
+                e.text("form"),
+                blocks,
+                e.has("key") ? Integer.parseInt(e.text("key")) : 0,
+                e.has("opens") ? e.text("opens") : null,
+                e.has("ordered"),
+                e.has("hidden"));
+        if (form.words().size() < form.keyWords()) {
+            throw new ProfileException("The form \"" + form.written() + "\" has fewer words than its key.");
+        }
+        return form;
+    }
+
+    private static ReadCommand readCommand(Entries e) {
+        return new ReadCommand(
+                e.text("name"),
+                e.text("title"),
+                e.text("command"),
+                e.pattern("row"),
+                e.has("argument") ? e.text("argument") : null);
+    }
+
+    /** The entries of one YAML mapping, with errors that say where something is missing. */
+    private static final class Entries {
+        private final String place;
+        private final Map<?, ?> map;
+
+        Entries(String place, Object loaded) {
+            if (!(loaded instanceof Map<?, ?> entries)) {
+                throw new ProfileException("In " + place + ", names with values are expected.");
+            }
+            this.place = place;
+            this.map = entries;
+        }
+
+        boolean has(String name) {
+            return map.get(name) != null && !Boolean.FALSE.equals(map.get(name));
+        }
+
+        String text(String name) {
+            Object value = map.get(name);
+            if (value == null) {
+                throw new ProfileException("In " + place + ", \"" + name + "\" is missing.");
+            }
+            return value.toString();
+        }
+
+        Entries entries(String name) {
+            return new Entries(place + " › " + name, map.get(name));
+        }
+
+        List<Entries> list(String name) {
+            List<Entries> entries = new ArrayList<>();
+            for (Object item : items(name)) {
+                entries.add(new Entries(place + " › " + name + " " + (entries.size() + 1), item));
+            }
+            return entries;
+        }
+
+        List<String> texts(String name) {
+            return items(name).stream().map(Object::toString).toList();
+        }
+
+        Pattern pattern(String name) {
+            return compile(name, text(name));
+        }
+
+        List<Pattern> patterns(String name) {
+            return texts(name).stream().map(t -> compile(name, t)).toList();
+        }
+
+        private List<?> items(String name) {
+            Object value = map.get(name);
+            if (value == null) {
+                return List.of();
+            }
+            return value instanceof List<?> list ? list : List.of(value);
+        }
+
+        private Pattern compile(String name, String expression) {
+            try {
+                return Pattern.compile(expression);
+            } catch (PatternSyntaxException e) {
+                throw new ProfileException(
+                        "In " + place + ", \"" + name + "\" is not a regular expression: " + e.getDescription() + ".");
+            }
+        }
+    }
+}

@@ -1,0 +1,160 @@
+package io.safestep.core.platform;
+
+import java.util.regex.Pattern;
+
+/**
+ * What one word of a configuration line may be. Written in a platform profile between angle brackets, for example
+ * {@code <prefix>}, {@code <number 1-4094>} or {@code <tcp|udp>}.
+ */
+sealed interface WordType {
+
+    boolean accepts(String word);
+
+    /** A few words for a person, with an example where that helps. */
+    String expectation();
+
+    record Literal(String word) implements WordType {
+        @Override
+        public boolean accepts(String candidate) {
+            return word.equals(candidate);
+        }
+
+        @Override
+        public String expectation() {
+            return "\"" + word + "\"";
+        }
+    }
+
+    record Choice(java.util.List<String> words) implements WordType {
+        @Override
+        public boolean accepts(String word) {
+            return words.contains(word);
+        }
+
+        @Override
+        public String expectation() {
+            return "one of " + String.join(", ", words);
+        }
+    }
+
+    record WholeNumber(long least, long most) implements WordType {
+        @Override
+        public boolean accepts(String word) {
+            return Ipv4.isNumber(word, 10) && Long.parseLong(word) >= least && Long.parseLong(word) <= most;
+        }
+
+        @Override
+        public String expectation() {
+            return "a number from " + least + " to " + most;
+        }
+    }
+
+    /** Comma-separated VLAN numbers, without blanks (IEEE 802.1Q, 1 to 4094). */
+    record VlanList() implements WordType {
+        private static final WholeNumber VLAN = new WholeNumber(1, 4094);
+
+        @Override
+        public boolean accepts(String word) {
+            for (String part : word.split(",", -1)) {
+                if (!VLAN.accepts(part)) {
+                    return false;
+                }
+            }
+            return true;
+        }
+
+        @Override
+        public String expectation() {
+            return "VLAN numbers with commas, such as 40,60";
+        }
+    }
+
+    record Address() implements WordType {
+        @Override
+        public boolean accepts(String word) {
+            return Ipv4.isAddress(word);
+        }
+
+        @Override
+        public String expectation() {
+            return "an IPv4 address, such as 10.77.40.2";
+        }
+    }
+
+    record Prefix() implements WordType {
+        @Override
+        public boolean accepts(String word) {
+            return Ipv4.isPrefix(word);
+        }
+
+        @Override
+        public String expectation() {
+            return "an address with its prefix length, such as 10.77.40.2/24";
+        }
+    }
+
+    record PlainWord() implements WordType {
+        private static final Pattern SHAPE = Pattern.compile("[A-Za-z0-9._:/-]{1,63}");
+
+        @Override
+        public boolean accepts(String word) {
+            return SHAPE.matcher(word).matches();
+        }
+
+        @Override
+        public String expectation() {
+            return "one word of letters, digits, dots and hyphens";
+        }
+    }
+
+    /** A word that must never be shown. */
+    record Secret() implements WordType {
+        @Override
+        public boolean accepts(String word) {
+            return !word.isEmpty();
+        }
+
+        @Override
+        public String expectation() {
+            return "a secret of one word";
+        }
+    }
+
+    /** The rest of the line, blanks included. Only allowed as the last word of a form. */
+    record FreeText() implements WordType {
+        @Override
+        public boolean accepts(String text) {
+            return !text.isBlank() && text.length() <= 200;
+        }
+
+        @Override
+        public String expectation() {
+            return "text of up to 200 characters";
+        }
+    }
+
+    static WordType parse(String written) {
+        if (!written.startsWith("<")) {
+            return new Literal(written);
+        }
+        String inner = written.substring(1, written.length() - 1);
+        if (inner.startsWith("number ")) {
+            String[] bounds = inner.substring(7).split("-");
+            return new WholeNumber(Long.parseLong(bounds[0]), Long.parseLong(bounds[1]));
+        }
+        if (inner.contains("|")) {
+            return new Choice(java.util.List.of(inner.split("\\|")));
+        }
+        return switch (inner) {
+            case "address" -> new Address();
+            case "prefix" -> new Prefix();
+            case "vlans" -> new VlanList();
+            case "word" -> new PlainWord();
+            case "secret" -> new Secret();
+            case "text" -> new FreeText();
+            default ->
+                throw new ProfileException("unknown kind of word <" + inner
+                        + ">; use address, prefix, vlans, word, secret, text, number A-B or choices with |");
+        };
+    }
+}

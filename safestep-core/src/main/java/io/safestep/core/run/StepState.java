@@ -1,0 +1,10 @@
+package io.safestep.core.run;
+
+/** How far one phase on one device is. A phase without a state has not been started. */
+public enum StepState {
+    GOING,
+    DONE,
+    FAILED,
+    /** It was going on when the process ended; nobody knows how far it came. */
+    INTERRUPTED
+}
