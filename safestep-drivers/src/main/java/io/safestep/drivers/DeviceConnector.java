@@ -1,0 +1,22 @@
+package io.safestep.drivers;
+
+import io.safestep.drivers.ssh.SshConnector;
+
+/** Opens sessions with devices. The front door of this module. */
+public interface DeviceConnector extends AutoCloseable {
+
+    /**
+     * Connects, compares the host key, logs in and waits for the first prompt.
+     *
+     * @throws DeviceException with the stage at which it failed as its reason
+     */
+    DeviceSession connect(DeviceTarget target) throws DeviceException;
+
+    @Override
+    void close();
+
+    /** The connector for every platform family that there is. */
+    static DeviceConnector create(TimeLimits limits) {
+        return new SshConnector(limits);
+    }
+}

@@ -1,0 +1,38 @@
+package io.safestep.drivers;
+
+import io.safestep.core.config.Script;
+
+/** An open session with one device. Not safe for use by several threads; close it when done. */
+public interface DeviceSession extends AutoCloseable {
+
+    /** The host key that the device showed, in the form {@code type base64}. */
+    String hostKey();
+
+    /** The running configuration as the device shows it. */
+    String readRunning() throws DeviceException;
+
+    /** The startup configuration as the device shows it. */
+    String readStartup() throws DeviceException;
+
+    /** Sends a read command and gives back what the device says. */
+    String read(String command) throws DeviceException;
+
+    /**
+     * Sends the commands of a script one by one and stops at the first that the device refuses.
+     *
+     * @return how many commands the device took; fewer than the script has when the listener asked to stop
+     * @throws DeviceException with reason LINE_REFUSED and the device's own words when it refused a command
+     */
+    int push(Script script, PushListener listener) throws DeviceException;
+
+    /**
+     * Copies running to startup.
+     *
+     * @return what the device said
+     * @throws DeviceException with reason SAVE_FAILED when the device does not confirm that startup was written
+     */
+    String save() throws DeviceException;
+
+    @Override
+    void close();
+}

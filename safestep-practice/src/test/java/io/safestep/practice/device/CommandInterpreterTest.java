@@ -1,0 +1,101 @@
+package io.safestep.practice.device;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.safestep.practice.network.Cabling;
+import io.safestep.practice.network.LiveNetwork;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class CommandInterpreterTest {
+
+    private static final String FACTORY =
+            "hostname brn-ac-1\nuser safestep password keel\ninterface ge 1\n  mtu 1500\n";
+
+    @TempDir
+    Path folder;
+
+    private PracticeDevice device;
+    private CommandInterpreter session;
+
+    @BeforeEach
+    void open() {
+        device = new PracticeDevice("brn-ac-1", "10.77.2.34", FACTORY, folder.resolve("startup"));
+        session = session(device);
+    }
+
+    private static CommandInterpreter session(PracticeDevice device) {
+        LiveNetwork network = new LiveNetwork(new Cabling(List.of(), List.of()), List.of(device), Clock.systemUTC());
+        return new CommandInterpreter(device, network, Clock.systemUTC());
+    }
+
+    @Test
+    void thePromptTellsTheMode() {
+        assertThat(session.prompt()).isEqualTo("[brn-ac-1] ");
+        session.take("configure");
+        session.take("interface ge 1");
+        assertThat(session.prompt()).isEqualTo("[brn-ac-1 @ interface ge 1] ");
+        session.take("leave");
+        assertThat(session.prompt()).isEqualTo("[brn-ac-1 @ configure] ");
+        session.take("done");
+        assertThat(session.prompt()).isEqualTo("[brn-ac-1] ");
+    }
+
+    @Test
+    void linesTakeEffectAtOnceAndStartupOnlyWhenSaved() {
+        session.take("configure");
+        session.take("interface ge 1");
+        session.take("mtu 9000");
+        session.take("done");
+        assertThat(session.take("show running")).contains("  mtu 9000");
+        assertThat(session.take("show startup")).contains("  mtu 1500");
+
+        assertThat(new PracticeDevice("brn-ac-1", "10.77.2.34", FACTORY, folder.resolve("startup"))
+                        .running()
+                        .shown())
+                .contains("mtu 1500");
+        assertThat(session.take("save")).isEqualTo("startup written");
+        assertThat(new PracticeDevice("brn-ac-1", "10.77.2.34", FACTORY, folder.resolve("startup"))
+                        .running()
+                        .shown())
+                .contains("mtu 9000");
+    }
+
+    @Test
+    void badLinesAreRefusedWithTheDevicesOwnWords() {
+        session.take("configure");
+        assertThat(session.take("interface ge one")).startsWith("refused: ");
+        assertThat(session.take("no time-server 10.77.8.20"))
+                .isEqualTo("refused: no \"time-server 10.77.8.20\" to remove");
+        session.take("interface ge 1");
+        assertThat(session.take("address 10.77.1.300/30"))
+                .isEqualTo("refused: \"address 10.77.1.300/30\" is not understood in interface ge 1");
+        assertThat(session.take("vlan 40")).startsWith("refused: ");
+    }
+
+    @Test
+    void aPasswordIsNeverShown() {
+        assertThat(session.take("show running"))
+                .contains("user safestep password hidden")
+                .doesNotContain("keel");
+        assertThat(device.running().stored()).doesNotContain("keel");
+        assertThat(device.accepts("safestep", "keel")).isTrue();
+        assertThat(device.accepts("safestep", "hidden")).isFalse();
+    }
+
+    @Test
+    void theFaultTakesALineAndDoesNotApplyIt() {
+        device.switchOn(Fault.IGNORES_LINE, "mtu");
+        session.take("configure");
+        session.take("interface ge 1");
+        assertThat(session.take("mtu 9000")).isEmpty();
+        assertThat(session.take("description uplink")).isEmpty();
+        assertThat(session.take("mtu nine")).startsWith("refused: ");
+
+        assertThat(device.running().shown()).contains("description uplink").contains("mtu 1500");
+    }
+}
