@@ -35,8 +35,8 @@ public record Seal(String hex) {
         return new Seal(writer.hex());
     }
 
-    /** The first eight digits in two groups, enough for people to compare. */
-    public String brief() {
+    /** The first eight digits of a seal in two groups, enough for people to compare. */
+    public static String brief(String hex) {
         return hex.substring(0, 4) + " " + hex.substring(4, 8);
     }
 

@@ -26,6 +26,15 @@ public final class ConfigEngine {
         return new IndentedReader(language, true).read(text);
     }
 
+    /** The text as the device showed it, without the lines that differ at each reading though nothing has changed. */
+    public String withoutVolatileLines(String text) {
+        StringBuilder kept = new StringBuilder();
+        text.lines()
+                .filter(line -> !language.isVolatile(line))
+                .forEach(line -> kept.append(line).append('\n'));
+        return kept.toString();
+    }
+
     /** The configuration as text, one line each, ending with a line feed. */
     public String write(ConfigTree tree) {
         return script(tree.lines()).text(language.indent());
@@ -36,6 +45,11 @@ public final class ConfigEngine {
         StringBuilder text = new StringBuilder();
         writeMasked("", 0, tree.lines(), text);
         return text.toString();
+    }
+
+    /** A script as text, secrets in clear. {@link #readScript} gives the same script back. */
+    public String text(Script script) {
+        return script.text(language.indent());
     }
 
     /** A script as text for people: secrets masked. */

@@ -1,0 +1,71 @@
+package io.safestep.app.approval;
+
+import io.safestep.app.people.Person;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.FetchType;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.ManyToOne;
+import java.time.Instant;
+import org.hibernate.annotations.Immutable;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+
+/** A decision of one person about the content that had this seal. */
+@Entity
+@Immutable
+class Approval {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Long id;
+
+    private Long changeId;
+
+    @ManyToOne(fetch = FetchType.EAGER, optional = false)
+    private Person person;
+
+    @Enumerated(EnumType.STRING)
+    private Verdict verdict;
+
+    private String comment;
+
+    @JdbcTypeCode(SqlTypes.CHAR)
+    private String seal;
+
+    private Instant decidedAt;
+
+    protected Approval() {}
+
+    Approval(Long changeId, Person person, Verdict verdict, String comment, String seal, Instant decidedAt) {
+        this.changeId = changeId;
+        this.person = person;
+        this.verdict = verdict;
+        this.comment = comment;
+        this.seal = seal;
+        this.decidedAt = decidedAt;
+    }
+
+    Person person() {
+        return person;
+    }
+
+    Verdict verdict() {
+        return verdict;
+    }
+
+    String comment() {
+        return comment;
+    }
+
+    String seal() {
+        return seal;
+    }
+
+    Instant decidedAt() {
+        return decidedAt;
+    }
+}

@@ -1,0 +1,54 @@
+package io.safestep.app.approval;
+
+import io.safestep.app.people.SignedIn;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Decisions about one change over HTTP. */
+@RestController
+@RequestMapping("/api/changes/{number}/approvals")
+class ApprovalController {
+
+    private final Approvals approvals;
+
+    ApprovalController(Approvals approvals) {
+        this.approvals = approvals;
+    }
+
+    /** @param seal the seal of the content that was looked at, 64 hexadecimal digits */
+    record DecisionRequest(
+            @NotNull(message = "Choose approved, returned or rejected.")
+            Verdict verdict,
+
+            @NotNull @Size(max = 4000, message = "At most 4,000 characters.")
+            String comment,
+
+            @NotBlank(message = "Say which seal you decide about.") @Size(max = 64)
+            String seal) {}
+
+    @GetMapping
+    @PreAuthorize("hasAuthority('READ')")
+    List<ApprovalView> all(@PathVariable int number) {
+        return approvals.of(number);
+    }
+
+    @PostMapping
+    @PreAuthorize("hasAuthority('DECIDE_CHANGES')")
+    List<ApprovalView> decide(
+            @PathVariable int number,
+            @Valid @RequestBody DecisionRequest request,
+            @AuthenticationPrincipal SignedIn me) {
+        return approvals.decide(number, request.verdict(), request.comment(), request.seal(), me.login());
+    }
+}

@@ -1,0 +1,14 @@
+package io.safestep.app.audit;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface AuditEntries extends JpaRepository<AuditEntry, Long> {
+
+    Optional<AuditEntry> findFirstByOrderByIdDesc();
+
+    List<AuditEntry> findBySubjectOrderById(String subject);
+
+    List<AuditEntry> findAllByOrderById();
+}

@@ -1,0 +1,71 @@
+package io.safestep.app.audit;
+
+import jakarta.persistence.EntityManager;
+import java.time.Clock;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The append-only record of who did what. The front door of this package. */
+@Service
+public class AuditLog {
+
+    /** The person named for what Safe Step does by itself. */
+    public static final String SAFE_STEP = "safe-step";
+
+    /** Any fixed number: entries are written one after the other, whichever process writes them. */
+    private static final long CHAIN_LOCK = 7_701L;
+
+    private final AuditEntries entries;
+    private final EntityManager entityManager;
+    private final Clock clock;
+
+    AuditLog(AuditEntries entries, EntityManager entityManager, Clock clock) {
+        this.entries = entries;
+        this.entityManager = entityManager;
+        this.clock = clock;
+    }
+
+    /**
+     * Writes an entry in the transaction of what it is about: both happen or neither does.
+     *
+     * @param person log-in name
+     * @param subject what it is about, for example {@code CR-1001} or a device's name
+     * @param action a short name in plain words, for example {@code approved}
+     * @param detail a sentence; must not hold secrets
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void write(String person, String subject, String action, String detail) {
+        entityManager
+                .createNativeQuery("select cast(pg_advisory_xact_lock(:lock) as text)")
+                .setParameter("lock", CHAIN_LOCK)
+                .getSingleResult();
+        String previous =
+                entries.findFirstByOrderByIdDesc().map(AuditEntry::hash).orElse(AuditChain.START);
+        entries.saveAndFlush(new AuditEntry(
+                clock.instant().truncatedTo(ChronoUnit.MILLIS), person, subject, action, detail, previous));
+    }
+
+    @Transactional(readOnly = true)
+    public List<RecordEntry> about(String subject) {
+        return entries.findBySubjectOrderById(subject).stream()
+                .map(e -> new RecordEntry(e.at(), e.person(), e.action(), e.detail()))
+                .toList();
+    }
+
+    /** The id of the first entry that does not fit the chain; empty when the record is as it was written. */
+    @Transactional(readOnly = true)
+    public Optional<Long> firstBroken() {
+        String previous = AuditChain.START;
+        for (AuditEntry entry : entries.findAllByOrderById()) {
+            if (!entry.previousHash().equals(previous) || !entry.hash().equals(AuditChain.hash(entry))) {
+                return Optional.of(entry.id());
+            }
+            previous = entry.hash();
+        }
+        return Optional.empty();
+    }
+}

@@ -1,0 +1,22 @@
+package io.safestep.app.backup;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+interface BackupRepository extends JpaRepository<Backup, Long> {
+
+    List<Backup> findByDeviceIdOrderByIdDesc(Long deviceId, Limit limit);
+
+    Optional<Backup> findFirstByDeviceIdAndKindOrderByIdDesc(Long deviceId, BackupKind kind);
+
+    /** The newest running configuration of each device whose text holds the words. */
+    @Query(
+            value = "select b.* from backup b join config_content c on c.hash = b.hash where b.id in "
+                    + "(select max(id) from backup where kind = 'RUNNING' group by device_id) "
+                    + "and position(lower(:words) in lower(c.text)) > 0 order by b.device_id",
+            nativeQuery = true)
+    List<Backup> newestHolding(String words);
+}

@@ -1,0 +1,185 @@
+package io.safestep.app.change;
+
+import io.safestep.app.people.Person;
+import io.safestep.core.change.ChangeState;
+import io.safestep.core.change.FailureRule;
+import jakarta.persistence.CascadeType;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.FetchType;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.ManyToOne;
+import jakarta.persistence.OneToMany;
+import jakarta.persistence.OrderBy;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+
+/** A change request: the central record. */
+@Entity
+@Table(name = "change_request")
+public class Change {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Long id;
+
+    private int number;
+    private String title;
+    private String reason;
+
+    @Enumerated(EnumType.STRING)
+    private Category category = Category.NORMAL;
+
+    @Enumerated(EnumType.STRING)
+    private ChangeState state = ChangeState.DRAFT;
+
+    @ManyToOne(fetch = FetchType.EAGER, optional = false)
+    private Person author;
+
+    private boolean undoAccepted;
+
+    @Enumerated(EnumType.STRING)
+    private FailureRule failureRule = FailureRule.UNDO_ALL;
+
+    @JdbcTypeCode(SqlTypes.CHAR)
+    private String seal;
+
+    private int version = 1;
+    private Instant createdAt;
+    private Instant updatedAt;
+    private Instant submittedAt;
+    private String outcomeNote;
+
+    @OneToMany(mappedBy = "change", cascade = CascadeType.ALL, orphanRemoval = true)
+    @OrderBy("wave, position")
+    private List<ChangeTarget> targets = new ArrayList<>();
+
+    @OneToMany(mappedBy = "change", cascade = CascadeType.ALL, orphanRemoval = true)
+    @OrderBy("position")
+    private List<ChangeCheck> checks = new ArrayList<>();
+
+    protected Change() {}
+
+    Change(int number, Person author, Instant createdAt) {
+        this.number = number;
+        this.author = author;
+        this.createdAt = createdAt;
+        this.updatedAt = createdAt;
+    }
+
+    public Long id() {
+        return id;
+    }
+
+    public int number() {
+        return number;
+    }
+
+    /** The number as people write it. */
+    public String subject() {
+        return "CR-" + number;
+    }
+
+    public String title() {
+        return title;
+    }
+
+    public String reason() {
+        return reason;
+    }
+
+    Category category() {
+        return category;
+    }
+
+    public ChangeState state() {
+        return state;
+    }
+
+    public Person author() {
+        return author;
+    }
+
+    boolean undoAccepted() {
+        return undoAccepted;
+    }
+
+    public FailureRule failureRule() {
+        return failureRule;
+    }
+
+    /** The seal of the content as it is now; null while the lines are not complete. */
+    public String seal() {
+        return seal;
+    }
+
+    int version() {
+        return version;
+    }
+
+    Instant createdAt() {
+        return createdAt;
+    }
+
+    public Instant updatedAt() {
+        return updatedAt;
+    }
+
+    Instant submittedAt() {
+        return submittedAt;
+    }
+
+    String outcomeNote() {
+        return outcomeNote;
+    }
+
+    public List<ChangeTarget> targets() {
+        return List.copyOf(targets);
+    }
+
+    public List<ChangeCheck> checks() {
+        return List.copyOf(checks);
+    }
+
+    void describe(String newTitle, String newReason, boolean accepted) {
+        title = newTitle;
+        reason = newReason;
+        undoAccepted = accepted;
+    }
+
+    void replaceContent(List<ChangeTarget> newTargets, List<ChangeCheck> newChecks) {
+        targets.clear();
+        targets.addAll(newTargets);
+        checks.clear();
+        checks.addAll(newChecks);
+    }
+
+    void sealWith(String newSeal) {
+        seal = newSeal;
+    }
+
+    void move(ChangeState newState, Instant now) {
+        state = newState;
+        touch(now);
+    }
+
+    void touch(Instant now) {
+        version++;
+        updatedAt = now;
+    }
+
+    void submitted(Instant now) {
+        submittedAt = now;
+    }
+
+    void note(String text) {
+        outcomeNote = text;
+    }
+}

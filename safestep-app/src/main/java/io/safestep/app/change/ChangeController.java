@@ -1,0 +1,121 @@
+package io.safestep.app.change;
+
+import io.safestep.app.people.SignedIn;
+import io.safestep.core.check.CheckDefinition;
+import jakarta.validation.Valid;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Changes over HTTP. */
+@RestController
+@RequestMapping("/api/changes")
+class ChangeController {
+
+    private final Changes changes;
+
+    ChangeController(Changes changes) {
+        this.changes = changes;
+    }
+
+    /** The newest 2,000, highest number first. */
+    @GetMapping
+    @PreAuthorize("hasAuthority('READ')")
+    List<ChangeView.Row> all() {
+        return changes.all();
+    }
+
+    @GetMapping("/{number}")
+    @PreAuthorize("hasAuthority('READ')")
+    ChangeView one(@PathVariable int number, @AuthenticationPrincipal SignedIn me) {
+        return changes.view(number, me.login());
+    }
+
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    @PreAuthorize("hasAuthority('WRITE_CHANGES')")
+    ChangeView create(@Valid @RequestBody ChangeRequests.Content content, @AuthenticationPrincipal SignedIn me) {
+        return changes.create(draft(content), me.login());
+    }
+
+    /** Replaces the whole content. Refused when the version is not the one that was read. */
+    @PutMapping("/{number}")
+    @PreAuthorize("hasAuthority('WRITE_CHANGES')")
+    ChangeView save(
+            @PathVariable int number,
+            @Valid @RequestBody ChangeRequests.Content content,
+            @AuthenticationPrincipal SignedIn me) {
+        return changes.save(number, draft(content), me.login());
+    }
+
+    /** What would follow from lines for a device. Stores nothing. */
+    @PostMapping("/preview")
+    @PreAuthorize("hasAuthority('WRITE_CHANGES')")
+    BuildView preview(@Valid @RequestBody ChangeRequests.Preview request) {
+        return changes.preview(request.device(), request.lines());
+    }
+
+    /** Outcome, difference, script, undo script and undo proof of one device of the change. */
+    @GetMapping("/{number}/devices/{device}")
+    @PreAuthorize("hasAuthority('READ')")
+    BuildView build(@PathVariable int number, @PathVariable String device) {
+        return changes.buildOf(number, device);
+    }
+
+    @PostMapping("/{number}/submission")
+    @PreAuthorize("hasAuthority('WRITE_CHANGES')")
+    ChangeView submit(
+            @PathVariable int number,
+            @Valid @RequestBody ChangeRequests.AtVersion request,
+            @AuthenticationPrincipal SignedIn me) {
+        return changes.submit(number, request.version(), me.login());
+    }
+
+    @PostMapping("/{number}/withdrawal")
+    @PreAuthorize("hasAuthority('WRITE_CHANGES')")
+    ChangeView withdraw(@PathVariable int number, @AuthenticationPrincipal SignedIn me) {
+        return changes.withdraw(number, me.login());
+    }
+
+    /** Closes a change that has run, with a note of how it went. */
+    @PostMapping("/{number}/closure")
+    @PreAuthorize("hasAuthority('CLOSE_CHANGES')")
+    ChangeView close(
+            @PathVariable int number,
+            @Valid @RequestBody ChangeRequests.Closure request,
+            @AuthenticationPrincipal SignedIn me) {
+        return changes.close(number, request.note(), me.login());
+    }
+
+    private static Changes.Draft draft(ChangeRequests.Content c) {
+        return new Changes.Draft(
+                c.version(),
+                c.title(),
+                c.reason(),
+                c.undoAccepted(),
+                c.targets().stream()
+                        .map(t -> new Changes.TargetLines(t.device(), t.lines()))
+                        .toList(),
+                c.checks().stream()
+                        .map(k -> new CheckDefinition(
+                                k.read(),
+                                blankToNull(k.argument()),
+                                k.expectation(),
+                                blankToNull(k.value()),
+                                k.settleSeconds()))
+                        .toList());
+    }
+
+    private static String blankToNull(String text) {
+        return text == null || text.isBlank() ? null : text.strip();
+    }
+}

@@ -1,0 +1,72 @@
+package io.safestep.app.change;
+
+import io.safestep.core.check.Expectation;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** What can be asked of changes over HTTP. */
+final class ChangeRequests {
+
+    private ChangeRequests() {}
+
+    /**
+     * The whole content of a change.
+     *
+     * @param version the version that was read before editing; 0 for a new change
+     * @param undoAccepted the author accepts that the undo of a device can't be proven
+     */
+    record Content(
+            int version,
+
+            @NotBlank(message = "Give the change a title.") @Size(max = 120, message = "At most 120 characters.")
+            String title,
+
+            @NotBlank(message = "Say why the change is needed: approvers and auditors read it.")
+            @Size(max = 4000, message = "At most 4,000 characters.")
+            String reason,
+
+            boolean undoAccepted,
+
+            @NotNull @Valid @Size(max = 200, message = "At most 200 devices in one change.")
+            List<Target> targets,
+
+            @NotNull @Valid @Size(max = 50, message = "At most 50 checks.")
+            List<Check> checks) {}
+
+    record Target(
+            @NotBlank @Size(max = 60) String device,
+
+            @NotNull @Size(max = 200_000, message = "At most 200,000 characters for one device.")
+            String lines) {}
+
+    /** @param settleSeconds for how long the check is tried again before it counts as failed */
+    record Check(
+            @NotBlank(message = "Choose what to look at.") @Size(max = 40)
+            String read,
+
+            @Nullable @Size(max = 60) String argument,
+            @NotNull(message = "Choose what to expect.") Expectation expectation,
+            @Nullable @Size(max = 60) String value,
+
+            @Min(value = 0, message = "From 0 to 300 seconds.") @Max(value = 300, message = "From 0 to 300 seconds.")
+            int settleSeconds) {}
+
+    record Preview(
+            @NotBlank @Size(max = 60) String device,
+
+            @NotNull @Size(max = 200_000, message = "At most 200,000 characters for one device.")
+            String lines) {}
+
+    record AtVersion(int version) {}
+
+    record Closure(
+            @NotBlank(message = "Say in a sentence how it went.")
+            @Size(max = 4000, message = "At most 4,000 characters.")
+            String note) {}
+}

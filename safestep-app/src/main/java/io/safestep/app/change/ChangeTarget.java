@@ -1,0 +1,100 @@
+package io.safestep.app.change;
+
+import io.safestep.app.device.Device;
+import jakarta.persistence.Entity;
+import jakarta.persistence.FetchType;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.ManyToOne;
+
+/** One device of a change, with what was asked for and what follows from it. */
+@Entity
+public class ChangeTarget {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Long id;
+
+    @ManyToOne(fetch = FetchType.LAZY, optional = false)
+    private Change change;
+
+    @ManyToOne(fetch = FetchType.EAGER, optional = false)
+    private Device device;
+
+    private int position;
+    private int wave;
+    private String lines;
+    private Long baselineBackupId;
+    private String script;
+    private String undo;
+    private boolean proven;
+
+    protected ChangeTarget() {}
+
+    ChangeTarget(Change change, Device device, int position, String lines) {
+        this.change = change;
+        this.device = device;
+        this.position = position;
+        this.lines = lines;
+        this.wave = 1;
+    }
+
+    public Long id() {
+        return id;
+    }
+
+    public Device device() {
+        return device;
+    }
+
+    int position() {
+        return position;
+    }
+
+    public int wave() {
+        return wave;
+    }
+
+    void place(int newWave) {
+        wave = newWave;
+    }
+
+    String lines() {
+        return lines;
+    }
+
+    /** The configuration from which script and undo script were derived. */
+    public Long baselineBackupId() {
+        return baselineBackupId;
+    }
+
+    /** The commands, secrets in clear; null while the lines are not right. Not for views. */
+    public String script() {
+        return script;
+    }
+
+    /** The commands back, secrets in clear. Not for views. */
+    public String undo() {
+        return undo;
+    }
+
+    public boolean proven() {
+        return proven;
+    }
+
+    public boolean hasScript() {
+        return script != null && !script.isEmpty();
+    }
+
+    void derived(Long baselineId, String newScript, String newUndo, boolean undoProven) {
+        baselineBackupId = baselineId;
+        script = newScript;
+        undo = newUndo;
+        proven = undoProven;
+    }
+
+    void underivable(Long baselineId) {
+        derived(baselineId, null, null, false);
+    }
+}

@@ -1,0 +1,66 @@
+package io.safestep.app.change;
+
+import io.safestep.core.change.ChangeState;
+import io.safestep.core.check.Expectation;
+import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A change as its page shows it.
+ *
+ * @param version to be given back when something is written
+ * @param seal SHA-256 of what approvers approve; null while lines are missing or wrong
+ * @param sealBrief its first eight digits in two groups
+ * @param editable whether the person who asks may edit it now
+ * @param outcomeNote how it went, written at closing
+ */
+public record ChangeView(
+        int number,
+        String subject,
+        String title,
+        String reason,
+        String category,
+        ChangeState state,
+        String author,
+        String authorName,
+        int version,
+        @Nullable String seal,
+        @Nullable String sealBrief,
+        boolean undoAccepted,
+        boolean editable,
+        Instant createdAt,
+        Instant updatedAt,
+        @Nullable Instant submittedAt,
+        @Nullable String outcomeNote,
+        List<Target> targets,
+        List<Check> checks) {
+
+    /**
+     * @param lines what the engineer asked for; secrets in it are shown to the author only
+     * @param complete the lines are right and script and undo script are derived
+     * @param commands how many commands are sent; 0 for nothing to send
+     * @param proven the undo is proven
+     */
+    public record Target(
+            String device, String site, int wave, String lines, boolean complete, int commands, boolean proven) {}
+
+    /** @param title what is looked at, in words */
+    public record Check(
+            String title,
+            String read,
+            @Nullable String argument,
+            Expectation expectation,
+            @Nullable String value,
+            int settleSeconds) {}
+
+    /** A change in a list. */
+    public record Row(
+            int number,
+            String subject,
+            String title,
+            ChangeState state,
+            String authorName,
+            List<String> devices,
+            Instant updatedAt) {}
+}

@@ -1,0 +1,87 @@
+package io.safestep.app.change;
+
+import io.safestep.app.device.Platforms;
+import io.safestep.core.change.Seal;
+import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.platform.ReadCommand;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.stereotype.Component;
+
+/** Turns changes into what people see of them. */
+@Component
+public class ChangeViews {
+
+    private final DeviceBuilds builds;
+    private final Platforms platforms;
+
+    ChangeViews(DeviceBuilds builds, Platforms platforms) {
+        this.builds = builds;
+        this.platforms = platforms;
+    }
+
+    ChangeView full(Change c, String viewer) {
+        boolean isAuthor = c.author().login().equals(viewer);
+        return new ChangeView(
+                c.number(),
+                c.subject(),
+                c.title(),
+                c.reason(),
+                c.category().name().toLowerCase(Locale.ROOT),
+                c.state(),
+                c.author().login(),
+                c.author().name(),
+                c.version(),
+                c.seal(),
+                c.seal() == null ? null : Seal.brief(c.seal()),
+                c.undoAccepted(),
+                isAuthor && c.state().editable(),
+                c.createdAt(),
+                c.updatedAt(),
+                c.submittedAt(),
+                c.outcomeNote(),
+                c.targets().stream().map(t -> target(t, isAuthor)).toList(),
+                c.checks().stream().map(k -> check(k.definition())).toList());
+    }
+
+    ChangeView.Row row(Change c) {
+        List<String> devices = c.targets().stream().map(t -> t.device().name()).toList();
+        return new ChangeView.Row(
+                c.number(), c.subject(), c.title(), c.state(), c.author().name(), devices, c.updatedAt());
+    }
+
+    private ChangeView.Target target(ChangeTarget t, boolean isAuthor) {
+        return new ChangeView.Target(
+                t.device().name(),
+                t.device().siteName(),
+                t.wave(),
+                isAuthor ? t.lines() : maskedLines(t),
+                t.script() != null,
+                t.script() == null ? 0 : (int) t.script().lines().count(),
+                t.proven());
+    }
+
+    private String maskedLines(ChangeTarget t) {
+        try {
+            return builds.masked(t.device(), t.lines());
+        } catch (ConfigSyntaxException e) {
+            return "(the lines can't be read yet)";
+        }
+    }
+
+    private ChangeView.Check check(CheckDefinition d) {
+        return new ChangeView.Check(title(d), d.read(), d.argument(), d.expectation(), d.value(), d.settleSeconds());
+    }
+
+    /** What a check looks at, in words. */
+    public String title(CheckDefinition d) {
+        for (var profile : platforms.all()) {
+            var read = profile.read(d.read()).map(ReadCommand::title);
+            if (read.isPresent()) {
+                return d.argument() == null ? read.get() : read.get() + " to " + d.argument();
+            }
+        }
+        return d.read();
+    }
+}

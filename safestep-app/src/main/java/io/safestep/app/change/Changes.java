@@ -1,0 +1,335 @@
+package io.safestep.app.change;
+
+import io.safestep.app.audit.AuditLog;
+import io.safestep.app.device.Device;
+import io.safestep.app.device.Devices;
+import io.safestep.app.people.People;
+import io.safestep.app.people.Person;
+import io.safestep.app.problem.FieldError;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.core.change.ChangeAction;
+import io.safestep.core.change.ChangeState;
+import io.safestep.core.change.ChangeTransitions;
+import io.safestep.core.change.Seal;
+import io.safestep.core.change.SealedContent;
+import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.config.DeviceBuild;
+import io.safestep.core.run.WavePlan;
+import jakarta.persistence.EntityManager;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.data.domain.Limit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Changes and their states. The front door of this package. */
+@Service
+@Transactional
+public class Changes {
+
+    private static final int MOST_LISTED = 2_000;
+
+    private final ChangeRepository repository;
+    private final DeviceBuilds builds;
+    private final SubmissionRules rules;
+    private final ChangeViews views;
+    private final Devices devices;
+    private final People people;
+    private final AuditLog audit;
+    private final EntityManager entityManager;
+    private final Clock clock;
+
+    Changes(
+            ChangeRepository repository,
+            DeviceBuilds builds,
+            SubmissionRules rules,
+            ChangeViews views,
+            Devices devices,
+            People people,
+            AuditLog audit,
+            EntityManager entityManager,
+            Clock clock) {
+        this.repository = repository;
+        this.builds = builds;
+        this.rules = rules;
+        this.views = views;
+        this.devices = devices;
+        this.people = people;
+        this.audit = audit;
+        this.entityManager = entityManager;
+        this.clock = clock;
+    }
+
+    /** Lines for one device of a draft. */
+    public record TargetLines(String device, String lines) {}
+
+    /**
+     * What an author writes.
+     *
+     * @param version the version that was read before; 0 for a new change
+     */
+    public record Draft(
+            int version,
+            String title,
+            String reason,
+            boolean undoAccepted,
+            List<TargetLines> targets,
+            List<CheckDefinition> checks) {}
+
+    public ChangeView create(Draft draft, String login) {
+        Person author = people.withLogin(login);
+        Change change = new Change(repository.nextNumber(), author, clock.instant());
+        change.describe(draft.title().strip(), draft.reason().strip(), draft.undoAccepted());
+        repository.save(change);
+        write(change, draft);
+        audit.write(login, change.subject(), "drafted", change.title());
+        return views.full(change, login);
+    }
+
+    /** Writes the whole content. Content that moves under a review or an approval goes back to draft. */
+    public ChangeView save(int number, Draft draft, String login) {
+        Change change = lock(number);
+        if (!change.author().login().equals(login)) {
+            throw ProblemException.forbidden("Only " + change.author().name() + ", the author, may edit this change.");
+        }
+        if (change.version() != draft.version()) {
+            throw ProblemException.moved(change.subject()
+                    + " was changed meanwhile. Load it again; your text is still in this page until you do.");
+        }
+        ChangeState before = change.state();
+        ChangeState after = ChangeTransitions.after(before, ChangeAction.EDIT_CONTENT)
+                .orElseThrow(() -> ProblemException.refused(change.subject() + " can't be edited while it is "
+                        + words(before) + "." + (before == ChangeState.BOOKED ? " Cancel the booking first." : "")));
+        String oldSeal = change.seal();
+        change.describe(draft.title().strip(), draft.reason().strip(), draft.undoAccepted());
+        write(change, draft);
+        change.move(after, clock.instant());
+        boolean broken = before != after && oldSeal != null && !oldSeal.equals(change.seal());
+        audit.write(
+                login,
+                change.subject(),
+                broken ? "edited, seal broken" : "edited",
+                broken
+                        ? "It was " + words(before) + " with seal " + oldSeal.substring(0, 8)
+                                + "; approvals given for that seal no longer count."
+                        : "Version " + change.version() + ".");
+        return views.full(change, login);
+    }
+
+    private void write(Change change, Draft draft) {
+        List<FieldError> errors = new ArrayList<>();
+        List<ChangeTarget> targets = new ArrayList<>();
+        Set<String> seen = new HashSet<>();
+        for (TargetLines wanted : draft.targets()) {
+            Device device = devices.named(wanted.device());
+            String field = "targets[" + wanted.device() + "]";
+            if (!seen.add(wanted.device())) {
+                errors.add(FieldError.of(field, wanted.device() + " is named twice."));
+            }
+            rules.stanceError(device, field).ifPresent(errors::add);
+            targets.add(new ChangeTarget(change, device, targets.size() + 1, wanted.lines()));
+        }
+        List<Device> devicesOfChange =
+                targets.stream().map(ChangeTarget::device).toList();
+        List<ChangeCheck> checks = new ArrayList<>();
+        for (CheckDefinition check : draft.checks()) {
+            errors.addAll(rules.checkErrors(check, "checks[" + checks.size() + "]", devicesOfChange));
+            checks.add(new ChangeCheck(change, checks.size() + 1, check));
+        }
+        if (!errors.isEmpty()) {
+            throw ProblemException.invalid(errors);
+        }
+        change.replaceContent(List.of(), List.of());
+        entityManager.flush(); // the old rows go before new ones for the same devices come
+        change.replaceContent(targets, checks);
+        derive(change);
+    }
+
+    /** Derives scripts, waves and the seal from the lines and the baselines as they are now. */
+    private void derive(Change change) {
+        List<ChangeTarget> targets = change.targets();
+        Map<String, Integer> waves = WavePlan.of(targets.stream()
+                        .map(t -> new WavePlan.Member(
+                                t.device().name(),
+                                t.device().role().name().toLowerCase(Locale.ROOT),
+                                t.device().partner() == null
+                                        ? null
+                                        : t.device().partner().name()))
+                        .toList())
+                .stream()
+                .collect(Collectors.toMap(WavePlan.Placed::device, WavePlan.Placed::number));
+        boolean complete = !targets.isEmpty();
+        for (ChangeTarget target : targets) {
+            target.place(waves.get(target.device().name()));
+            Long baseline = target.device().baselineBackupId();
+            if (builds.complaints(target.device(), baseline, target.lines()).isEmpty()) {
+                ConfigEngine engine = builds.engine(target.device());
+                DeviceBuild build = builds.build(target.device(), baseline, target.lines());
+                target.derived(
+                        baseline,
+                        engine.text(build.script()),
+                        engine.text(build.undo()),
+                        build.proof().proven());
+            } else {
+                target.underivable(baseline);
+                complete = false;
+            }
+        }
+        change.sealWith(complete ? sealOf(change) : null);
+    }
+
+    /** The seal of what is stored now: computed anew, not read. */
+    @Transactional(readOnly = true)
+    public String sealOf(Change change) {
+        List<SealedContent.Target> sealed = change.targets().stream()
+                .map(t -> {
+                    ConfigEngine engine = builds.engine(t.device());
+                    return new SealedContent.Target(
+                            t.device().name(),
+                            t.wave(),
+                            t.script(),
+                            t.undo(),
+                            engine.touchedGround(
+                                    builds.baseline(t.device(), t.baselineBackupId()), engine.readScript(t.script())));
+                })
+                .sorted(Comparator.comparing(SealedContent.Target::wave).thenComparing(SealedContent.Target::device))
+                .toList();
+        List<String> checks =
+                change.checks().stream().map(c -> c.definition().sealed()).toList();
+        return Seal.of(new SealedContent(sealed, checks, change.failureRule().name()))
+                .hex();
+    }
+
+    public ChangeView submit(int number, int version, String login) {
+        Change change = lock(number);
+        if (!change.author().login().equals(login)) {
+            throw ProblemException.forbidden("Only the author may submit this change.");
+        }
+        if (change.version() != version) {
+            throw ProblemException.moved(change.subject() + " was changed meanwhile. Load it again and look first.");
+        }
+        // The baseline may have moved since the draft was saved; approvers must see what would be sent today.
+        if (ChangeTransitions.after(change.state(), ChangeAction.SUBMIT).isPresent()) {
+            derive(change);
+        }
+        List<FieldError> errors = rules.errors(change);
+        if (!errors.isEmpty()) {
+            throw ProblemException.invalid(errors);
+        }
+        transition(change, ChangeAction.SUBMIT, login, "Seal " + Seal.brief(change.seal()) + ".");
+        change.submitted(clock.instant());
+        return views.full(change, login);
+    }
+
+    public ChangeView withdraw(int number, String login) {
+        Change change = lock(number);
+        if (!change.author().login().equals(login)) {
+            throw ProblemException.forbidden("Only the author may withdraw this change.");
+        }
+        transition(change, ChangeAction.WITHDRAW, login, "Withdrawn by the author.");
+        return views.full(change, login);
+    }
+
+    public ChangeView close(int number, String note, String login) {
+        Change change = lock(number);
+        transition(change, ChangeAction.CLOSE, login, note.strip());
+        change.note(note.strip());
+        return views.full(change, login);
+    }
+
+    /** The change, held for this transaction so that nobody else moves it. */
+    public Change lock(int number) {
+        Change change = repository.lockByNumber(number).orElseThrow(() -> notFound(number));
+        entityManager.refresh(change);
+        return change;
+    }
+
+    /**
+     * Moves a change that was locked, and writes it into the record.
+     *
+     * @throws ProblemException when the table of transitions has no such way
+     */
+    public void transition(Change change, ChangeAction action, String login, String detail) {
+        ChangeState before = change.state();
+        ChangeState after = ChangeTransitions.after(before, action)
+                .orElseThrow(() -> ProblemException.refused(
+                        change.subject() + " is " + words(before) + "; in this state that is not possible."));
+        change.move(after, clock.instant());
+        audit.write(login, change.subject(), words(before) + " → " + words(after), detail);
+    }
+
+    @Transactional(readOnly = true)
+    public Change numbered(int number) {
+        return repository.findByNumber(number).orElseThrow(() -> notFound(number));
+    }
+
+    @Transactional(readOnly = true)
+    public boolean exists(int number) {
+        return repository.findByNumber(number).isPresent();
+    }
+
+    @Transactional(readOnly = true)
+    public Change withId(long id) {
+        return repository.findById(id).orElseThrow();
+    }
+
+    @Transactional(readOnly = true)
+    public ChangeView view(int number, String login) {
+        return views.full(numbered(number), login);
+    }
+
+    @Transactional(readOnly = true)
+    public BuildView buildOf(int number, String deviceName) {
+        ChangeTarget target = numbered(number).targets().stream()
+                .filter(t -> t.device().name().equals(deviceName))
+                .findFirst()
+                .orElseThrow(() -> ProblemException.notFound(deviceName + " in CR-" + number));
+        return builds.view(target.device(), target.baselineBackupId(), target.lines());
+    }
+
+    /** What would follow from lines, without storing anything. */
+    @Transactional(readOnly = true)
+    public BuildView preview(String deviceName, String lines) {
+        Device device = devices.named(deviceName);
+        return builds.view(device, device.baselineBackupId(), lines);
+    }
+
+    @Transactional(readOnly = true)
+    public List<ChangeView.Row> all() {
+        return repository.findAllByOrderByNumberDesc(Limit.of(MOST_LISTED)).stream()
+                .map(views::row)
+                .toList();
+    }
+
+    @Transactional(readOnly = true)
+    public List<ChangeView.Row> find(String text) {
+        String bare = text.toUpperCase(Locale.ROOT).startsWith("CR-") ? text.substring(3) : text;
+        return repository.find(bare.replace("!", "!!").replace("%", "!%").replace("_", "!_")).stream()
+                .map(views::row)
+                .toList();
+    }
+
+    @Transactional(readOnly = true)
+    public List<ChangeView.Row> inStates(Collection<ChangeState> states) {
+        return repository.findByStateInOrderByUpdatedAtDesc(states).stream()
+                .map(views::row)
+                .toList();
+    }
+
+    private static ProblemException notFound(int number) {
+        return ProblemException.notFound("CR-" + number);
+    }
+
+    private static String words(ChangeState state) {
+        return state.name().toLowerCase(Locale.ROOT).replace('_', ' ');
+    }
+}

@@ -1,0 +1,88 @@
+package io.safestep.app.change;
+
+import io.safestep.app.device.Device;
+import io.safestep.app.device.Platforms;
+import io.safestep.app.device.Stance;
+import io.safestep.app.problem.FieldError;
+import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.check.Expectation;
+import io.safestep.core.config.LineComplaint;
+import io.safestep.core.platform.Ipv4;
+import io.safestep.core.platform.ReadCommand;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** What has to be true before other people are asked to look at a change. */
+@Component
+class SubmissionRules {
+
+    private final DeviceBuilds builds;
+    private final Platforms platforms;
+
+    SubmissionRules(DeviceBuilds builds, Platforms platforms) {
+        this.builds = builds;
+        this.platforms = platforms;
+    }
+
+    /** What is wrong with the change as it is; fields are named as in a content request. */
+    List<FieldError> errors(Change change) {
+        List<FieldError> errors = new ArrayList<>();
+        List<ChangeTarget> targets = change.targets();
+        if (targets.isEmpty()) {
+            errors.add(FieldError.of("targets", "Choose at least one device."));
+        }
+        boolean unproven = false;
+        for (ChangeTarget target : targets) {
+            String field = "targets[" + target.device().name() + "]";
+            stanceError(target.device(), field).ifPresent(errors::add);
+            for (LineComplaint complaint :
+                    builds.complaints(target.device(), target.device().baselineBackupId(), target.lines())) {
+                errors.add(new FieldError(field + ".lines", complaint.line(), complaint.reason()));
+            }
+            unproven |= target.hasScript() && !target.proven();
+        }
+        boolean complete = targets.stream().allMatch(t -> t.script() != null);
+        if (!targets.isEmpty() && complete && targets.stream().noneMatch(ChangeTarget::hasScript)) {
+            errors.add(FieldError.of(
+                    "targets", "There is nothing to send to any device. Write lines for at least one of them."));
+        }
+        if (unproven && !change.undoAccepted()) {
+            errors.add(FieldError.of(
+                    "undoAccepted",
+                    "The way back can't be proven for every device. Accept that here, or change the lines."));
+        }
+        return errors;
+    }
+
+    Optional<FieldError> stanceError(Device device, String field) {
+        return device.stance() == Stance.MANAGED
+                ? Optional.empty()
+                : Optional.of(FieldError.of(
+                        field,
+                        device.name() + " is in stance observe: Safe Step may read it but not write to it. "
+                                + "An administrator can set it to managed."));
+    }
+
+    /** What is wrong with one check, for the platforms of the devices on which it is looked at. */
+    List<FieldError> checkErrors(CheckDefinition check, String field, List<Device> devices) {
+        List<FieldError> errors = new ArrayList<>();
+        for (String platform : devices.stream().map(Device::platform).distinct().toList()) {
+            Optional<ReadCommand> read = platforms.profile(platform).read(check.read());
+            if (read.isEmpty()) {
+                errors.add(FieldError.of(field + ".read", "The platform " + platform + " can't look at this."));
+            } else if (read.get().argument() != null
+                    && (check.argument() == null || !Ipv4.isAddress(check.argument()))) {
+                errors.add(FieldError.of(field + ".argument", "Enter an IPv4 address, such as 10.77.8.20."));
+            }
+        }
+        boolean missing = check.value() == null || check.value().isBlank();
+        if (check.expectation().needsValue() && missing) {
+            errors.add(FieldError.of(field + ".value", "Say what to look for."));
+        } else if (check.expectation() == Expectation.AT_LEAST && !check.value().matches("\\d{1,6}")) {
+            errors.add(FieldError.of(field + ".value", "Enter a number."));
+        }
+        return errors;
+    }
+}

@@ -1,0 +1,326 @@
+package io.safestep.app.demo;
+
+import io.safestep.app.approval.Approvals;
+import io.safestep.app.approval.Verdict;
+import io.safestep.app.backup.Backups;
+import io.safestep.app.change.Change;
+import io.safestep.app.change.Changes;
+import io.safestep.app.change.Changes.Draft;
+import io.safestep.app.change.Changes.TargetLines;
+import io.safestep.app.device.DeviceRole;
+import io.safestep.app.device.Devices;
+import io.safestep.app.device.NewDevice;
+import io.safestep.app.device.Stance;
+import io.safestep.app.people.People;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.app.run.Runs;
+import io.safestep.app.schedule.Schedule;
+import io.safestep.app.schedule.Schedule.NewWindow;
+import io.safestep.app.schedule.ScheduleViews;
+import io.safestep.app.settings.NetworkSettings;
+import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.check.Expectation;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalTime;
+import java.time.ZonedDateTime;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Fills an empty Safe Step with the demo: people, devices, windows, and four changes of which two really run against the
+ * practice network. Each step is taken only when it has not been taken yet, so that a start that broke off goes on.
+ */
+@Component
+@ConditionalOnProperty("safestep.demo")
+class DemoData {
+
+    private static final Logger LOG = LoggerFactory.getLogger(DemoData.class);
+
+    private static final String ENGINEER = "roake";
+    private static final String APPROVER = "dfennimore";
+    private static final String MANAGER = "mtarrant";
+    private static final String ADMINISTRATOR = "abrill";
+    private static final String NIGHTLY = "All terminals";
+
+    private final People people;
+    private final Devices devices;
+    private final Backups backups;
+    private final Changes changes;
+    private final Approvals approvals;
+    private final Schedule schedule;
+    private final Runs runs;
+    private final NetworkSettings settings;
+    private final TransactionTemplate transaction;
+    private final Clock clock;
+
+    DemoData(
+            People people,
+            Devices devices,
+            Backups backups,
+            Changes changes,
+            Approvals approvals,
+            Schedule schedule,
+            Runs runs,
+            NetworkSettings settings,
+            TransactionTemplate transaction,
+            Clock clock) {
+        this.people = people;
+        this.devices = devices;
+        this.backups = backups;
+        this.changes = changes;
+        this.approvals = approvals;
+        this.schedule = schedule;
+        this.runs = runs;
+        this.settings = settings;
+        this.transaction = transaction;
+        this.clock = clock;
+    }
+
+    /** People and windows are there before the first page is; what needs devices comes after, beside it. */
+    @EventListener(ApplicationReadyEvent.class)
+    void fill() {
+        DemoPeople.ALL.forEach(p -> people.ensure(p.login(), p.name(), DemoPeople.PASSWORD, p.roles()));
+        addDevices();
+        addWindows();
+        Thread filling = new Thread(this::fillFromDevices, "demo-data");
+        filling.setDaemon(true);
+        filling.start();
+    }
+
+    private void addDevices() {
+        add("ops-co-a", "10.77.0.1", "ops", "Operations House", DeviceRole.CORE);
+        add("brn-gw-a", "10.77.2.1", "brn", "Brinehaven", DeviceRole.EDGE);
+        add("brn-gw-b", "10.77.2.2", "brn", "Brinehaven", DeviceRole.EDGE);
+        add("brn-ac-1", "10.77.2.34", "brn", "Brinehaven", DeviceRole.ACCESS);
+        devices.pair("brn-gw-a", "brn-gw-b");
+    }
+
+    private void add(String name, String address, String siteCode, String siteName, DeviceRole role) {
+        boolean known = devices.all().stream().anyMatch(d -> d.name().equals(name));
+        if (!known) {
+            transaction.executeWithoutResult(t -> {
+                devices.ensure(
+                        new NewDevice(
+                                name,
+                                address,
+                                siteCode,
+                                siteName,
+                                role,
+                                "corvane-cli",
+                                "practice devices",
+                                "safestep",
+                                "harbour-light-1"),
+                        ADMINISTRATOR);
+                // The core stays in observe, so that there is one device that may only be read.
+                if (role != DeviceRole.CORE) {
+                    devices.setStance(name, Stance.MANAGED, ADMINISTRATOR);
+                }
+            });
+        }
+    }
+
+    private void addWindows() {
+        ZonedDateTime now = clock.instant().atZone(settings.zone());
+        if (!schedule.hasWindowNamed(NIGHTLY)) {
+            schedule.addWindow(
+                    new NewWindow(
+                            NIGHTLY,
+                            now.toLocalDate().minusDays(1),
+                            LocalTime.of(1, 30),
+                            LocalTime.of(5, 15),
+                            "FREQ=DAILY"),
+                    MANAGER);
+        }
+        if (!schedule.hasWindowOpenAt(clock.instant(), Duration.ofHours(2))) {
+            ZonedDateTime opens = now.truncatedTo(ChronoUnit.HOURS);
+            schedule.addWindow(
+                    new NewWindow(
+                            "Brinehaven, between sailings",
+                            opens.toLocalDate(),
+                            opens.toLocalTime(),
+                            opens.plusHours(6).toLocalTime(),
+                            null),
+                    MANAGER);
+        }
+    }
+
+    private void fillFromDevices() {
+        try {
+            devices.all().stream()
+                    .filter(d -> d.baselineBackupId() == null)
+                    .forEach(d -> backups.takeByHand(d.name(), ADMINISTRATOR));
+            toTheEnd(1001, this::secondTimeSource);
+            toTheEnd(1002, this::ticketingOnOneGatewayOnly);
+            upTo(1003, this::cameraVlan, true);
+            upTo(1004, this::readersOverOnePort, false);
+            LOG.info("The demo data is complete.");
+        } catch (ProblemException e) {
+            LOG.error(
+                    "The demo data is not complete: {} Look at ./safestep status; the next start goes on from here.",
+                    e.getMessage());
+        }
+    }
+
+    private static final List<CheckDefinition> USUAL_CHECKS = List.of(
+            new CheckDefinition("neighbours", null, Expectation.SAME_AS_BEFORE, null, 12),
+            new CheckDefinition("gateways", null, Expectation.SAME_AS_BEFORE, null, 12));
+
+    private void secondTimeSource() {
+        String line = "time-server 10.77.8.21\n";
+        changes.create(
+                new Draft(
+                        0,
+                        "Second time source for Brinehaven",
+                        "The gates lost their time when the booking server was restarted on Sunday.",
+                        false,
+                        List.of(
+                                new TargetLines("brn-ac-1", line),
+                                new TargetLines("brn-gw-b", line),
+                                new TargetLines("brn-gw-a", line)),
+                        List.of(
+                                new CheckDefinition("neighbours", null, Expectation.SAME_AS_BEFORE, null, 12),
+                                new CheckDefinition("ping", "10.77.8.20", Expectation.REACHABLE, null, 12))),
+                ENGINEER);
+    }
+
+    private void ticketingOnOneGatewayOnly() {
+        changes.create(
+                new Draft(
+                        0,
+                        "Give ticketing its own /24 at Brinehaven",
+                        "Ticketing shares a /23 with nobody any more; the upper half is wanted for kiosks.",
+                        false,
+                        List.of(new TargetLines("brn-gw-b", """
+                                interface vlan 40
+                                  address 10.77.40.3/24
+                                ospf 1
+                                  no area 0 network 10.77.40.0/23
+                                  area 0 network 10.77.40.0/24
+                                """)),
+                        USUAL_CHECKS),
+                ENGINEER);
+    }
+
+    private void cameraVlan() {
+        changes.create(
+                new Draft(
+                        0,
+                        "Camera VLAN at Brinehaven",
+                        "Twelve cameras arrive on Friday and must not share the gate readers' VLAN.",
+                        false,
+                        List.of(
+                                new TargetLines("brn-ac-1", switchLines()),
+                                new TargetLines("brn-gw-b", gatewayLines("10.77.70.3", 100)),
+                                new TargetLines("brn-gw-a", gatewayLines("10.77.70.2", 120))),
+                        List.of(
+                                new CheckDefinition("routes", null, Expectation.CONTAINS, "10.77.8.0/24", 12),
+                                new CheckDefinition("ping", "10.77.8.20", Expectation.REACHABLE, null, 12))),
+                ENGINEER);
+    }
+
+    private static String switchLines() {
+        return """
+                vlan 70
+                  name cameras
+                interface ge 1
+                  vlan allowed 2,40,60,70
+                interface ge 2
+                  vlan allowed 2,40,60,70
+                """;
+    }
+
+    private static String gatewayLines(String address, int priority) {
+        return """
+                vlan 70
+                  name cameras
+                interface ge 2
+                  vlan allowed 2,40,60,70
+                interface vlan 70
+                  description cameras
+                  address %s/24
+                  gateway-group 70 shared 10.77.70.1
+                  gateway-group 70 priority %d
+                ospf 1
+                  area 0 network 10.77.70.0/24
+                """.formatted(address, priority);
+    }
+
+    private void readersOverOnePort() {
+        changes.create(
+                new Draft(
+                        0,
+                        "Gate readers may reach the log server",
+                        "Readers of the new make write their log over UDP 514.",
+                        false,
+                        List.of(new TargetLines(
+                                "brn-gw-b",
+                                "packet-filter readers\n  allow udp 10.77.60.0/24 to 10.77.8.0/24 port 514\n")),
+                        USUAL_CHECKS),
+                ENGINEER);
+    }
+
+    private void upTo(int number, Runnable create, boolean submit) {
+        if (!changes.exists(number)) {
+            create.run();
+            if (submit) {
+                changes.submit(number, changes.view(number, ENGINEER).version(), ENGINEER);
+            }
+        }
+    }
+
+    /** Takes a change through every state by the same ways that people take, from wherever it stands. */
+    private void toTheEnd(int number, Runnable create) {
+        if (!changes.exists(number)) {
+            create.run();
+        }
+        Instant giveUp = clock.instant().plus(Duration.ofMinutes(5));
+        while (clock.instant().isBefore(giveUp)) {
+            Change change = changes.numbered(number);
+            switch (change.state()) {
+                case DRAFT ->
+                    changes.submit(number, changes.view(number, ENGINEER).version(), ENGINEER);
+                case IN_REVIEW ->
+                    approvals.decide(
+                            number, Verdict.APPROVED, "Looked at the lines and the way back.", change.seal(), APPROVER);
+                case APPROVED -> bookIntoOpenWindow(number);
+                case BOOKED -> runs.start(number, "pquill");
+                case RUNNING -> {
+                    if (!pause()) {
+                        return;
+                    }
+                }
+                default -> {
+                    return;
+                }
+            }
+        }
+    }
+
+    private void bookIntoOpenWindow(int number) {
+        ScheduleViews.FitView open = schedule.placement(number).openings().stream()
+                .filter(f -> f.openNow() && f.fits())
+                .findFirst()
+                .orElseThrow(() -> ProblemException.refused("No window is open for the demo."));
+        schedule.book(number, open.windowId(), open.opensAt(), false, MANAGER);
+    }
+
+    private static boolean pause() {
+        try {
+            return !new CountDownLatch(1).await(500, TimeUnit.MILLISECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return false;
+        }
+    }
+}

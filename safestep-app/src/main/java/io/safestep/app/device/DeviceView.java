@@ -1,0 +1,27 @@
+package io.safestep.app.device;
+
+import java.time.Instant;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A device in a list.
+ *
+ * @param role lower case, as in the words of the product
+ * @param stance {@code observe} or {@code managed}
+ * @param partner the partner's name
+ * @param lastSeenAt last time that a session succeeded, UTC
+ * @param lastProblem why the last session failed; null when it did not
+ * @param baselineBackupId the backup that Safe Step expects to find
+ */
+public record DeviceView(
+        String name,
+        String address,
+        String site,
+        String role,
+        String platform,
+        String maker,
+        String stance,
+        @Nullable String partner,
+        @Nullable Instant lastSeenAt,
+        @Nullable String lastProblem,
+        @Nullable Long baselineBackupId) {}

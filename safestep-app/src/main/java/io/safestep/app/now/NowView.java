@@ -1,0 +1,56 @@
+package io.safestep.app.now;
+
+import io.safestep.app.schedule.ScheduleViews;
+import io.safestep.core.run.RunState;
+import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What the page Now says.
+ *
+ * @param needsYou what waits for the person who asks, most pressing first
+ * @param window the window that is open now, or else the next; null when none opens within seven days
+ * @param notRight what is not as it should be in the network
+ * @param recent runs that ended in the last 24 hours, newest first
+ */
+public record NowView(
+        List<Need> needsYou, ScheduleViews.@Nullable Opening window, List<NotRight> notRight, List<Recent> recent) {
+
+    /** Why something waits for somebody. */
+    public enum NeedKind {
+        STUCK,
+        RUNNING,
+        START,
+        DECIDE,
+        RETURNED,
+        BOOK,
+        CLOSE,
+        FINISH
+    }
+
+    /** @param detail one more fact in words, or null */
+    public record Need(
+            NeedKind kind,
+            int number,
+            String subject,
+            String title,
+            @Nullable String detail,
+            Instant since) {}
+
+    /** @param device the device that is not right; @param problem a sentence */
+    public record NotRight(
+            String device,
+            String problem,
+            boolean failed,
+            @Nullable Instant since) {}
+
+    public record Recent(
+            int number,
+            String subject,
+            String title,
+            RunState state,
+            List<String> devices,
+            String verdict,
+            Instant at) {}
+}

@@ -1,0 +1,36 @@
+package io.safestep.app.people;
+
+import io.safestep.app.problem.ProblemException;
+import java.util.List;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Who there is. The front door of this package. */
+@Service
+public class People {
+
+    private final PersonRepository repository;
+    private final PasswordEncoder encoder;
+
+    People(PersonRepository repository, PasswordEncoder encoder) {
+        this.repository = repository;
+        this.encoder = encoder;
+    }
+
+    /** @throws ProblemException when there is no such person */
+    @Transactional(readOnly = true)
+    public Person withLogin(String login) {
+        return repository
+                .findByLogin(login)
+                .orElseThrow(() -> ProblemException.notFound("A person with log-in " + login));
+    }
+
+    /** The person with this log-in, added when there is none yet. */
+    @Transactional
+    public Person ensure(String login, String name, String password, List<Role> roles) {
+        return repository
+                .findByLogin(login)
+                .orElseGet(() -> repository.save(new Person(login, name, encoder.encode(password), roles)));
+    }
+}

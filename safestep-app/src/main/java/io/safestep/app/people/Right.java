@@ -1,0 +1,18 @@
+package io.safestep.app.people;
+
+/** What somebody may do. Endpoints ask for rights, never for roles. */
+public enum Right {
+    /** See devices, changes, runs and the record. */
+    READ,
+    WRITE_CHANGES,
+    DECIDE_CHANGES,
+    BOOK_CHANGES,
+    /** Start and stop runs. */
+    RUN_CHANGES,
+    CLOSE_CHANGES,
+    WRITE_WINDOWS,
+    /** Log in to devices to read: backups by hand, read commands. */
+    READ_DEVICES,
+    /** Change what Safe Step knows of devices, for example their stance. */
+    WRITE_DEVICES
+}

@@ -1,0 +1,41 @@
+package io.safestep.app.people;
+
+import static io.safestep.app.people.Right.*;
+
+import java.util.EnumSet;
+import java.util.Set;
+
+/** What somebody is in the house. */
+public enum Role {
+    ENGINEER("engineer", READ, WRITE_CHANGES, BOOK_CHANGES, RUN_CHANGES, CLOSE_CHANGES, READ_DEVICES),
+    APPROVER("approver", READ, DECIDE_CHANGES),
+    CHANGE_MANAGER(
+            "change manager",
+            READ,
+            WRITE_CHANGES,
+            BOOK_CHANGES,
+            RUN_CHANGES,
+            CLOSE_CHANGES,
+            WRITE_WINDOWS,
+            READ_DEVICES),
+    OPERATOR("operator on watch", READ, RUN_CHANGES, READ_DEVICES),
+    ON_CALL("on-call", READ, READ_DEVICES),
+    AUDITOR("auditor", READ),
+    ADMINISTRATOR("administrator", READ, READ_DEVICES, WRITE_DEVICES);
+
+    private final String title;
+    private final Set<Right> rights;
+
+    Role(String title, Right first, Right... others) {
+        this.title = title;
+        this.rights = EnumSet.of(first, others);
+    }
+
+    public String title() {
+        return title;
+    }
+
+    public Set<Right> rights() {
+        return rights;
+    }
+}

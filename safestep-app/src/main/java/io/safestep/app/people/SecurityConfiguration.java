@@ -1,0 +1,100 @@
+package io.safestep.app.people;
+
+import jakarta.servlet.DispatcherType;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.http.MediaType;
+import org.springframework.security.authentication.AuthenticationManager;
+import org.springframework.security.authentication.ProviderManager;
+import org.springframework.security.authentication.dao.DaoAuthenticationProvider;
+import org.springframework.security.config.annotation.method.configuration.EnableMethodSecurity;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.config.annotation.web.configurers.AbstractHttpConfigurer;
+import org.springframework.security.core.userdetails.UserDetailsService;
+import org.springframework.security.core.userdetails.UsernameNotFoundException;
+import org.springframework.security.crypto.factory.PasswordEncoderFactories;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.context.SecurityContextRepository;
+
+/** Denies by default: everything below /api needs a session unless it is named here. */
+@Configuration
+@EnableMethodSecurity
+class SecurityConfiguration {
+
+    private static final String CONTENT_POLICY =
+            "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self'"
+                    + " data:; font-src 'self'; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self';"
+                    + " frame-ancestors 'none'";
+
+    @Bean
+    SecurityFilterChain security(HttpSecurity http, SecurityContextRepository contexts) throws Exception {
+        return http.authorizeHttpRequests(requests -> requests
+                        // A stream of events was authorised when it was opened.
+                        .dispatcherTypeMatchers(DispatcherType.ASYNC, DispatcherType.ERROR)
+                        .permitAll()
+                        .requestMatchers("/api/session", "/api/openapi.json", "/actuator/health")
+                        .permitAll()
+                        .requestMatchers("/api/**")
+                        .authenticated()
+                        .requestMatchers("/actuator/**")
+                        .denyAll()
+                        .anyRequest()
+                        .permitAll())
+                .csrf(csrf -> csrf.spa())
+                .securityContext(context -> context.securityContextRepository(contexts))
+                .formLogin(AbstractHttpConfigurer::disable)
+                .httpBasic(AbstractHttpConfigurer::disable)
+                .logout(AbstractHttpConfigurer::disable)
+                .requestCache(AbstractHttpConfigurer::disable)
+                .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
+                        .referrerPolicy(policy -> policy.policy(
+                                org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter
+                                        .ReferrerPolicy.SAME_ORIGIN)))
+                .exceptionHandling(errors -> errors.authenticationEntryPoint(
+                                (request, response, e) -> problem(response, 401, "not-signed-in", "Log in first."))
+                        .accessDeniedHandler((request, response, e) -> problem(
+                                response,
+                                403,
+                                "forbidden",
+                                "The request was not accepted: the X-XSRF-TOKEN header has to repeat the XSRF-TOKEN"
+                                        + " cookie.")))
+                .build();
+    }
+
+    private static void problem(HttpServletResponse response, int status, String type, String detail)
+            throws IOException {
+        response.setStatus(status);
+        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
+        response.getWriter()
+                .write("{\"type\":\"urn:safestep:problem:%s\",\"status\":%d,\"detail\":\"%s\"}"
+                        .formatted(type, status, detail));
+    }
+
+    @Bean
+    SecurityContextRepository securityContexts() {
+        return new HttpSessionSecurityContextRepository();
+    }
+
+    @Bean
+    PasswordEncoder passwordEncoder() {
+        return PasswordEncoderFactories.createDelegatingPasswordEncoder();
+    }
+
+    @Bean
+    UserDetailsService signedIn(PersonRepository people) {
+        return login -> people.findByLogin(login)
+                .map(SignedIn::new)
+                .orElseThrow(() -> new UsernameNotFoundException("no such log-in"));
+    }
+
+    @Bean
+    AuthenticationManager authentication(UserDetailsService people, PasswordEncoder encoder) {
+        DaoAuthenticationProvider provider = new DaoAuthenticationProvider(people);
+        provider.setPasswordEncoder(encoder);
+        return new ProviderManager(provider);
+    }
+}

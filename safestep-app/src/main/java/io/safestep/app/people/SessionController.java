@@ -1,0 +1,134 @@
+package io.safestep.app.people;
+
+import io.safestep.app.audit.AuditLog;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.app.settings.NetworkSettings;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpSession;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.authentication.AuthenticationManager;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.AuthenticationException;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Logging in and out. The only endpoints that a stranger may call. */
+@RestController
+@RequestMapping("/api/session")
+class SessionController {
+
+    private final People people;
+    private final AuthenticationManager authentication;
+    private final SecurityContextRepository contexts;
+    private final LoginAttempts attempts;
+    private final AuditLog audit;
+    private final TransactionTemplate transaction;
+    private final DemoLogins demoLogins;
+    private final NetworkSettings settings;
+
+    SessionController(
+            People people,
+            AuthenticationManager authentication,
+            SecurityContextRepository contexts,
+            LoginAttempts attempts,
+            AuditLog audit,
+            TransactionTemplate transaction,
+            DemoLogins demoLogins,
+            NetworkSettings settings) {
+        this.people = people;
+        this.authentication = authentication;
+        this.contexts = contexts;
+        this.attempts = attempts;
+        this.audit = audit;
+        this.transaction = transaction;
+        this.demoLogins = demoLogins;
+        this.settings = settings;
+    }
+
+    /** Who is logged in, and in demo mode who could be. */
+    record SessionView(@Nullable PersonView person, String zone, List<DemoLogins.Entry> demoLogins) {}
+
+    /** @param rights names of what the person may do */
+    record PersonView(String login, String name, List<String> roles, List<String> rights) {}
+
+    record LoginRequest(
+            @NotBlank(message = "Enter your log-in name.") @Size(max = 40)
+            String login,
+
+            @NotBlank(message = "Enter your password.") @Size(max = 200)
+            String password) {}
+
+    @GetMapping
+    SessionView show(@AuthenticationPrincipal @Nullable SignedIn signedIn) {
+        PersonView view = signedIn == null ? null : view(people.withLogin(signedIn.login()));
+        return new SessionView(view, settings.zone().getId(), demoLogins.entries());
+    }
+
+    @PostMapping
+    SessionView logIn(@Valid @RequestBody LoginRequest request, HttpServletRequest http, HttpServletResponse response) {
+        String byName = "login " + request.login().toLowerCase(java.util.Locale.ROOT);
+        String byAddress = "address " + http.getRemoteAddr();
+        if (attempts.tooMany(byName) || attempts.tooMany(byAddress)) {
+            throw ProblemException.tooManyAttempts(
+                    "Too many failed log-ins. Wait " + LoginAttempts.SPAN.toMinutes() + " minutes and try again.");
+        }
+        Authentication known;
+        try {
+            known = authentication.authenticate(
+                    UsernamePasswordAuthenticationToken.unauthenticated(request.login(), request.password()));
+        } catch (AuthenticationException e) {
+            attempts.failed(byName);
+            attempts.failed(byAddress);
+            throw ProblemException.notSignedIn("Log-in name or password is wrong.");
+        }
+        attempts.succeeded(byName);
+        attempts.succeeded(byAddress);
+        HttpSession old = http.getSession(false);
+        if (old != null) {
+            old.invalidate(); // a session that was there before the log-in is not carried over
+        }
+        SecurityContext context = SecurityContextHolder.createEmptyContext();
+        context.setAuthentication(known);
+        SecurityContextHolder.setContext(context);
+        contexts.saveContext(context, http, response);
+        SignedIn signedIn = (SignedIn) known.getPrincipal();
+        transaction.executeWithoutResult(
+                t -> audit.write(signedIn.login(), "session", "logged in", "from " + http.getRemoteAddr()));
+        return show(signedIn);
+    }
+
+    @DeleteMapping
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void logOut(HttpServletRequest http) {
+        HttpSession session = http.getSession(false);
+        if (session != null) {
+            session.invalidate();
+        }
+        SecurityContextHolder.clearContext();
+    }
+
+    private static PersonView view(Person person) {
+        return new PersonView(
+                person.login(),
+                person.name(),
+                person.roles().stream().map(Role::title).toList(),
+                person.rights().stream().map(Enum::name).toList());
+    }
+}

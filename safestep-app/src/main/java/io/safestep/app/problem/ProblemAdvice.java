@@ -1,0 +1,100 @@
+package io.safestep.app.problem;
+
+import java.net.URI;
+import java.util.List;
+import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.ConcurrencyFailureException;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.security.access.AccessDeniedException;
+import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+
+/** Turns everything that goes wrong in a request into a problem detail with a sentence that helps. */
+@RestControllerAdvice
+class ProblemAdvice extends ResponseEntityExceptionHandler {
+
+    private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+
+    @ExceptionHandler(ProblemException.class)
+    ResponseEntity<ProblemDetail> known(ProblemException e) {
+        return answer(e.status(), e.type(), e.getMessage(), e.errors());
+    }
+
+    @ExceptionHandler(AccessDeniedException.class)
+    ResponseEntity<ProblemDetail> denied(AccessDeniedException e) {
+        return answer(
+                HttpStatus.FORBIDDEN,
+                "forbidden",
+                "Your roles do not allow this. An administrator can give you the right.",
+                List.of());
+    }
+
+    @ExceptionHandler(ConcurrencyFailureException.class)
+    ResponseEntity<ProblemDetail> concurrent(ConcurrencyFailureException e) {
+        return answer(
+                HttpStatus.CONFLICT,
+                "moved",
+                "Somebody else changed this at the same moment. Load it again and look before you repeat.",
+                List.of());
+    }
+
+    @ExceptionHandler(AsyncRequestNotUsableException.class)
+    void leftEarly(AsyncRequestNotUsableException e) {
+        LOG.debug("A browser left a stream of events.");
+    }
+
+    @ExceptionHandler(Exception.class)
+    ResponseEntity<ProblemDetail> unexpected(Exception e) {
+        String reference = UUID.randomUUID().toString().substring(0, 8);
+        LOG.error("Unexpected error, reference {}", reference, e);
+        return answer(
+                HttpStatus.INTERNAL_SERVER_ERROR,
+                "unexpected",
+                "Something went wrong inside Safe Step. Nothing more was done. The log has it under reference "
+                        + reference + ".",
+                List.of());
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleMethodArgumentNotValid(
+            MethodArgumentNotValidException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        List<FieldError> errors = e.getBindingResult().getFieldErrors().stream()
+                .map(f -> FieldError.of(f.getField(), f.getDefaultMessage()))
+                .toList();
+        ResponseEntity<ProblemDetail> answer = known(ProblemException.invalid(errors));
+        return new ResponseEntity<>(answer.getBody(), answer.getStatusCode());
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(
+            HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        ResponseEntity<ProblemDetail> answer = answer(
+                HttpStatus.BAD_REQUEST,
+                "not-readable",
+                "The request is not the JSON that is expected here. /api/openapi.json describes it.",
+                List.of());
+        return new ResponseEntity<>(answer.getBody(), answer.getStatusCode());
+    }
+
+    private static ResponseEntity<ProblemDetail> answer(
+            HttpStatus status, String type, String detail, List<FieldError> errors) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(status, detail);
+        problem.setType(URI.create("urn:safestep:problem:" + type));
+        problem.setTitle(status.getReasonPhrase());
+        if (!errors.isEmpty()) {
+            problem.setProperty("errors", errors);
+        }
+        return ResponseEntity.status(status).body(problem);
+    }
+}

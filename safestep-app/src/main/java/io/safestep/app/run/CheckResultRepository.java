@@ -1,0 +1,12 @@
+package io.safestep.app.run;
+
+import java.util.Collection;
+import java.util.List;
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface CheckResultRepository extends JpaRepository<CheckResult, Long> {
+
+    List<CheckResult> findByRunDeviceIdInOrderById(Collection<Long> runDeviceIds);
+
+    List<CheckResult> findByRunDeviceIdAndStageOrderById(Long runDeviceId, CheckResult.Stage stage);
+}

@@ -1,0 +1,15 @@
+package io.safestep.app.run;
+
+import io.safestep.core.run.StepState;
+
+/** @param words a sentence without a final stop, for people */
+record PhaseResult(StepState state, String words) {
+
+    static PhaseResult done(String words) {
+        return new PhaseResult(StepState.DONE, words);
+    }
+
+    static PhaseResult failed(String words) {
+        return new PhaseResult(StepState.FAILED, words);
+    }
+}

@@ -1,0 +1,73 @@
+package io.safestep.app.run;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import org.hibernate.annotations.Immutable;
+
+/** One line of what was said during a run, in order. Also the event by which browsers learn that something happened. */
+@Entity
+@Immutable
+class RunLine {
+
+    /** Who speaks. */
+    enum Kind {
+        /** Safe Step to the device. */
+        SENT,
+        /** The device to Safe Step. */
+        HEARD,
+        /** Safe Step about what it does and finds. */
+        NOTE
+    }
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Long id;
+
+    private Long runId;
+    private Long runDeviceId;
+    private Instant at;
+
+    @Enumerated(EnumType.STRING)
+    private Kind kind;
+
+    private String text;
+
+    protected RunLine() {}
+
+    RunLine(Long runId, Long runDeviceId, Instant at, Kind kind, String text) {
+        this.runId = runId;
+        this.runDeviceId = runDeviceId;
+        this.at = at;
+        this.kind = kind;
+        this.text = text;
+    }
+
+    Long id() {
+        return id;
+    }
+
+    Long runId() {
+        return runId;
+    }
+
+    Long runDeviceId() {
+        return runDeviceId;
+    }
+
+    Instant at() {
+        return at;
+    }
+
+    Kind kind() {
+        return kind;
+    }
+
+    String text() {
+        return text;
+    }
+}

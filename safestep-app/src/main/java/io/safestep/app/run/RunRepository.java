@@ -1,0 +1,37 @@
+package io.safestep.app.run;
+
+import io.safestep.core.run.RunState;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
+import org.springframework.data.jpa.repository.Query;
+
+interface RunRepository extends JpaRepository<Run, Long> {
+
+    List<Run> findByChangeIdOrderByIdDesc(Long changeId);
+
+    List<Run> findByStateIn(Collection<RunState> states);
+
+    List<Run> findByEndedAtAfterOrderByEndedAtDesc(Instant after, Limit limit);
+
+    /** Asked between any two commands, so read without loading the run. */
+    @Query("select r.stopRequestedBy from Run r where r.id = :id and r.stopRequestedAt is not null")
+    Optional<String> stopRequestedBy(Long id);
+
+    @Modifying
+    @Query(
+            value = "insert into device_claim (device_id, run_id) values (:deviceId, :runId) on conflict do nothing",
+            nativeQuery = true)
+    int claim(Long deviceId, Long runId);
+
+    @Query(value = "select run_id from device_claim where device_id = :deviceId", nativeQuery = true)
+    Optional<Long> claimedBy(Long deviceId);
+
+    @Modifying
+    @Query(value = "delete from device_claim where run_id = :runId", nativeQuery = true)
+    void release(Long runId);
+}

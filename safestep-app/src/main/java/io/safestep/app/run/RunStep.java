@@ -1,0 +1,73 @@
+package io.safestep.app.run;
+
+import io.safestep.core.run.Phase;
+import io.safestep.core.run.StepState;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.FetchType;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.ManyToOne;
+import java.time.Instant;
+
+/** One phase on one device, as it was begun and as it ended. Stored as going before anything is done. */
+@Entity
+class RunStep {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Long id;
+
+    @ManyToOne(fetch = FetchType.LAZY, optional = false)
+    private RunDevice runDevice;
+
+    @Enumerated(EnumType.STRING)
+    private Phase phase;
+
+    @Enumerated(EnumType.STRING)
+    private StepState state = StepState.GOING;
+
+    private Instant startedAt;
+    private Instant endedAt;
+    private String words;
+
+    protected RunStep() {}
+
+    RunStep(RunDevice runDevice, Phase phase, Instant startedAt) {
+        this.runDevice = runDevice;
+        this.phase = phase;
+        this.startedAt = startedAt;
+    }
+
+    Long id() {
+        return id;
+    }
+
+    Phase phase() {
+        return phase;
+    }
+
+    StepState state() {
+        return state;
+    }
+
+    Instant startedAt() {
+        return startedAt;
+    }
+
+    Instant endedAt() {
+        return endedAt;
+    }
+
+    String words() {
+        return words;
+    }
+
+    void end(StepState finalState, String said, Instant now) {
+        state = finalState;
+        words = said;
+        endedAt = now;
+    }
+}

@@ -1,0 +1,182 @@
+package io.safestep.app.run;
+
+import io.safestep.app.approval.Approvals;
+import io.safestep.app.audit.AuditLog;
+import io.safestep.app.change.Change;
+import io.safestep.app.change.ChangeTarget;
+import io.safestep.app.change.Changes;
+import io.safestep.app.device.Stance;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.app.schedule.Booking;
+import io.safestep.app.schedule.Schedule;
+import io.safestep.app.settings.NetworkSettings;
+import io.safestep.core.change.ChangeAction;
+import io.safestep.core.change.ChangeState;
+import io.safestep.core.run.RunState;
+import io.safestep.core.schedule.Fit;
+import io.safestep.core.schedule.RunEstimate;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Starts and stops runs. The front door of this package. */
+@Service
+@Transactional
+public class Runs {
+
+    private static final DateTimeFormatter WALL = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH);
+
+    private final RunRepository repository;
+    private final Changes changes;
+    private final Approvals approvals;
+    private final Schedule schedule;
+    private final Jobs jobs;
+    private final RunJournal journal;
+    private final RunViews views;
+    private final AuditLog audit;
+    private final NetworkSettings settings;
+    private final TransactionTemplate transaction;
+    private final Clock clock;
+
+    Runs(
+            RunRepository repository,
+            Changes changes,
+            Approvals approvals,
+            Schedule schedule,
+            Jobs jobs,
+            RunJournal journal,
+            RunViews views,
+            AuditLog audit,
+            NetworkSettings settings,
+            TransactionTemplate transaction,
+            Clock clock) {
+        this.repository = repository;
+        this.changes = changes;
+        this.approvals = approvals;
+        this.schedule = schedule;
+        this.jobs = jobs;
+        this.journal = journal;
+        this.views = views;
+        this.audit = audit;
+        this.settings = settings;
+        this.transaction = transaction;
+        this.clock = clock;
+    }
+
+    /**
+     * Starts the run of a booked change.
+     *
+     * @throws ProblemException when one of the gates is closed; the sentence says which
+     */
+    public RunView start(int number, String login) {
+        Change change = changes.lock(number);
+        Instant now = clock.instant();
+        Booking booking = gateBooking(change, now);
+        String seal = changes.sealOf(change);
+        if (!approvals.approved(change, seal)) {
+            throw ProblemException.refused(change.subject()
+                    + " is not approved as it is now: no approval carries its seal. Have it approved again.");
+        }
+        RunEstimate estimate = schedule.estimate(change);
+        Fit fit = Fit.of(booking.occurrence(), now, estimate);
+        if (!fit.fits()) {
+            throw ProblemException.refused("There is no longer enough time in the window to do and, if need be, to undo"
+                    + " everything. The last start that fits was " + wall(fit.lastStart()) + ".");
+        }
+        Run run = repository.save(new Run(
+                change.id(), seal, login, now, now.plus(estimate.forward()), fit.turnBack(), booking.occurrence()));
+        int position = 0;
+        for (ChangeTarget target : change.targets()) {
+            gateDevice(target, run);
+            run.add(new RunDevice(run, target, position++));
+        }
+        run.go(RunState.RUNNING);
+        repository.flush();
+        changes.transition(change, ChangeAction.START_RUN, login, "Run " + run.id() + ".");
+        jobs.drive(run.id());
+        return views.of(run);
+    }
+
+    private Booking gateBooking(Change change, Instant now) {
+        if (change.state() == ChangeState.RUNNING) {
+            throw ProblemException.refused(change.subject() + " is running already.");
+        }
+        if (change.state() != ChangeState.BOOKED) {
+            String missing = change.state() == ChangeState.APPROVED ? "not booked into a window" : "not approved";
+            throw ProblemException.refused(change.subject() + " can't run: it is " + missing + ".");
+        }
+        Booking booking = schedule.booking(change).orElseThrow();
+        if (now.isBefore(booking.occurrence().start())) {
+            throw ProblemException.refused(change.subject() + " can't run yet: its window opens "
+                    + wall(booking.occurrence().start()) + ".");
+        }
+        if (!booking.occurrence().contains(now)) {
+            throw ProblemException.refused(change.subject() + " can't run: its window closed "
+                    + wall(booking.occurrence().end()) + ". Cancel the booking and choose another window.");
+        }
+        return booking;
+    }
+
+    private void gateDevice(ChangeTarget target, Run run) {
+        if (target.device().stance() != Stance.MANAGED) {
+            throw ProblemException.refused(
+                    target.device().name() + " is in stance observe: Safe Step may not write to it.");
+        }
+        if (repository.claim(target.device().id(), run.id()) == 0) {
+            throw ProblemException.refused(
+                    target.device().name() + " is being changed by another run. Start this one when that has ended.");
+        }
+        // Partners are never changed at the same time, not by two changes either (law 6).
+        Optional<Long> partnerRun = target.device().partner() == null
+                ? Optional.empty()
+                : repository.claimedBy(target.device().partner().id());
+        if (partnerRun.isPresent() && !partnerRun.get().equals(run.id())) {
+            throw ProblemException.refused(target.device().partner().name() + ", the partner of "
+                    + target.device().name() + ", is being changed by another run.");
+        }
+    }
+
+    /** The start of a booked change when its window opens; what stands in the way is noted on the booking. */
+    @Transactional(propagation = Propagation.NOT_SUPPORTED)
+    public void startByItself(int number, long bookingId) {
+        boolean stillBooked = Boolean.TRUE.equals(transaction.execute(t -> {
+            Change change = changes.numbered(number);
+            return change.state() == ChangeState.BOOKED
+                    && schedule.booking(change).filter(b -> b.id() == bookingId).isPresent();
+        }));
+        if (!stillBooked) {
+            return;
+        }
+        try {
+            transaction.executeWithoutResult(t -> start(number, AuditLog.SAFE_STEP));
+        } catch (ProblemException e) {
+            schedule.noteRefusal(number, e.getMessage());
+        }
+    }
+
+    /** Asks a run to stop and roll back. Asking twice is the same as asking once. */
+    public RunView stop(long runId, String login) {
+        Run run = repository.findById(runId).orElseThrow(() -> ProblemException.notFound("Run " + runId));
+        Change change = changes.lock(changes.withId(run.changeId()).number());
+        if (run.state().ended()) {
+            throw ProblemException.refused("This run has ended already: "
+                    + run.state().name().toLowerCase(Locale.ROOT).replace('_', ' ') + ".");
+        }
+        if (run.stopRequestedAt() == null) {
+            run.requestStop(login, clock.instant());
+            audit.write(login, change.subject(), "stop and roll back", "Asked during run " + runId + ".");
+            journal.note(runId, null, login + " asked to stop and roll back");
+        }
+        return views.of(run);
+    }
+
+    private String wall(Instant instant) {
+        return WALL.format(instant.atZone(settings.zone()));
+    }
+}

@@ -1,0 +1,16 @@
+package io.safestep.app.schedule;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+interface BookingRepository extends JpaRepository<Booking, Long> {
+
+    Optional<Booking> findByChangeIdAndCancelledAtIsNull(Long changeId);
+
+    @Query("select b from Booking b where b.cancelledAt is null and b.opensAt < :to and b.closesAt > :from"
+            + " order by b.opensAt, b.id")
+    List<Booking> alive(Instant from, Instant to);
+}

@@ -1,0 +1,289 @@
+package io.safestep.app.schedule;
+
+import io.safestep.app.audit.AuditLog;
+import io.safestep.app.change.Change;
+import io.safestep.app.change.Changes;
+import io.safestep.app.people.People;
+import io.safestep.app.problem.FieldError;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.app.settings.NetworkSettings;
+import io.safestep.core.change.ChangeAction;
+import io.safestep.core.schedule.ChangeWindow;
+import io.safestep.core.schedule.Fit;
+import io.safestep.core.schedule.Occurrence;
+import io.safestep.core.schedule.RunEstimate;
+import java.time.Clock;
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Windows and bookings. The front door of this package. */
+@Service
+@Transactional
+public class Schedule {
+
+    private static final Duration AHEAD = Duration.ofDays(7);
+    private static final DateTimeFormatter DAY_AND_TIME =
+            DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH);
+
+    private final WindowRepository windows;
+    private final BookingRepository bookings;
+    private final Changes changes;
+    private final People people;
+    private final AuditLog audit;
+    private final ApplicationEventPublisher events;
+    private final NetworkSettings settings;
+    private final Clock clock;
+
+    Schedule(
+            WindowRepository windows,
+            BookingRepository bookings,
+            Changes changes,
+            People people,
+            AuditLog audit,
+            ApplicationEventPublisher events,
+            NetworkSettings settings,
+            Clock clock) {
+        this.windows = windows;
+        this.bookings = bookings;
+        this.changes = changes;
+        this.people = people;
+        this.audit = audit;
+        this.events = events;
+        this.settings = settings;
+        this.clock = clock;
+    }
+
+    /**
+     * A window that somebody wants.
+     *
+     * @param recurrence an RFC 5545 rule, or null for a single window
+     */
+    public record NewWindow(String name, LocalDate firstDay, LocalTime opens, LocalTime closes, String recurrence) {}
+
+    /** Adds a window in the network's time zone. */
+    public long addWindow(NewWindow wanted, String login) {
+        ChangeWindow window;
+        try {
+            window = new ChangeWindow(
+                    wanted.firstDay(), wanted.opens(), wanted.closes(), wanted.recurrence(), settings.zone());
+        } catch (IllegalArgumentException e) {
+            throw ProblemException.invalid("recurrence", e.getMessage());
+        }
+        WindowEntity stored = windows.save(new WindowEntity(wanted.name().strip(), window));
+        audit.write(login, "schedule", "window added", stored.name());
+        return stored.id();
+    }
+
+    @Transactional(readOnly = true)
+    public boolean hasWindowOpenAt(Instant moment, Duration atLeast) {
+        return openings(moment, moment.plusSeconds(1)).stream()
+                .anyMatch(o ->
+                        o.occurrence().contains(moment) && !o.occurrence().end().isBefore(moment.plus(atLeast)));
+    }
+
+    @Transactional(readOnly = true)
+    public boolean hasWindowNamed(String name) {
+        return windows.findAllByOrderById().stream().anyMatch(w -> w.name().equals(name));
+    }
+
+    private record Opening(WindowEntity window, Occurrence occurrence) {}
+
+    private List<Opening> openings(Instant from, Instant to) {
+        List<Opening> found = new ArrayList<>();
+        for (WindowEntity window : windows.findAllByOrderById()) {
+            window.window().occurrences(from, to).forEach(o -> found.add(new Opening(window, o)));
+        }
+        found.sort(Comparator.comparing((Opening o) -> o.occurrence().start()));
+        return found;
+    }
+
+    /** Every opening between two moments with what is booked into it. */
+    @Transactional(readOnly = true)
+    public List<ScheduleViews.Opening> between(Instant from, Instant to) {
+        if (!from.isBefore(to) || Duration.between(from, to).compareTo(Duration.ofDays(62)) > 0) {
+            throw ProblemException.invalid("to", "The stretch has to end after it starts, at most 62 days later.");
+        }
+        List<Booking> alive = bookings.alive(from, to);
+        return openings(from, to).stream()
+                .map(o -> {
+                    List<ScheduleViews.Booked> booked = inside(o, alive);
+                    long taken = booked.stream()
+                            .mapToLong(ScheduleViews.Booked::seconds)
+                            .sum();
+                    return new ScheduleViews.Opening(
+                            o.window().id(),
+                            o.window().name(),
+                            o.occurrence().start(),
+                            o.occurrence().end(),
+                            booked,
+                            Math.max(0, o.occurrence().length().toSeconds() - taken));
+                })
+                .toList();
+    }
+
+    private List<ScheduleViews.Booked> inside(Opening opening, List<Booking> alive) {
+        return alive.stream()
+                .filter(b -> b.window().id().equals(opening.window().id())
+                        && b.occurrence().equals(opening.occurrence()))
+                .map(b -> {
+                    Change change = changes.withId(b.changeId());
+                    return new ScheduleViews.Booked(
+                            change.number(),
+                            change.subject(),
+                            change.title(),
+                            change.state(),
+                            b.occurrence().start(),
+                            estimate(change).forward().toSeconds(),
+                            b.automatic());
+                })
+                .toList();
+    }
+
+    /** How long a run of the change may take. */
+    @Transactional(readOnly = true)
+    public RunEstimate estimate(Change change) {
+        int devices = (int) change.targets().stream().filter(t -> t.hasScript()).count();
+        int lines = change.targets().stream()
+                .mapToInt(t -> t.script() == null ? 0 : (int) t.script().lines().count())
+                .sum();
+        int undoLines = change.targets().stream()
+                .mapToInt(t -> t.undo() == null ? 0 : (int) t.undo().lines().count())
+                .sum();
+        int settle = change.checks().stream()
+                .mapToInt(c -> c.definition().settleSeconds())
+                .max()
+                .orElse(0);
+        return RunEstimate.of(devices, lines, undoLines, settle);
+    }
+
+    /** Where the change is booked and where it would fit. */
+    @Transactional(readOnly = true)
+    public ScheduleViews.Placement placement(int number) {
+        Change change = changes.numbered(number);
+        Instant now = clock.instant();
+        RunEstimate estimate = estimate(change);
+        List<ScheduleViews.FitView> fits = openings(now, now.plus(AHEAD)).stream()
+                .map(o -> {
+                    Fit fit = Fit.of(o.occurrence(), now, estimate);
+                    return new ScheduleViews.FitView(
+                            o.window().id(),
+                            o.window().name(),
+                            o.occurrence().start(),
+                            o.occurrence().end(),
+                            o.occurrence().contains(now),
+                            fit.fits(),
+                            fit.spare().toSeconds(),
+                            estimate.forward().toSeconds(),
+                            estimate.wayBack().toSeconds(),
+                            fit.turnBack(),
+                            fit.lastStart());
+                })
+                .toList();
+        return new ScheduleViews.Placement(
+                booking(change).map(b -> view(b, estimate, now)).orElse(null), fits);
+    }
+
+    private static ScheduleViews.BookingView view(Booking b, RunEstimate estimate, Instant now) {
+        Fit fit = Fit.of(b.occurrence(), now, estimate);
+        return new ScheduleViews.BookingView(
+                b.window().id(),
+                b.window().name(),
+                b.occurrence().start(),
+                b.occurrence().end(),
+                b.occurrence().contains(now),
+                !now.isBefore(b.occurrence().end()),
+                b.automatic(),
+                fit.spare().toSeconds(),
+                fit.turnBack(),
+                b.refusal());
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Booking> booking(Change change) {
+        return bookings.findByChangeIdAndCancelledAtIsNull(change.id());
+    }
+
+    /**
+     * Books a change into one opening of a window.
+     *
+     * @param opensAt the start of that opening, UTC
+     * @param automatic start by itself when the window opens; for an opening that has begun, somebody starts by hand
+     */
+    public ScheduleViews.Placement book(int number, long windowId, Instant opensAt, boolean automatic, String login) {
+        Change change = changes.lock(number);
+        Instant now = clock.instant();
+        Opening opening = openings(opensAt, opensAt.plusSeconds(1)).stream()
+                .filter(o ->
+                        o.window().id() == windowId && o.occurrence().start().equals(opensAt))
+                .findFirst()
+                .orElseThrow(() -> ProblemException.invalid("opensAt", "This window does not open at that time."));
+        if (!now.isBefore(opening.occurrence().end())) {
+            throw ProblemException.invalid("opensAt", "This window has closed already.");
+        }
+        Fit fit = Fit.of(opening.occurrence(), now, estimate(change));
+        if (!fit.fits()) {
+            throw ProblemException.invalid(List.of(FieldError.of(
+                    "opensAt",
+                    "It does not fit: with the way back " + minutes(fit.spare().negated())
+                            + " are missing. Choose a longer window or a later one.")));
+        }
+        boolean open = opening.occurrence().contains(now);
+        boolean byItself = automatic && !open;
+        ZonedDateTime local = opensAt.atZone(settings.zone());
+        changes.transition(
+                change,
+                ChangeAction.BOOK,
+                login,
+                "Window " + opening.window().name() + ", " + DAY_AND_TIME.format(local) + "; "
+                        + (byItself ? "starts by itself." : "started by hand."));
+        Booking booking = bookings.save(new Booking(
+                change.id(),
+                opening.window(),
+                opening.occurrence(),
+                byItself,
+                people.withLogin(login).id(),
+                now));
+        events.publishEvent(new ChangeBooked(number, booking.id(), byItself ? opensAt : null));
+        return placement(number);
+    }
+
+    public ScheduleViews.Placement cancel(int number, String login) {
+        Change change = changes.lock(number);
+        changes.transition(change, ChangeAction.CANCEL_BOOKING, login, "The booking was cancelled.");
+        booking(change).ifPresent(b -> b.cancel(clock.instant()));
+        return placement(number);
+    }
+
+    /** Notes on the booking why a start was refused, so that people see it. */
+    public void noteRefusal(int number, String why) {
+        booking(changes.numbered(number)).ifPresent(b -> b.refused(why));
+        audit.write(AuditLog.SAFE_STEP, "CR-" + number, "start refused", why);
+    }
+
+    private static String minutes(Duration duration) {
+        long minutes = (duration.toSeconds() + 59) / 60;
+        return minutes + (minutes == 1 ? " minute" : " minutes");
+    }
+
+    /** @throws ProblemException when the text is no instant such as 2026-11-25T05:30:00Z */
+    static Instant instant(String field, String text) {
+        try {
+            return Instant.parse(text);
+        } catch (DateTimeException e) {
+            throw ProblemException.invalid(field, "Write the time in UTC, such as 2026-11-25T05:30:00Z.");
+        }
+    }
+}

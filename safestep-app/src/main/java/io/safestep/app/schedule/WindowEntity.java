@@ -1,0 +1,51 @@
+package io.safestep.app.schedule;
+
+import io.safestep.core.schedule.ChangeWindow;
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.time.ZoneId;
+
+/** A window as it is stored. */
+@Entity
+@Table(name = "change_window")
+class WindowEntity {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Long id;
+
+    private String name;
+    private String zone;
+    private LocalDate firstDay;
+    private LocalTime opens;
+    private LocalTime closes;
+    private String recurrence;
+
+    protected WindowEntity() {}
+
+    WindowEntity(String name, ChangeWindow window) {
+        this.name = name;
+        this.zone = window.zone().getId();
+        this.firstDay = window.firstDay();
+        this.opens = window.opens();
+        this.closes = window.closes();
+        this.recurrence = window.recurrence();
+    }
+
+    Long id() {
+        return id;
+    }
+
+    String name() {
+        return name;
+    }
+
+    ChangeWindow window() {
+        return new ChangeWindow(firstDay, opens, closes, recurrence, ZoneId.of(zone));
+    }
+}

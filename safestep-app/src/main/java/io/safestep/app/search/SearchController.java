@@ -1,0 +1,45 @@
+package io.safestep.app.search;
+
+import io.safestep.app.backup.Backups;
+import io.safestep.app.change.ChangeView;
+import io.safestep.app.change.Changes;
+import io.safestep.app.device.DeviceView;
+import io.safestep.app.device.Devices;
+import java.util.List;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** One search for everything. */
+@RestController
+class SearchController {
+
+    private static final int SHORTEST = 2;
+    private static final int LONGEST = 100;
+    private static final int MOST_LINES = 30;
+
+    private final Devices devices;
+    private final Changes changes;
+    private final Backups backups;
+
+    SearchController(Devices devices, Changes changes, Backups backups) {
+        this.devices = devices;
+        this.changes = changes;
+        this.backups = backups;
+    }
+
+    /** @param lines lines of the newest running configurations, secrets masked */
+    record Found(List<DeviceView> devices, List<ChangeView.Row> changes, List<Backups.Hit> lines) {}
+
+    /** Devices by name and address, changes by number and title, lines by their words. Two characters at least. */
+    @GetMapping("/api/search")
+    @PreAuthorize("hasAuthority('READ')")
+    Found search(@RequestParam String q) {
+        String words = q.strip();
+        if (words.length() < SHORTEST || words.length() > LONGEST) {
+            return new Found(List.of(), List.of(), List.of());
+        }
+        return new Found(devices.find(words), changes.find(words), backups.search(words, MOST_LINES));
+    }
+}
