@@ -22,9 +22,30 @@ public record BuildView(
         String device,
         @Nullable Instant baselineTakenAt,
         List<LineComplaint> complaints,
-        List<DifferenceRow> rows,
+        List<Row> rows,
         String outcome,
         List<String> script,
         List<String> undo,
         boolean proven,
-        List<String> obstacles) {}
+        List<String> obstacles) {
+
+    /**
+     * One row of the difference in two columns.
+     *
+     * @param path the lines above it in the tree, outermost first
+     * @param beforeNumber line number on the left, 0 when there is no line
+     * @param afterNumber line number on the right, 0 when there is no line
+     */
+    public record Row(
+            DifferenceRow.Kind kind,
+            List<String> path,
+            int beforeNumber,
+            @Nullable String before,
+            int afterNumber,
+            @Nullable String after) {
+
+        static Row of(DifferenceRow row) {
+            return new Row(row.kind(), row.path(), row.beforeNumber(), row.before(), row.afterNumber(), row.after());
+        }
+    }
+}

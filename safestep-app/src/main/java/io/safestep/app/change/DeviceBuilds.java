@@ -64,7 +64,9 @@ class DeviceBuilds {
                 device.name(),
                 takenAt,
                 List.of(),
-                engine.rows(numbered, build.outcome()),
+                engine.rows(numbered, build.outcome()).stream()
+                        .map(BuildView.Row::of)
+                        .toList(),
                 engine.writeMasked(build.outcome()),
                 engine.maskedLines(build.script()),
                 engine.maskedLines(build.undo()),

@@ -17,7 +17,6 @@ import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
-import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 
 /** Turns everything that goes wrong in a request into a problem detail with a sentence that helps. */
@@ -47,11 +46,6 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                 "moved",
                 "Somebody else changed this at the same moment. Load it again and look before you repeat.",
                 List.of());
-    }
-
-    @ExceptionHandler(AsyncRequestNotUsableException.class)
-    void leftEarly(AsyncRequestNotUsableException e) {
-        LOG.debug("A browser left a stream of events.");
     }
 
     @ExceptionHandler(Exception.class)

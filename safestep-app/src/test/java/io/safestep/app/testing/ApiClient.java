@@ -1,0 +1,114 @@
+package io.safestep.app.testing;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Map;
+import java.util.concurrent.locks.LockSupport;
+import java.util.function.Predicate;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** One person's session with the API over real HTTP. */
+public final class ApiClient {
+
+    private static final JsonMapper JSON = new JsonMapper();
+
+    private final String base;
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
+
+    /** An answer, whatever its status. */
+    public record Answer(int status, JsonNode body) {
+
+        public String detail() {
+            return body.path("detail").asString("");
+        }
+    }
+
+    private ApiClient(int port) {
+        base = "http://127.0.0.1:" + port;
+    }
+
+    public static ApiClient stranger(int port) {
+        return new ApiClient(port);
+    }
+
+    public static ApiClient loggedIn(int port, String login) {
+        ApiClient client = new ApiClient(port);
+        client.get("/api/session");
+        Answer answer = client.post("/api/session", Map.of("login", login, "password", "practice"));
+        if (answer.status() != 200) {
+            throw new IllegalStateException("Log-in of " + login + " failed: " + answer);
+        }
+        client.get("/api/session"); // brings the token of the new session
+        return client;
+    }
+
+    public Answer get(String path) {
+        return send("GET", path, null);
+    }
+
+    public Answer post(String path, Object body) {
+        return send("POST", path, body);
+    }
+
+    public Answer put(String path, Object body) {
+        return send("PUT", path, body);
+    }
+
+    public Answer delete(String path) {
+        return send("DELETE", path, null);
+    }
+
+    /** Sends a request with the session's cookies and token. */
+    public Answer send(String method, String path, Object body) {
+        HttpRequest.Builder request =
+                HttpRequest.newBuilder(URI.create(base + path)).timeout(Duration.ofSeconds(60));
+        cookies.getCookieStore().getCookies().stream()
+                .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                .map(HttpCookie::getValue)
+                .findFirst()
+                .ifPresent(token -> request.header("X-XSRF-TOKEN", token));
+        request.header("Content-Type", "application/json");
+        request.method(
+                method,
+                body == null
+                        ? HttpRequest.BodyPublishers.noBody()
+                        : HttpRequest.BodyPublishers.ofString(
+                                body instanceof String text ? text : JSON.writeValueAsString(body)));
+        try {
+            HttpResponse<String> response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
+            String text = response.body();
+            boolean json = text.startsWith("{") || text.startsWith("[");
+            return new Answer(
+                    response.statusCode(), json ? JSON.readTree(text) : JSON.valueToTree(Map.of("text", text)));
+        } catch (IOException e) {
+            throw new IllegalStateException(method + " " + path + " failed", e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** Asks again until the answer is as wanted; fails with the last answer after a minute. */
+    public JsonNode await(String path, Predicate<JsonNode> wanted) {
+        Instant giveUp = Instant.now().plusSeconds(60);
+        Answer last = get(path);
+        while (!wanted.test(last.body())) {
+            if (Instant.now().isAfter(giveUp)) {
+                throw new AssertionError("Waited in vain at " + path + ", last answer: " + last);
+            }
+            LockSupport.parkNanos(100_000_000);
+            last = get(path);
+        }
+        return last.body();
+    }
+}

@@ -1,0 +1,118 @@
+package io.safestep.app.testing;
+
+import io.safestep.app.testing.ApiClient.Answer;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import tools.jackson.databind.JsonNode;
+
+/** The usual way of a change over the API, for tests that are about something else. */
+public final class ChangeStory {
+
+    private final ApiClient engineer;
+    private final ApiClient approver;
+    private final ApiClient manager;
+
+    public ChangeStory(int port) {
+        engineer = ApiClient.loggedIn(port, "roake");
+        approver = ApiClient.loggedIn(port, "dfennimore");
+        manager = ApiClient.loggedIn(port, "mtarrant");
+    }
+
+    public ApiClient engineer() {
+        return engineer;
+    }
+
+    public ApiClient approver() {
+        return approver;
+    }
+
+    public ApiClient manager() {
+        return manager;
+    }
+
+    public static Map<String, Object> check(String read, String argument, String expectation, String value) {
+        Map<String, Object> check = new java.util.HashMap<>();
+        check.put("read", read);
+        check.put("argument", argument);
+        check.put("expectation", expectation);
+        check.put("value", value);
+        check.put("settleSeconds", 6);
+        return check;
+    }
+
+    public static Map<String, Object> content(
+            int version, String title, Map<String, String> linesByDevice, List<Map<String, Object>> checks) {
+        List<Map<String, String>> targets = new ArrayList<>();
+        linesByDevice.forEach((device, lines) -> targets.add(Map.of("device", device, "lines", lines)));
+        return Map.of(
+                "version",
+                version,
+                "title",
+                title,
+                "reason",
+                "Because the harbour master asked.",
+                "undoAccepted",
+                false,
+                "targets",
+                targets,
+                "checks",
+                checks);
+    }
+
+    /** @return the number of a change that is in review */
+    public int submitted(String title, Map<String, String> linesByDevice, List<Map<String, Object>> checks) {
+        JsonNode draft = ok(engineer.post("/api/changes", content(0, title, linesByDevice, checks)));
+        int number = draft.path("number").asInt();
+        ok(engineer.post(
+                "/api/changes/" + number + "/submission",
+                Map.of("version", draft.path("version").asInt())));
+        return number;
+    }
+
+    public void approve(int number) {
+        String seal = approver.get("/api/changes/" + number).body().path("seal").asString();
+        ok(approver.post(
+                "/api/changes/" + number + "/approvals", Map.of("verdict", "APPROVED", "comment", "", "seal", seal)));
+    }
+
+    public void bookIntoOpenWindow(int number) {
+        JsonNode placement = ok(manager.get("/api/changes/" + number + "/booking"));
+        for (JsonNode opening : placement.path("openings")) {
+            if (opening.path("openNow").asBoolean() && opening.path("fits").asBoolean()) {
+                ok(manager.post(
+                        "/api/changes/" + number + "/booking",
+                        Map.of(
+                                "windowId",
+                                opening.path("windowId").asLong(),
+                                "opensAt",
+                                opening.path("opensAt").asString(),
+                                "automatic",
+                                false)));
+                return;
+            }
+        }
+        throw new AssertionError("No window is open: " + placement);
+    }
+
+    /** @return the run that was started */
+    public long startedRun(String title, Map<String, String> linesByDevice, List<Map<String, Object>> checks) {
+        int number = submitted(title, linesByDevice, checks);
+        approve(number);
+        bookIntoOpenWindow(number);
+        return ok(manager.post("/api/changes/" + number + "/runs", Map.of()))
+                .path("id")
+                .asLong();
+    }
+
+    public JsonNode awaitEnd(long run) {
+        return manager.await("/api/runs/" + run, r -> !r.path("endedAt").isNull());
+    }
+
+    public static JsonNode ok(Answer answer) {
+        if (answer.status() >= 300) {
+            throw new AssertionError("Refused: " + answer);
+        }
+        return answer.body();
+    }
+}
