@@ -1,0 +1,53 @@
+import { lazy, Suspense } from "react";
+import { Link, Route, Routes } from "react-router";
+import { LoginPage } from "./session/LoginPage";
+import { PersonContext, useSessionQuery } from "./session/session";
+import { NowPage } from "./now/NowPage";
+import { Frame } from "./ui/Frame";
+import { ErrorBlock, Loading } from "./ui/Messages";
+
+const ChangesPage = lazy(() => import("./change/ChangesPage").then((m) => ({ default: m.ChangesPage })));
+const NewChangePage = lazy(() => import("./change/NewChangePage").then((m) => ({ default: m.NewChangePage })));
+const ChangePage = lazy(() => import("./change/ChangePage").then((m) => ({ default: m.ChangePage })));
+const DevicesPage = lazy(() => import("./device/DevicesPage").then((m) => ({ default: m.DevicesPage })));
+const DevicePage = lazy(() => import("./device/DevicePage").then((m) => ({ default: m.DevicePage })));
+
+export function App() {
+  const session = useSessionQuery();
+  if (session.error) {
+    return <ErrorBlock error={session.error} />;
+  }
+  if (!session.data) {
+    return <Loading />;
+  }
+  if (!session.data.person) {
+    return <LoginPage session={session.data} />;
+  }
+  return (
+    <PersonContext.Provider value={session.data.person}>
+      <Suspense fallback={<Loading />}>
+        <Routes>
+          <Route element={<Frame />}>
+            <Route index element={<NowPage />} />
+            <Route path="changes" element={<ChangesPage />} />
+            <Route path="changes/new" element={<NewChangePage />} />
+            <Route path="changes/:number/:rung?" element={<ChangePage />} />
+            <Route path="devices" element={<DevicesPage />} />
+            <Route path="devices/:name" element={<DevicePage />} />
+            <Route
+              path="*"
+              element={
+                <>
+                  <h1>There is no such page</h1>
+                  <p>
+                    <Link to="/">Go to Now</Link>, or find what you want with the search above.
+                  </p>
+                </>
+              }
+            />
+          </Route>
+        </Routes>
+      </Suspense>
+    </PersonContext.Provider>
+  );
+}

@@ -1,0 +1,116 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import { api, asProblem } from "../api/client";
+import type { Approval, Change } from "../api/types";
+import { useMay, usePerson } from "../session/session";
+import { Glyph, type Shape } from "../ui/Glyph";
+import { Block, ErrorBlock } from "../ui/Messages";
+import { dayAndTime } from "../ui/time";
+import { BuildReview } from "./BuildRung";
+import { useApprovals } from "./queries";
+
+const verdicts: Record<Approval["verdict"], { shape: Shape; word: string }> = {
+  APPROVED: { shape: "done", word: "approved" },
+  RETURNED: { shape: "blocked", word: "returned it" },
+  REJECTED: { shape: "failed", word: "rejected it" },
+};
+
+export function ApproveRung({ change }: { change: Change }) {
+  const person = usePerson();
+  const mayDecide = useMay("DECIDE_CHANGES");
+  const approvals = useApprovals(change.number);
+  const open = change.state === "IN_REVIEW" || change.state === "APPROVED";
+  const author = person.login === change.author;
+  return (
+    <>
+      {approvals.data?.length === 0 && (
+        <p className="empty">
+          {change.state === "DRAFT" ? "It has not been submitted yet." : "Nobody has decided yet."} One approval is
+          needed, from somebody other than {change.authorName}.
+        </p>
+      )}
+      {approvals.data?.map((a) => {
+        const lapsed = a.verdict === "APPROVED" && !a.counts;
+        return (
+          <div key={a.decidedAt} className="item">
+            <Glyph shape={lapsed ? "blocked" : verdicts[a.verdict].shape} />
+            <div>
+              <b>{a.personName}</b> {verdicts[a.verdict].word}, seal <span className="mono">{a.sealBrief}</span>
+              {lapsed && <b>: lapsed, the content has moved since</b>}
+              {a.comment && <div>“{a.comment}”</div>}
+            </div>
+            <span className="when">{dayAndTime(a.decidedAt)}</span>
+          </div>
+        );
+      })}
+      {open && author && mayDecide && (
+        <p className="soft mt-2">You wrote this change, so somebody else has to decide about it.</p>
+      )}
+      {open && !author && mayDecide && change.state === "IN_REVIEW" && <Decision change={change} />}
+      {change.targets.length > 0 && (
+        <>
+          <h2 className="mt-4">What is approved</h2>
+          <BuildReview change={change} />
+        </>
+      )}
+    </>
+  );
+}
+
+function Decision({ change }: { change: Change }) {
+  const [comment, setComment] = useState("");
+  const client = useQueryClient();
+  // The seal that was on the screen when the person began to look: content that moves later is refused by the server.
+  const [seal, setSeal] = useState(change.seal);
+  const moved = seal !== change.seal;
+  const decide = useMutation({
+    mutationFn: (verdict: Approval["verdict"]) =>
+      api.post<Approval[]>(`/api/changes/${change.number}/approvals`, { verdict, comment, seal }),
+    onSettled: () => client.invalidateQueries(),
+  });
+  const problem = decide.error ? asProblem(decide.error) : null;
+  const commentError = problem?.at("comment")[0]?.message;
+  return (
+    <section className="mt-3" aria-labelledby="decide">
+      <h2 id="decide">Your decision</h2>
+      {moved && (
+        <Block
+          tone="bad"
+          action={
+            <Button variant="outline-primary" onClick={() => setSeal(change.seal)}>
+              I have looked again
+            </Button>
+          }
+        >
+          The content moved while you were looking at it. Its seal is {change.sealBrief} now; look at it again below.
+        </Block>
+      )}
+      <Form.Group controlId="comment" className="mb-2">
+        <Form.Label>Comment</Form.Label>
+        <Form.Control
+          as="textarea"
+          rows={2}
+          value={comment}
+          isInvalid={!!commentError}
+          placeholder="Needed to return or reject"
+          onChange={(e) => setComment(e.target.value)}
+        />
+        <Form.Control.Feedback type="invalid">{commentError}</Form.Control.Feedback>
+      </Form.Group>
+      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      <div className="d-flex gap-2">
+        <Button disabled={decide.isPending || moved} onClick={() => decide.mutate("APPROVED")}>
+          Approve seal {change.sealBrief}
+        </Button>
+        <Button variant="outline-primary" disabled={decide.isPending} onClick={() => decide.mutate("RETURNED")}>
+          Return to {change.authorName}
+        </Button>
+        <Button variant="outline-primary" disabled={decide.isPending} onClick={() => decide.mutate("REJECTED")}>
+          Reject
+        </Button>
+      </div>
+    </section>
+  );
+}

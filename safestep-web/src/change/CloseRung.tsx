@@ -1,0 +1,111 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import { api, asProblem } from "../api/client";
+import type { Change } from "../api/types";
+import { useMay } from "../session/session";
+import { csv, download } from "../ui/csv";
+import { ErrorBlock, Loading } from "../ui/Messages";
+import { clockSeconds, dayName } from "../ui/time";
+import { useRecord } from "./queries";
+
+const closable = ["COMPLETED", "ROLLED_BACK", "NEEDS_ATTENTION"];
+
+/** How it went, and the record of everything that was done to this change. */
+export function CloseRung({ change }: { change: Change }) {
+  const mayClose = useMay("CLOSE_CHANGES");
+  const record = useRecord(change.subject);
+  const canClose = closable.includes(change.state);
+  return (
+    <>
+      {change.outcomeNote && (
+        <>
+          <h2>How it went</h2>
+          <p>{change.outcomeNote}</p>
+        </>
+      )}
+      {canClose && mayClose && <Closure change={change} />}
+      {canClose && !mayClose && (
+        <p className="empty">An engineer or a change manager closes it with a note of how it went.</p>
+      )}
+      <div className="head mt-3">
+        <h2>Record</h2>
+        <div className="actions">
+          <Button
+            variant="link"
+            disabled={!record.data}
+            onClick={() =>
+              download(
+                `${change.subject}-record.csv`,
+                csv(
+                  ["Time (UTC)", "Person", "Action", "Detail"],
+                  record.data!.map((r) => [r.at, r.person, r.action, r.detail]),
+                ),
+              )
+            }
+          >
+            Export as CSV
+          </Button>
+        </div>
+      </div>
+      {record.error && <ErrorBlock error={record.error} />}
+      {!record.data && !record.error && <Loading />}
+      {record.data && (
+        <table className="table record">
+          <thead>
+            <tr>
+              <th>Time</th>
+              <th>Person</th>
+              <th>What</th>
+              <th>Detail</th>
+            </tr>
+          </thead>
+          <tbody>
+            {record.data.map((r, i) => (
+              <tr key={i}>
+                <td className="mono">
+                  {dayName(r.at)} {clockSeconds(r.at)}
+                </td>
+                <td>{r.person}</td>
+                <td>{r.action}</td>
+                <td>{r.detail}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </>
+  );
+}
+
+function Closure({ change }: { change: Change }) {
+  const [note, setNote] = useState("");
+  const client = useQueryClient();
+  const close = useMutation({
+    mutationFn: () => api.post<Change>(`/api/changes/${change.number}/closure`, { note }),
+    onSettled: () => client.invalidateQueries(),
+  });
+  const problem = close.error ? asProblem(close.error) : null;
+  const noteError = problem?.at("note")[0]?.message;
+  return (
+    <>
+      <Form.Group controlId="note" className="mb-2">
+        <Form.Label>How it went</Form.Label>
+        <Form.Control
+          as="textarea"
+          rows={2}
+          value={note}
+          isInvalid={!!noteError}
+          placeholder="One or two sentences for those who read this later"
+          onChange={(e) => setNote(e.target.value)}
+        />
+        <Form.Control.Feedback type="invalid">{noteError}</Form.Control.Feedback>
+      </Form.Group>
+      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      <Button disabled={close.isPending} onClick={() => close.mutate()}>
+        Close {change.subject}
+      </Button>
+    </>
+  );
+}

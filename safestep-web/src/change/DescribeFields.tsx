@@ -1,0 +1,89 @@
+import { useQuery } from "@tanstack/react-query";
+import Form from "react-bootstrap/Form";
+import { api, type Problem } from "../api/client";
+import type { Device } from "../api/types";
+import { Loading } from "../ui/Messages";
+import type { Content } from "./content";
+
+interface Props {
+  content: Content;
+  problem: Problem | null;
+  edit: (change: Partial<Content>) => void;
+}
+
+/** Title, reason and devices of a change. */
+export function DescribeFields({ content, problem, edit }: Props) {
+  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<Device[]>("/api/devices") });
+  const chosen = new Set(content.targets.map((t) => t.device));
+  const titleError = problem?.at("title")[0]?.message;
+  const reasonError = problem?.at("reason")[0]?.message;
+  const targetErrors = problem?.errors.filter((e) => /^targets(\[[^\]]*\])?$/.test(e.field)) ?? [];
+
+  function toggle(name: string) {
+    edit({
+      targets: chosen.has(name)
+        ? content.targets.filter((t) => t.device !== name)
+        : [...content.targets, { device: name, lines: "" }],
+    });
+  }
+
+  return (
+    <>
+      <Form.Group className="mb-3" controlId="title">
+        <Form.Label>Title</Form.Label>
+        <Form.Control
+          value={content.title}
+          maxLength={120}
+          isInvalid={!!titleError}
+          placeholder="What changes, in one line"
+          onChange={(e) => edit({ title: e.target.value })}
+        />
+        <Form.Control.Feedback type="invalid">{titleError}</Form.Control.Feedback>
+      </Form.Group>
+      <Form.Group className="mb-3" controlId="reason">
+        <Form.Label>Reason</Form.Label>
+        <Form.Control
+          as="textarea"
+          rows={3}
+          value={content.reason}
+          maxLength={4000}
+          isInvalid={!!reasonError}
+          placeholder="Why it is needed. Approvers and auditors read this."
+          onChange={(e) => edit({ reason: e.target.value })}
+        />
+        <Form.Control.Feedback type="invalid">{reasonError}</Form.Control.Feedback>
+      </Form.Group>
+      <fieldset>
+        <legend className="form-label fs-6">Devices</legend>
+        {targetErrors.map((e) => (
+          <p key={e.field + e.message} className="harm mb-1" role="alert">
+            {e.message}
+          </p>
+        ))}
+        {!devices.data && <Loading />}
+        {devices.data?.map((d) => {
+          const observe = d.stance !== "managed";
+          return (
+            <div key={d.name} className="device-choice">
+              <Form.Check
+                type="checkbox"
+                id={`device-${d.name}`}
+                checked={chosen.has(d.name)}
+                disabled={observe && !chosen.has(d.name)}
+                onChange={() => toggle(d.name)}
+              />
+              <label htmlFor={`device-${d.name}`}>
+                <span className="mono">{d.name}</span>
+                <span className="soft">
+                  {d.role}, {d.site}
+                  {d.partner && `, partner of ${d.partner}`}
+                </span>
+                {observe && <span>In stance observe: Safe Step may read it but not write to it.</span>}
+              </label>
+            </div>
+          );
+        })}
+      </fieldset>
+    </>
+  );
+}

@@ -1,0 +1,105 @@
+import type { DifferenceRow } from "../api/types";
+
+/** A stretch of a difference beneath one set of parents: rows to show, and how many unchanged ones are folded before. */
+export interface Hunk {
+  path: string[];
+  folded: DifferenceRow[];
+  rows: DifferenceRow[];
+}
+
+const CONTEXT = 2;
+
+/**
+ * Cuts a difference into hunks. Every hunk has one set of parents, so that no row is ever shown without them; unchanged
+ * rows further than two from a change are folded.
+ */
+export function hunksOf(rows: DifferenceRow[]): Hunk[] {
+  const near = rows.map(() => false);
+  rows.forEach((row, i) => {
+    if (row.kind !== "SAME") {
+      for (let j = i - CONTEXT; j <= i + CONTEXT; j++) {
+        if (rows[j] && samePath(rows[j]!, row)) {
+          near[j] = true;
+        }
+      }
+    }
+  });
+  const hunks: Hunk[] = [];
+  let folded: DifferenceRow[] = [];
+  let current: Hunk | null = null;
+  rows.forEach((row, i) => {
+    if (!near[i]) {
+      folded.push(row);
+      current = null;
+      return;
+    }
+    if (!current || current.path.join("\n") !== row.path.join("\n")) {
+      current = { path: row.path, folded, rows: [] };
+      hunks.push(current);
+      folded = [];
+    }
+    current.rows.push(row);
+  });
+  if (folded.length > 0) {
+    hunks.push({ path: [], folded, rows: [] });
+  }
+  return hunks;
+}
+
+function samePath(one: DifferenceRow, other: DifferenceRow): boolean {
+  return one.path.length === other.path.length && one.path.every((line, i) => line === other.path[i]);
+}
+
+export interface Marked {
+  before: string;
+  marked: string;
+  after: string;
+}
+
+/** Where two versions of a line differ, widened to whole parts of words: what is the same at both ends stays unmarked. */
+export function wordMarks(left: string, right: string): [Marked, Marked] {
+  const a = parts(left);
+  const b = parts(right);
+  let start = 0;
+  while (start < a.length && start < b.length && a[start] === b[start]) {
+    start++;
+  }
+  let end = 0;
+  while (end < a.length - start && end < b.length - start && a[a.length - 1 - end] === b[b.length - 1 - end]) {
+    end++;
+  }
+  return [cut(a, start, end), cut(b, start, end)];
+}
+
+const parts = (line: string) => line.match(/[A-Za-z0-9]+|[^A-Za-z0-9]/g) ?? [];
+
+function cut(all: string[], start: number, end: number): Marked {
+  return {
+    before: all.slice(0, start).join(""),
+    marked: all.slice(start, all.length - end).join(""),
+    after: all.slice(all.length - end).join(""),
+  };
+}
+
+/** The difference as plain unified text, each hunk under its parents, for the clipboard. */
+export function unified(device: string, rows: DifferenceRow[]): string {
+  const lines = [device];
+  for (const hunk of hunksOf(rows)) {
+    if (hunk.rows.length > 0) {
+      lines.push(`@@ ${hunk.path.join(" › ") || "top level"}`);
+      for (const row of hunk.rows) {
+        const indent = "  ".repeat(row.path.length);
+        if (row.kind === "SAME") {
+          lines.push(` ${indent}${row.after}`);
+        }
+        if (row.kind === "REMOVED" || row.kind === "CHANGED") {
+          lines.push(`-${indent}${row.before}`);
+        }
+        if (row.kind === "ADDED" || row.kind === "CHANGED") {
+          lines.push(`+${indent}${row.after}`);
+        }
+      }
+    }
+  }
+  return lines.join("\n") + "\n";
+}

@@ -1,0 +1,52 @@
+import { useQuery } from "@tanstack/react-query";
+import { api } from "../api/client";
+import type { Approval, Build, Change, Placement, ReadCommand, RecordEntry, Run } from "../api/types";
+
+export const useChange = (number: string) =>
+  useQuery({
+    queryKey: ["change", number],
+    queryFn: () => api.get<Change>(`/api/changes/${number}`),
+    refetchInterval: 5_000,
+  });
+
+export const useApprovals = (number: number) =>
+  useQuery({
+    queryKey: ["change", String(number), "approvals"],
+    queryFn: () => api.get<Approval[]>(`/api/changes/${number}/approvals`),
+  });
+
+export const usePlacement = (number: number) =>
+  useQuery({
+    queryKey: ["change", String(number), "booking"],
+    queryFn: () => api.get<Placement>(`/api/changes/${number}/booking`),
+    refetchInterval: 10_000,
+  });
+
+export const useRuns = (number: number) =>
+  useQuery({
+    queryKey: ["change", String(number), "runs"],
+    queryFn: () => api.get<Run[]>(`/api/changes/${number}/runs`),
+    refetchInterval: (query) => (query.state.data?.some((r) => !r.endedAt) ? 5_000 : false),
+  });
+
+export const useBuild = (number: number, device: string | undefined, version: number) =>
+  useQuery({
+    queryKey: ["change", String(number), "build", device, version],
+    queryFn: () => api.get<Build>(`/api/changes/${number}/devices/${device}`),
+    enabled: !!device,
+    staleTime: Infinity,
+  });
+
+export const useReads = (device: string | undefined) =>
+  useQuery({
+    queryKey: ["reads", device],
+    queryFn: () => api.get<ReadCommand[]>(`/api/devices/${device}/reads`),
+    enabled: !!device,
+    staleTime: Infinity,
+  });
+
+export const useRecord = (subject: string) =>
+  useQuery({
+    queryKey: ["record", subject],
+    queryFn: () => api.get<RecordEntry[]>(`/api/record?subject=${encodeURIComponent(subject)}`),
+  });

@@ -1,0 +1,141 @@
+import { useQuery } from "@tanstack/react-query";
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+import { api } from "../api/client";
+import type { Need, Now, Opening } from "../api/types";
+import { Glyph, type Shape } from "../ui/Glyph";
+import { ErrorBlock, Loading } from "../ui/Messages";
+import { clock, dayName, duration, fromNow } from "../ui/time";
+import { useNow } from "../ui/useNow";
+import { changeStates, runStates } from "../ui/words";
+
+const needs: Record<Need["kind"], { shape: Shape; rung: string; lead: (subject: string) => string; rest: string }> = {
+  STUCK: { shape: "failed", rung: "run", lead: (s) => `${s} is stuck`, rest: "Its run could not undo everything." },
+  RUNNING: { shape: "going", rung: "run", lead: (s) => `${s} is running`, rest: "" },
+  START: { shape: "blocked", rung: "run", lead: (s) => `Start ${s}`, rest: "Its window is open." },
+  DECIDE: { shape: "blocked", rung: "approve", lead: (s) => `Decide about ${s}`, rest: "" },
+  RETURNED: { shape: "blocked", rung: "build", lead: (s) => `${s} came back to you`, rest: "" },
+  BOOK: { shape: "blocked", rung: "book", lead: (s) => `Book ${s}`, rest: "It is approved and has no window yet." },
+  CLOSE: { shape: "notyet", rung: "close", lead: (s) => `Close ${s}`, rest: "It has run; say how it went." },
+  FINISH: { shape: "notyet", rung: "build", lead: (s) => `Finish ${s}`, rest: "It is a draft of yours." },
+};
+
+export function NowPage() {
+  const now = useNow();
+  const query = useQuery({ queryKey: ["now"], queryFn: () => api.get<Now>("/api/now"), refetchInterval: 10_000 });
+  if (query.error && !query.data) {
+    return <ErrorBlock error={query.error} />;
+  }
+  if (!query.data) {
+    return <Loading />;
+  }
+  const { needsYou, window, notRight, recent } = query.data;
+  return (
+    <>
+      <h1 className="visually-hidden">Now</h1>
+      <div className="cols">
+        <section aria-labelledby="needs-you">
+          <h2 id="needs-you">Needs you</h2>
+          {needsYou.length === 0 && <p className="empty">Nothing waits for you.</p>}
+          {needsYou.map((need) => {
+            const kind = needs[need.kind];
+            return (
+              <Item key={need.number + need.kind} shape={kind.shape} when={fromNow(need.since, now)}>
+                <b>
+                  <Link to={`/changes/${need.number}/${kind.rung}`}>{kind.lead(need.subject)}</Link>
+                </b>
+                : {need.title}. {kind.rest} {need.detail}
+              </Item>
+            );
+          })}
+          <NextWindow window={window} now={now} />
+        </section>
+        <section aria-labelledby="not-right">
+          <h2 id="not-right">Not right in the network</h2>
+          {notRight.length === 0 && <p className="empty">Every device answered when last asked, and is saved.</p>}
+          {notRight.map((n) => (
+            <Item
+              key={n.device + n.problem}
+              shape={n.failed ? "failed" : "blocked"}
+              when={n.since ? `answered ${fromNow(n.since, now)}` : ""}
+            >
+              <Link to={`/devices/${n.device}`}>{n.device}</Link> {n.problem.replace(`${n.device} `, "")}
+            </Item>
+          ))}
+          <h2 className="mt-4">Ran in the last 24 hours</h2>
+          {recent.length === 0 && <p className="empty">No change ran.</p>}
+          {recent.map((r) => (
+            <Item key={`${r.number}${r.at}`} shape={runStates[r.state].shape} when={clock(r.at)}>
+              <Link to={`/changes/${r.number}/run`}>{r.subject}</Link> {runStates[r.state].word} on{" "}
+              {r.devices.join(", ")}
+              {r.state !== "SUCCEEDED" && `: ${r.verdict}`}
+            </Item>
+          ))}
+        </section>
+      </div>
+    </>
+  );
+}
+
+function NextWindow({ window, now }: { window: Opening | null; now: Date }) {
+  if (!window) {
+    return (
+      <>
+        <h2 className="mt-4">Next window</h2>
+        <p className="empty">
+          No window opens within seven days. A change manager can add one on a change's rung Book.
+        </p>
+      </>
+    );
+  }
+  const open = new Date(window.opensAt) <= now;
+  const when = open
+    ? `open until ${clock(window.closesAt)}`
+    : `${dayName(window.opensAt)} ${clock(window.opensAt)}–${clock(window.closesAt)}, ${fromNow(window.opensAt, now)}`;
+  return (
+    <>
+      <h2 className="mt-4">
+        {open ? "Window" : "Next window"}: {window.name}, {when}
+      </h2>
+      {window.bookings.length === 0 ? (
+        <p className="empty">Nothing is booked into it.</p>
+      ) : (
+        <table className="table">
+          <thead>
+            <tr>
+              <th>Change</th>
+              <th>State</th>
+              <th>Takes</th>
+              <th>Start</th>
+            </tr>
+          </thead>
+          <tbody>
+            {window.bookings.map((b) => (
+              <tr key={b.number}>
+                <td>
+                  <Link to={`/changes/${b.number}/run`} className="mono">
+                    {b.subject}
+                  </Link>{" "}
+                  {b.title}
+                </td>
+                <td>{changeStates[b.state].word}</td>
+                <td>{duration(b.seconds)}</td>
+                <td>{b.automatic ? `by itself ${clock(b.startsAt)}` : "by hand"}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </>
+  );
+}
+
+function Item({ shape, when, children }: { shape: Shape; when: string; children: ReactNode }) {
+  return (
+    <div className="item">
+      <Glyph shape={shape} />
+      <div>{children}</div>
+      <span className="when">{when}</span>
+    </div>
+  );
+}

@@ -1,0 +1,63 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import Button from "react-bootstrap/Button";
+import { api } from "../api/client";
+import type { Change, Placement, Run } from "../api/types";
+import { useMay } from "../session/session";
+import { ErrorBlock } from "../ui/Messages";
+import { clock, dayAndTime } from "../ui/time";
+import { RunBoard } from "./RunBoard";
+
+interface Props {
+  change: Change;
+  run: Run | undefined;
+  placement: Placement | undefined;
+}
+
+export function RunRung({ change, run, placement }: Props) {
+  return run ? (
+    <RunBoard key={run.id} change={change} run={run} />
+  ) : (
+    <BeforeRun change={change} placement={placement} />
+  );
+}
+
+function BeforeRun({ change, placement }: Omit<Props, "run">) {
+  const mayRun = useMay("RUN_CHANGES");
+  const client = useQueryClient();
+  const start = useMutation({
+    mutationFn: () => api.post<Run>(`/api/changes/${change.number}/runs`),
+    onSettled: () => client.invalidateQueries(),
+  });
+  const booking = placement?.booking;
+  if (!booking || change.state !== "BOOKED") {
+    return <p className="empty">It has not run. It has to be approved and booked into a window first.</p>;
+  }
+  return (
+    <>
+      {start.error && <ErrorBlock error={start.error} />}
+      {booking.refusal && <ErrorBlock error={new Error(`The last start was refused: ${booking.refusal}`)} />}
+      <h2>Before it starts</h2>
+      <ul>
+        <li>Every device is backed up, and looked at, before the first one is written to.</li>
+        <li>The devices are changed in waves, the far end first: {change.targets.map((t) => t.device).join(", ")}.</li>
+        <li>When anything fails, everything that was pushed is undone, the last device first.</li>
+        <li>
+          Turn back by {clock(booking.turnBack)}; the window closes {clock(booking.closesAt)}.
+        </li>
+      </ul>
+      {booking.openNow ? (
+        mayRun ? (
+          <Button disabled={start.isPending} onClick={() => start.mutate()}>
+            Start the run now
+          </Button>
+        ) : (
+          <p className="soft">Somebody with the right to run changes starts it.</p>
+        )
+      ) : (
+        <p>
+          It can be started from {dayAndTime(booking.opensAt)} on{booking.automatic && ", and then starts by itself"}.
+        </p>
+      )}
+    </>
+  );
+}

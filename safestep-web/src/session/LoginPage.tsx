@@ -1,0 +1,78 @@
+import { type FormEvent, useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import type { Session } from "../api/types";
+import { asProblem } from "../api/client";
+import { Mark } from "../ui/Mark";
+import { useLogIn } from "./session";
+
+export function LoginPage({ session }: { session: Session }) {
+  const [login, setLogin] = useState("");
+  const [password, setPassword] = useState("");
+  const logIn = useLogIn();
+  const problem = logIn.error ? asProblem(logIn.error) : null;
+
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    logIn.mutate({ login, password });
+  }
+
+  return (
+    <main className="login">
+      <form onSubmit={submit} noValidate>
+        <Mark />
+        <h1 className="visually-hidden">Log in to Safe Step</h1>
+        <Form.Group className="mb-2" controlId="login">
+          <Form.Label>Log-in name</Form.Label>
+          <Form.Control
+            value={login}
+            autoFocus
+            autoComplete="username"
+            isInvalid={!!problem?.at("login").length}
+            onChange={(e) => setLogin(e.target.value)}
+          />
+          <Form.Control.Feedback type="invalid">{problem?.at("login")[0]?.message}</Form.Control.Feedback>
+        </Form.Group>
+        <Form.Group className="mb-3" controlId="password">
+          <Form.Label>Password</Form.Label>
+          <Form.Control
+            type="password"
+            value={password}
+            autoComplete="current-password"
+            isInvalid={!!problem?.at("password").length}
+            onChange={(e) => setPassword(e.target.value)}
+          />
+          <Form.Control.Feedback type="invalid">{problem?.at("password")[0]?.message}</Form.Control.Feedback>
+        </Form.Group>
+        <Button type="submit" disabled={logIn.isPending}>
+          Log in
+        </Button>
+        {problem && problem.errors.length === 0 && (
+          <p className="harm mt-3" role="alert">
+            {problem.message}
+          </p>
+        )}
+      </form>
+      {session.demoLogins.length > 0 && (
+        <section className="logins" aria-labelledby="demo-logins">
+          <h2 id="demo-logins">Merrow Sound Ferries, the practice network</h2>
+          <p className="soft">This is the demo. Choose who to be; the password of everybody is the same.</p>
+          {session.demoLogins.map((d) => (
+            <button
+              key={d.login}
+              type="button"
+              disabled={logIn.isPending}
+              onClick={() => logIn.mutate({ login: d.login, password: d.password })}
+            >
+              <span>{d.name}</span>
+              <span>{d.role}</span>
+              <span className="mono">
+                {d.login} / {d.password}
+              </span>
+            </button>
+          ))}
+        </section>
+      )}
+    </main>
+  );
+}

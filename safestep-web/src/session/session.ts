@@ -1,0 +1,62 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { createContext, useContext, useEffect } from "react";
+import { api } from "../api/client";
+import type { Person, Session } from "../api/types";
+import { setZone } from "../ui/time";
+
+export function useSessionQuery() {
+  const client = useQueryClient();
+  useEffect(() => {
+    const out = () => void client.invalidateQueries({ queryKey: ["session"] });
+    window.addEventListener("signed-out", out);
+    return () => window.removeEventListener("signed-out", out);
+  }, [client]);
+  return useQuery({
+    queryKey: ["session"],
+    queryFn: async () => {
+      const session = await api.get<Session>("/api/session");
+      setZone(session.zone);
+      return session;
+    },
+    staleTime: Infinity,
+  });
+}
+
+export function useLogIn() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async (credentials: { login: string; password: string }) => {
+      const session = await api.post<Session>("/api/session", credentials);
+      // The new session has a new token; asking once brings it as a cookie.
+      await api.get<Session>("/api/session");
+      return session;
+    },
+    onSuccess: (session) => client.setQueryData(["session"], session),
+  });
+}
+
+export function useLogOut() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: () => api.delete<void>("/api/session"),
+    onSuccess: () => {
+      client.clear();
+      window.location.assign("/");
+    },
+  });
+}
+
+export const PersonContext = createContext<Person | null>(null);
+
+/** The person who is logged in. */
+export function usePerson(): Person {
+  const person = useContext(PersonContext);
+  if (!person) {
+    throw new Error("Nobody is logged in here.");
+  }
+  return person;
+}
+
+export function useMay(right: string): boolean {
+  return usePerson().rights.includes(right);
+}

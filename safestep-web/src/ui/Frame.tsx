@@ -1,0 +1,97 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import Dropdown from "react-bootstrap/Dropdown";
+import { NavLink, Outlet } from "react-router";
+import { api } from "../api/client";
+import type { ChangeRow, Device, Now } from "../api/types";
+import { useLogOut, usePerson } from "../session/session";
+import { HoursStrip } from "./HoursStrip";
+import { Mark } from "./Mark";
+import { SearchBox } from "./SearchBox";
+import { applyTheme, pinnedTheme, type Theme } from "./theme";
+import { clock, dayName, zonePlace } from "./time";
+import { useNow } from "./useNow";
+
+const ended = ["CLOSED", "REJECTED", "WITHDRAWN"];
+
+/** What stands on every page: top bar, hours strip, rail. */
+export function Frame() {
+  const now = useNow();
+  const needs = useQuery({ queryKey: ["now"], queryFn: () => api.get<Now>("/api/now"), refetchInterval: 10_000 });
+  const changes = useQuery({ queryKey: ["changes"], queryFn: () => api.get<ChangeRow[]>("/api/changes") });
+  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<Device[]>("/api/devices") });
+  const stuck = needs.data?.needsYou.some((n) => n.kind === "STUCK");
+  return (
+    <>
+      <a className="visually-hidden-focusable" href="#main">
+        Skip to the page
+      </a>
+      <header className="top">
+        <Mark />
+        <SearchBox />
+        <div className="clock">
+          {clock(now)}{" "}
+          <small>
+            {dayName(now)} · {zonePlace()}
+          </small>
+        </div>
+        <PersonMenu />
+      </header>
+      <HoursStrip now={now} />
+      <div className="page">
+        <nav className="rail" aria-label="Pages">
+          <NavLink to="/" end>
+            Now <em className={stuck ? "warn" : ""}>{needs.data?.needsYou.length || ""}</em>
+          </NavLink>
+          <NavLink to="/changes">
+            Changes <em>{changes.data?.filter((c) => !ended.includes(c.state)).length || ""}</em>
+          </NavLink>
+          <NavLink to="/devices">
+            Devices <em>{devices.data?.length || ""}</em>
+          </NavLink>
+        </nav>
+        <main className="main" id="main">
+          <Outlet />
+        </main>
+      </div>
+    </>
+  );
+}
+
+const themes: Record<Theme, string> = {
+  system: "Follow the system",
+  chart: "Chart, for the day",
+  watch: "Watch, for the night",
+};
+
+function PersonMenu() {
+  const person = usePerson();
+  const logOut = useLogOut();
+  const [theme, setTheme] = useState(pinnedTheme);
+  return (
+    <Dropdown className="person">
+      <Dropdown.Toggle variant="link">{person.name}</Dropdown.Toggle>
+      <Dropdown.Menu align="end">
+        <Dropdown.Header>{person.roles.join(", ")}</Dropdown.Header>
+        <Dropdown.Divider />
+        {(Object.keys(themes) as Theme[]).map((name) => (
+          <Dropdown.Item
+            key={name}
+            as="button"
+            active={theme === name}
+            onClick={() => {
+              applyTheme(name);
+              setTheme(name);
+            }}
+          >
+            {themes[name]}
+          </Dropdown.Item>
+        ))}
+        <Dropdown.Divider />
+        <Dropdown.Item as="button" onClick={() => logOut.mutate()}>
+          Log out
+        </Dropdown.Item>
+      </Dropdown.Menu>
+    </Dropdown>
+  );
+}

@@ -1,0 +1,79 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
+import { api } from "../api/client";
+import type { Opening } from "../api/types";
+import { clock, dayAndTime, duration, hour } from "./time";
+import { changeStates } from "./words";
+
+const HOUR = 3_600_000;
+const BEFORE = 1 * HOUR;
+const SHOWN = 24 * HOUR;
+
+const tones: Record<string, string> = {
+  RUNNING: "is-running",
+  COMPLETED: "is-done",
+  CLOSED: "is-done",
+  ROLLED_BACK: "is-undone",
+  NEEDS_ATTENTION: "is-failed",
+};
+
+/** The next 24 hours: windows as open brackets, bookings as bars with their state, a line for now. */
+export function HoursStrip({ now }: { now: Date }) {
+  const from = new Date(Math.floor(now.getTime() / HOUR) * HOUR - BEFORE);
+  const to = new Date(from.getTime() + SHOWN);
+  const schedule = useQuery({
+    queryKey: ["schedule", from.toISOString()],
+    queryFn: () => api.get<Opening[]>(`/api/schedule?from=${from.toISOString()}&to=${to.toISOString()}`),
+    refetchInterval: 10_000,
+  });
+  const at = (moment: Date | string | number) => ((new Date(moment).getTime() - from.getTime()) / SHOWN) * 100;
+  const hours = Array.from({ length: 12 }, (_, i) => new Date(from.getTime() + (i * 2 + 1) * HOUR));
+
+  return (
+    <section className="strip" aria-label="The next 24 hours">
+      {hours.map((h) => (
+        <div key={h.getTime()} className="hour" style={{ left: `${at(h)}%` }}>
+          {hour(h)}
+        </div>
+      ))}
+      {schedule.data?.length === 0 && <div className="none">No window opens in the next 24 hours.</div>}
+      {schedule.data?.map((o) => {
+        const left = Math.max(0, at(o.opensAt));
+        const right = Math.min(100, at(o.closesAt));
+        const cut = `${at(o.opensAt) < 0 ? " cut-left" : ""}${at(o.closesAt) > 100 ? " cut-right" : ""}`;
+        return (
+          <div
+            key={`${o.windowId}${o.opensAt}`}
+            className={`opening${cut}`}
+            style={{ left: `${left}%`, width: `${right - left}%` }}
+            title={`${o.name}: ${dayAndTime(o.opensAt)} to ${clock(o.closesAt)}, ${duration(o.freeSeconds)} free`}
+          >
+            <span>
+              {o.name} {clock(o.opensAt)}–{clock(o.closesAt)}
+            </span>
+          </div>
+        );
+      })}
+      {schedule.data?.flatMap((o) =>
+        o.bookings.map((b, i) => {
+          // Bookings of one window stand side by side; each is at least as wide as its number.
+          const left = Math.max(0.3, at(o.opensAt) + 0.6) + i * 5.2;
+          return (
+            <Link
+              key={b.number}
+              to={`/changes/${b.number}/book`}
+              className={`booked ${tones[b.state] ?? ""}`}
+              style={{ left: `${left}%`, width: "4.9%" }}
+              title={`${b.subject} ${b.title}: ${changeStates[b.state].word}, about ${duration(b.seconds)}`}
+            >
+              {b.subject}
+            </Link>
+          );
+        }),
+      )}
+      <div className="now-line" style={{ left: `${at(now)}%` }}>
+        <span>{clock(now)}</span>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,19 @@
+export type Theme = "system" | "chart" | "watch";
+
+const KEY = "safestep.theme";
+
+export function pinnedTheme(): Theme {
+  const stored = localStorage.getItem(KEY);
+  return stored === "chart" || stored === "watch" ? stored : "system";
+}
+
+/** Pins a theme, or lets it follow the system. */
+export function applyTheme(theme: Theme) {
+  if (theme === "system") {
+    localStorage.removeItem(KEY);
+    delete document.documentElement.dataset.theme;
+  } else {
+    localStorage.setItem(KEY, theme);
+    document.documentElement.dataset.theme = theme;
+  }
+}

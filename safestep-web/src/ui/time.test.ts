@@ -1,0 +1,18 @@
+import { describe, expect, it } from "vitest";
+import { clock, dayAndTime, duration, fromNow, setZone } from "./time";
+
+describe("times", () => {
+  it("are those of the network's zone on both sides of the clock change", () => {
+    setZone("America/Halifax");
+    expect(clock("2026-07-01T04:30:00Z")).toBe("01:30");
+    expect(clock("2026-12-01T05:30:00Z")).toBe("01:30");
+    expect(dayAndTime("2026-12-01T03:30:00Z")).toBe("Mon 30 Nov 23:30");
+  });
+
+  it("are as long as needed", () => {
+    expect(duration(45)).toBe("45 s");
+    expect(duration(34 * 60)).toBe("34 min");
+    expect(duration(4 * 3600 + 24 * 60)).toBe("4 h 24");
+    expect(fromNow("2026-12-01T05:30:00Z", new Date("2026-12-01T05:33:00Z"))).toBe("3 min ago");
+  });
+});

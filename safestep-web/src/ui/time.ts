@@ -1,0 +1,55 @@
+/** Times are shown on the wall of the network's zone, whatever zone the browser is in. */
+let zone = "UTC";
+
+export function setZone(name: string) {
+  zone = name;
+}
+
+export function zoneName(): string {
+  return zone;
+}
+
+/** The last part of the zone's name, for the clock: "Halifax". */
+export function zonePlace(): string {
+  return zone.slice(zone.lastIndexOf("/") + 1).replace(/_/g, " ");
+}
+
+function format(at: Date | string | number, options: Intl.DateTimeFormatOptions): string {
+  return new Intl.DateTimeFormat("en-GB", { timeZone: zone, hourCycle: "h23", ...options })
+    .format(new Date(at))
+    .replace(",", "");
+}
+
+export const clock = (at: Date | string | number) => format(at, { hour: "2-digit", minute: "2-digit" });
+export const clockSeconds = (at: Date | string | number) =>
+  format(at, { hour: "2-digit", minute: "2-digit", second: "2-digit" });
+// Browsers differ in whether a comma follows the weekday; none does here.
+export const dayName = (at: Date | string | number) => format(at, { weekday: "short", day: "numeric", month: "short" });
+export const dayAndTime = (at: Date | string | number) => `${dayName(at)} ${clock(at)}`;
+export const hour = (at: Date | string | number) => format(at, { hour: "2-digit" });
+
+/** "34 min", "2 h 10", "45 s": as long as needed and no longer. */
+export function duration(seconds: number): string {
+  const s = Math.abs(Math.round(seconds));
+  if (s < 90) {
+    return `${s} s`;
+  }
+  const minutes = Math.round(s / 60);
+  if (minutes < 100) {
+    return `${minutes} min`;
+  }
+  const hours = Math.floor(minutes / 60);
+  if (hours < 48) {
+    return `${hours} h ${String(minutes % 60).padStart(2, "0")}`;
+  }
+  return `${Math.floor(hours / 24)} days`;
+}
+
+/** A moment as seen from now: "in 4 h 24", "3 min ago". */
+export function fromNow(at: Date | string | number, now: Date): string {
+  const seconds = (new Date(at).getTime() - now.getTime()) / 1000;
+  if (Math.abs(seconds) < 5) {
+    return "now";
+  }
+  return seconds > 0 ? `in ${duration(seconds)}` : `${duration(seconds)} ago`;
+}

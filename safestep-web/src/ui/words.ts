@@ -1,0 +1,54 @@
+import type { ChangeState, Expectation, Phase, Run } from "../api/types";
+import type { Shape } from "./Glyph";
+
+/** The one table of how states look and are called. */
+export const changeStates: Record<ChangeState, { shape: Shape; word: string }> = {
+  DRAFT: { shape: "notyet", word: "draft" },
+  IN_REVIEW: { shape: "blocked", word: "in review" },
+  RETURNED: { shape: "blocked", word: "returned" },
+  APPROVED: { shape: "done", word: "approved" },
+  BOOKED: { shape: "done", word: "booked" },
+  RUNNING: { shape: "going", word: "running" },
+  COMPLETED: { shape: "done", word: "completed" },
+  ROLLED_BACK: { shape: "undone", word: "rolled back" },
+  NEEDS_ATTENTION: { shape: "failed", word: "needs attention" },
+  CLOSED: { shape: "done", word: "closed" },
+  REJECTED: { shape: "failed", word: "rejected" },
+  WITHDRAWN: { shape: "dot", word: "withdrawn" },
+};
+
+export const runStates: Record<Run["state"], { shape: Shape; word: string }> = {
+  WAITING: { shape: "notyet", word: "waiting" },
+  RUNNING: { shape: "going", word: "running" },
+  PAUSED: { shape: "blocked", word: "paused" },
+  ROLLING_BACK: { shape: "going", word: "rolling back" },
+  SUCCEEDED: { shape: "done", word: "succeeded" },
+  ROLLED_BACK: { shape: "undone", word: "rolled back" },
+  STUCK: { shape: "failed", word: "stuck" },
+};
+
+export const phaseWords: Record<Phase, string> = {
+  BACK_UP: "Back up",
+  CHECK_BEFORE: "Check before",
+  PUSH: "Push",
+  READ_BACK: "Read back",
+  CHECK_AFTER: "Check after",
+  SAVE: "Save",
+  AFTER_BACKUP: "After-backup",
+  UNDO_PUSH: "Undo",
+  UNDO_READ_BACK: "Read back",
+  UNDO_CHECK: "Check",
+  UNDO_SAVE: "Save",
+};
+
+export const expectations: Record<Expectation, { word: string; value: string | null }> = {
+  SAME_AS_BEFORE: { word: "same as before", value: null },
+  CONTAINS: { word: "contains", value: "what" },
+  ABSENT: { word: "absent", value: "what" },
+  AT_LEAST: { word: "at least", value: "how many" },
+  REACHABLE: { word: "reachable", value: null },
+};
+
+export function count(n: number, one: string, many = `${one}s`): string {
+  return `${n} ${n === 1 ? one : many}`;
+}
