@@ -73,7 +73,7 @@ function Loaded({ change }: { change: Change }) {
       <WayOn change={change} placement={placement.data} run={run} editor={editor} rung={rung} />
       <div className="ladder-cols">
         <nav className="ladder" aria-label="Steps of the change">
-          {ladderOf(change, approvals.data ?? [], placement.data, run).map((r) => (
+          {ladderOf(change, approvals.data ?? [], placement.data, run, editor.dirty).map((r) => (
             <NavLink
               key={r.name}
               to={`/changes/${change.number}/${r.name}`}

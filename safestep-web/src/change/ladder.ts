@@ -34,6 +34,7 @@ export function ladderOf(
   approvals: Approval[],
   placement: Placement | undefined,
   run: Run | undefined,
+  unsaved: boolean,
 ): Rung[] {
   const commands = change.targets.reduce((sum, t) => sum + t.commands, 0);
   const complete = change.targets.length > 0 && change.targets.every((t) => t.complete) && commands > 0;
@@ -48,8 +49,12 @@ export function ladderOf(
     {
       name: "build",
       title: "Build",
-      shape: complete ? (proven || change.undoAccepted ? "done" : "blocked") : "notyet",
-      fact: complete ? `${count(commands, "command")} · undo ${proven ? "proven" : "not proven"}` : buildFact(change),
+      shape: unsaved ? "going" : complete ? (proven || change.undoAccepted ? "done" : "blocked") : "notyet",
+      fact: unsaved
+        ? "changed, not saved yet"
+        : complete
+          ? `${count(commands, "command")} · undo ${proven ? "proven" : "not proven"}`
+          : buildFact(change),
     },
     approveRung(change, approvals),
     bookRung(change, placement),

@@ -118,9 +118,9 @@ function NextWindow({ window, now }: { window: Opening | null; now: Date }) {
                   </Link>{" "}
                   {b.title}
                 </td>
-                <td>{changeStates[b.state].word}</td>
-                <td>{duration(b.seconds)}</td>
-                <td>{b.automatic ? `by itself ${clock(b.startsAt)}` : "by hand"}</td>
+                <td className="text-nowrap">{changeStates[b.state].word}</td>
+                <td className="text-nowrap">{duration(b.seconds)}</td>
+                <td className="text-nowrap">{b.automatic ? `by itself ${clock(b.startsAt)}` : "by hand"}</td>
               </tr>
             ))}
           </tbody>

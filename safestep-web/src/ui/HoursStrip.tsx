@@ -37,40 +37,38 @@ export function HoursStrip({ now }: { now: Date }) {
         </div>
       ))}
       {schedule.data?.length === 0 && <div className="none">No window opens in the next 24 hours.</div>}
-      {schedule.data?.map((o) => {
+      {schedule.data?.map((o, i) => {
         const left = Math.max(0, at(o.opensAt));
         const right = Math.min(100, at(o.closesAt));
-        const cut = `${at(o.opensAt) < 0 ? " cut-left" : ""}${at(o.closesAt) > 100 ? " cut-right" : ""}`;
+        // Two windows at the same time stand one below the other.
+        const overlaps = schedule.data.some(
+          (other) => other !== o && other.opensAt < o.closesAt && o.opensAt < other.closesAt,
+        );
+        const lane = overlaps ? ` low${i % 2 === 1 ? " second" : ""}` : "";
         return (
           <div
             key={`${o.windowId}${o.opensAt}`}
-            className={`opening${cut}`}
+            className={`opening${lane}`}
             style={{ left: `${left}%`, width: `${right - left}%` }}
             title={`${o.name}: ${dayAndTime(o.opensAt)} to ${clock(o.closesAt)}, ${duration(o.freeSeconds)} free`}
           >
             <span>
               {o.name} {clock(o.opensAt)}–{clock(o.closesAt)}
             </span>
+            {o.bookings.map((b) => (
+              <Link
+                key={b.number}
+                to={`/changes/${b.number}`}
+                className={`booked ${tones[b.state] ?? ""}`}
+                title={`${b.subject} ${b.title}: ${changeStates[b.state].word}, about ${duration(b.seconds)}`}
+              >
+                {b.subject}
+                <span className="visually-hidden">, {changeStates[b.state].word}</span>
+              </Link>
+            ))}
           </div>
         );
       })}
-      {schedule.data?.flatMap((o) =>
-        o.bookings.map((b, i) => {
-          // Bookings of one window stand side by side; each is at least as wide as its number.
-          const left = Math.max(0.3, at(o.opensAt) + 0.6) + i * 5.2;
-          return (
-            <Link
-              key={b.number}
-              to={`/changes/${b.number}/book`}
-              className={`booked ${tones[b.state] ?? ""}`}
-              style={{ left: `${left}%`, width: "4.9%" }}
-              title={`${b.subject} ${b.title}: ${changeStates[b.state].word}, about ${duration(b.seconds)}`}
-            >
-              {b.subject}
-            </Link>
-          );
-        }),
-      )}
       <div className="now-line" style={{ left: `${at(now)}%` }}>
         <span>{clock(now)}</span>
       </div>

@@ -146,7 +146,7 @@ class DemoData {
             ZonedDateTime opens = now.truncatedTo(ChronoUnit.HOURS);
             schedule.addWindow(
                     new NewWindow(
-                            "Brinehaven, between sailings",
+                            "Between sailings",
                             opens.toLocalDate(),
                             opens.toLocalTime(),
                             opens.plusHours(6).toLocalTime(),
