@@ -26,3 +26,4 @@ export type Now = Schemas["NowView"];
 export type Need = Schemas["NowViewNeed"];
 export type Found = Schemas["SearchFound"];
 export type RecordEntry = Schemas["RecordEntry"];
+export type RecordProof = Schemas["RecordProof"];

@@ -3,9 +3,10 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { api, asProblem } from "../api/client";
-import type { Change } from "../api/types";
+import type { Change, RecordProof } from "../api/types";
 import { useMay } from "../session/session";
 import { csv, download } from "../ui/csv";
+import { Glyph } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { clockSeconds, dayName } from "../ui/time";
 import { useRecord } from "./queries";
@@ -32,6 +33,7 @@ export function CloseRung({ change }: { change: Change }) {
       <div className="head mt-3">
         <h2>Record</h2>
         <div className="actions">
+          <Proof />
           <Button
             variant="link"
             disabled={!record.data}
@@ -76,6 +78,26 @@ export function CloseRung({ change }: { change: Change }) {
         </table>
       )}
     </>
+  );
+}
+
+/** Computes the chain of hashes over the whole record anew, when somebody asks. */
+function Proof() {
+  const proof = useMutation({ mutationFn: () => api.get<RecordProof>("/api/record/proof") });
+  if (proof.data) {
+    return (
+      <span role="status">
+        <Glyph shape={proof.data.intact ? "done" : "failed"} />{" "}
+        {proof.data.intact
+          ? "The whole record is as it was written."
+          : `The record was altered at entry ${proof.data.firstBroken}.`}
+      </span>
+    );
+  }
+  return (
+    <Button variant="link" disabled={proof.isPending} onClick={() => proof.mutate()}>
+      {proof.error ? asProblem(proof.error).message : "Prove that it was not touched"}
+    </Button>
   );
 }
 

@@ -48,7 +48,8 @@ export function LinesEditor({ device, value, complaints, onChange }: Props) {
       </div>
       <div id={`${id}-help`}>
         {complaints.length > 0 ? (
-          <ul className="complaints" role="alert">
+          <div role="alert">
+            <ul className="complaints">
             {complaints.map((c) => (
               <li key={`${c.line}${c.reason}`}>
                 <b>line {c.line}</b> {c.reason}

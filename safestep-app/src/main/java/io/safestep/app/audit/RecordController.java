@@ -1,6 +1,7 @@
 package io.safestep.app.audit;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -16,6 +17,16 @@ class RecordController {
 
     RecordController(AuditLog log) {
         this.log = log;
+    }
+
+    /** @param firstBroken the id of the first entry that does not fit the chain; null when the record is intact */
+    record Proof(boolean intact, @Nullable Long firstBroken) {}
+
+    /** Computes the hash chain of the whole record anew. */
+    @GetMapping("/proof")
+    @PreAuthorize("hasAuthority('READ')")
+    Proof proof() {
+        return log.firstBroken().map(id -> new Proof(false, id)).orElseGet(() -> new Proof(true, null));
     }
 
     /** Everything that was done to one subject, oldest first. */

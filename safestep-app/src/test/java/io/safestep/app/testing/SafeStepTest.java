@@ -1,13 +1,15 @@
 package io.safestep.app.testing;
 
+import io.safestep.app.SafeStepApplication;
 import org.junit.jupiter.api.BeforeEach;
 import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.boot.test.web.server.LocalServerPort;
 import org.springframework.test.context.DynamicPropertyRegistry;
 import org.springframework.test.context.DynamicPropertySource;
+import tools.jackson.databind.JsonNode;
 
 /** Safe Step whole, over real HTTP, with a real database and real practice devices, filled with the demo data. */
-@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
+@SpringBootTest(classes = SafeStepApplication.class, webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
 public abstract class SafeStepTest {
 
     protected static final TestPractice PRACTICE = new TestPractice();
@@ -29,5 +31,24 @@ public abstract class SafeStepTest {
     @BeforeEach
     void awaitDemoData() {
         ApiClient.loggedIn(port, "jvane").await("/api/changes", changes -> changes.size() >= 4);
+    }
+
+    protected String running(String device) {
+        return PRACTICE.network().device(device).running().shown();
+    }
+
+    protected String startup(String device) {
+        return PRACTICE.network().device(device).startup().shown();
+    }
+
+    /** The messages for one field in a problem detail, joined. */
+    protected static String fieldErrors(JsonNode problem, String field) {
+        StringBuilder messages = new StringBuilder();
+        for (JsonNode error : problem.path("errors")) {
+            if (error.path("field").asString().equals(field)) {
+                messages.append(error.path("message").asString());
+            }
+        }
+        return messages.toString();
     }
 }

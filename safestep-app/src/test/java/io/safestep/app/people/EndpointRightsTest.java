@@ -1,0 +1,171 @@
+package io.safestep.app.people;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.safestep.app.testing.ApiClient;
+import io.safestep.app.testing.ApiClient.Answer;
+import io.safestep.app.testing.SafeStepTest;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.beans.factory.annotation.Qualifier;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.RequestMethod;
+import org.springframework.web.method.HandlerMethod;
+import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
+
+/** Walks every endpoint that there is, as a stranger and as somebody who may only read. */
+class EndpointRightsTest extends SafeStepTest {
+
+    /** Logging in and out, and the description of the API: the only things open to a stranger. */
+    private static final Set<String> OPEN =
+            Set.of("GET /api/session", "POST /api/session", "DELETE /api/session", "GET /api/openapi.json");
+
+    /** The same description as YAML, served by a library: any session will do. */
+    private static final String DESCRIPTION_AS_YAML = "GET /api/openapi.json.yaml";
+
+    @Autowired
+    @Qualifier("requestMappingHandlerMapping")
+    private RequestMappingHandlerMapping mappings;
+
+    private record Endpoint(String method, String path, HandlerMethod handler) {
+        String name() {
+            return method + " " + path;
+        }
+
+        /** The path with something in place of each variable. */
+        String concrete() {
+            return path.replace("{number}", "1003")
+                    .replace("{id}", "1")
+                    .replace("{name}", "brn-gw-a")
+                    .replace("{device}", "brn-gw-a");
+        }
+    }
+
+    private List<Endpoint> endpoints() {
+        List<Endpoint> found = new ArrayList<>();
+        mappings.getHandlerMethods().forEach((info, handler) -> {
+            for (String path : info.getPatternValues()) {
+                for (RequestMethod method : info.getMethodsCondition().getMethods()) {
+                    if (path.startsWith("/api/")) {
+                        found.add(new Endpoint(method.name(), path, handler));
+                    }
+                }
+            }
+        });
+        return found;
+    }
+
+    @Test
+    void everyEndpointAsksForARight() {
+        assertThat(endpoints()).hasSizeGreaterThan(25);
+        for (Endpoint endpoint : endpoints()) {
+            if (!OPEN.contains(endpoint.name()) && !endpoint.name().equals(DESCRIPTION_AS_YAML)) {
+                assertThat(endpoint.handler().hasMethodAnnotation(PreAuthorize.class))
+                        .as("%s asks for a right", endpoint.name())
+                        .isTrue();
+            }
+        }
+    }
+
+    @Test
+    void aStrangerGetsNothing() {
+        ApiClient stranger = ApiClient.stranger(port);
+        stranger.get("/api/session"); // so that a missing token is not what refuses
+        for (Endpoint endpoint : endpoints()) {
+            if (!OPEN.contains(endpoint.name())) {
+                Answer answer = stranger.send(endpoint.method(), endpoint.concrete(), Map.of());
+                assertThat(answer.status())
+                        .as("%s as a stranger", endpoint.name())
+                        .isEqualTo(401);
+                assertThat(answer.detail()).isEqualTo("Log in first.");
+            }
+        }
+        assertThat(stranger.get("/actuator/env").status()).isIn(401, 403, 404);
+        assertThat(stranger.get("/api/no-such-thing").status()).isEqualTo(401);
+    }
+
+    @Test
+    void whoMayOnlyReadCanChangeNothing() {
+        ApiClient auditor = ApiClient.loggedIn(port, "jvane");
+        for (Endpoint endpoint : endpoints()) {
+            boolean changes = !endpoint.method().equals("GET") && !OPEN.contains(endpoint.name());
+            if (changes) {
+                Answer answer = auditor.send(endpoint.method(), endpoint.concrete(), body(endpoint));
+                assertThat(answer.status())
+                        .as("%s as an auditor: %s", endpoint.name(), answer)
+                        .isEqualTo(403);
+            }
+        }
+    }
+
+    /** A body that is good enough to get as far as the question of rights. */
+    private static Object body(Endpoint endpoint) {
+        return switch (endpoint.path()) {
+            case "/api/changes", "/api/changes/{number}" ->
+                Map.of(
+                        "version",
+                        1,
+                        "title",
+                        "x",
+                        "reason",
+                        "x",
+                        "undoAccepted",
+                        false,
+                        "targets",
+                        List.of(),
+                        "checks",
+                        List.of());
+            case "/api/changes/preview" -> Map.of("device", "brn-gw-a", "lines", "");
+            case "/api/changes/{number}/closure" -> Map.of("note", "x");
+            case "/api/changes/{number}/approvals" -> Map.of("verdict", "APPROVED", "comment", "", "seal", "x");
+            case "/api/changes/{number}/booking" ->
+                Map.of("windowId", 1, "opensAt", "2026-11-25T05:30:00Z", "automatic", true);
+            case "/api/windows" -> Map.of("name", "x", "firstDay", "2026-11-25", "opens", "01:00", "closes", "02:00");
+            case "/api/devices/{name}/stance" -> Map.of("stance", "MANAGED");
+            case "/api/devices/{name}/reads" -> Map.of("read", "routes");
+            default -> Map.of("version", 1);
+        };
+    }
+
+    @Test
+    void aRequestWithoutTheTokenIsRefused() {
+        ApiClient stranger = ApiClient.stranger(port);
+        Answer answer = stranger.post("/api/session", Map.of("login", "roake", "password", "practice"));
+        assertThat(answer.status()).isEqualTo(403);
+        assertThat(answer.detail()).contains("X-XSRF-TOKEN");
+    }
+
+    @Test
+    void passwordsCannotBeTriedInNumbers() {
+        ApiClient guesser = ApiClient.stranger(port);
+        guesser.get("/api/session");
+        Answer last = null;
+        for (int i = 0; i <= LoginAttempts.MOST_FAILURES; i++) {
+            last = guesser.post("/api/session", Map.of("login", "nobody-" + i % 2, "password", "guess" + i));
+        }
+        assertThat(last.status()).isEqualTo(429);
+        attempts.succeeded("address 127.0.0.1"); // the other tests log in from here too
+    }
+
+    @Autowired
+    private LoginAttempts attempts;
+
+    @Test
+    void whatIsNotJsonIsSaidToBeNone() {
+        ApiClient engineer = ApiClient.loggedIn(port, "roake");
+        Answer answer = engineer.post("/api/changes", "{\"title\": ");
+        assertThat(answer.status()).isEqualTo(400);
+        assertThat(answer.detail()).contains("/api/openapi.json");
+        assertThat(engineer.get("/api/changes/abc").status()).isEqualTo(400);
+        assertThat(engineer.get("/api/changes/999999").status()).isEqualTo(404);
+        assertThat(engineer.get("/api/schedule?from=yesterday&to=today").status())
+                .isEqualTo(422);
+        assertThat(engineer.post("/api/devices/brn-gw-a/reads", Map.of("read", "ping", "argument", "10.77.0.1\nsave"))
+                        .status())
+                .isEqualTo(422);
+    }
+}

@@ -1,0 +1,236 @@
+package io.safestep.app.run;
+
+import static io.safestep.app.testing.ChangeStory.check;
+import static io.safestep.app.testing.ChangeStory.ok;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.safestep.app.testing.ApiClient.Answer;
+import io.safestep.app.testing.ChangeStory;
+import io.safestep.app.testing.SafeStepTest;
+import io.safestep.practice.device.Fault;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.ZonedDateTime;
+import java.time.temporal.ChronoUnit;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Runs against real practice devices; each is judged by what the device itself holds afterwards. */
+class RunTest extends SafeStepTest {
+
+    private static final List<Map<String, Object>> NEIGHBOURS =
+            List.of(check("neighbours", null, "SAME_AS_BEFORE", null));
+
+    private ChangeStory story;
+
+    @BeforeEach
+    void logIn() {
+        story = new ChangeStory(port);
+    }
+
+    @Test
+    void aGoodRunLeavesTheOutcomeInRunningAndStartup() {
+        long run = story.startedRun(
+                "Second log server",
+                Map.of("brn-gw-a", "log-server 10.77.8.31\n", "brn-gw-b", "log-server 10.77.8.31\n"),
+                List.of(check("ping", "10.77.8.20", "REACHABLE", null)));
+
+        JsonNode ended = story.awaitEnd(run);
+        assertThat(ended.path("state").asString()).isEqualTo("SUCCEEDED");
+        for (String device : List.of("brn-gw-a", "brn-gw-b")) {
+            assertThat(running(device)).contains("log-server 10.77.8.31");
+            assertThat(startup(device)).contains("log-server 10.77.8.31");
+        }
+        assertThat(ended.path("devices").get(0).path("name").asString())
+                .as("the second of two partners goes first")
+                .isEqualTo("brn-gw-b");
+        assertThat(ended.path("devices").get(0).path("wave").asInt())
+                .isNotEqualTo(ended.path("devices").get(1).path("wave").asInt());
+        JsonNode device = story.manager().get("/api/devices/brn-gw-a").body();
+        assertThat(device.path("baselineBackupId").asLong())
+                .as("the after-backup is the new baseline")
+                .isEqualTo(ended.path("devices").get(1).path("afterBackupId").asLong());
+    }
+
+    @Test
+    void aLineThatIsTakenAndNotAppliedIsFoundByReadingBackAndUndone() {
+        String before = running("brn-gw-b");
+        PRACTICE.network().device("brn-gw-b").switchOn(Fault.IGNORES_LINE, "mtu");
+        try {
+            long run = story.startedRun(
+                    "Bigger packets",
+                    Map.of("brn-gw-b", "interface ge 1\n  mtu 9000\n  description to ops-co-a, jumbo\n"),
+                    NEIGHBOURS);
+
+            JsonNode ended = story.awaitEnd(run);
+            assertThat(ended.path("state").asString()).isEqualTo("ROLLED_BACK");
+            assertThat(ended.path("verdict").asString())
+                    .contains("read back: holds 1 of 2 differences of the outcome")
+                    .contains("mtu 9000");
+            assertThat(running("brn-gw-b")).isEqualTo(before);
+            assertThat(startup("brn-gw-b")).doesNotContain("jumbo");
+        } finally {
+            PRACTICE.network().device("brn-gw-b").switchOff(Fault.IGNORES_LINE);
+        }
+    }
+
+    @Test
+    void aFailedCheckOnTheSecondDeviceUndoesTheFirstInStartupToo() {
+        String before = running("brn-gw-b");
+        // brn-gw-b goes first and is saved; brn-gw-a then loses its neighbour and both come back.
+        long run = story.startedRun(
+                "Key on one side",
+                Map.of(
+                        "brn-gw-b", "contact pier 1\n",
+                        "brn-gw-a", "ospf 1\n  authentication key tideway-9\n"),
+                NEIGHBOURS);
+
+        JsonNode ended = story.awaitEnd(run);
+        assertThat(ended.path("state").asString()).isEqualTo("ROLLED_BACK");
+        assertThat(running("brn-gw-b")).isEqualTo(before);
+        assertThat(startup("brn-gw-b")).isEqualTo(before);
+        assertThat(running("brn-gw-a")).contains("authentication key lantern-keel");
+        JsonNode lines = story.manager().get("/api/runs/" + run + "/lines").body();
+        assertThat(lines.toString())
+                .as("secrets are in no transcript")
+                .doesNotContain("tideway-9", "lantern-keel")
+                .contains("‹secret›");
+    }
+
+    @Test
+    void groundThatMovedSinceApprovalStopsTheRunBeforeItWrites() {
+        int number =
+                story.submitted("Rename the kiosk VLAN", Map.of("brn-ac-1", "vlan 40\n  name kiosks\n"), List.of());
+        story.approve(number);
+        story.bookIntoOpenWindow(number);
+        type("brn-ac-1", "vlan 40", "name somebody-else");
+        try {
+            long run = ok(story.manager().post("/api/changes/" + number + "/runs", Map.of()))
+                    .path("id")
+                    .asLong();
+            JsonNode ended = story.awaitEnd(run);
+            assertThat(ended.path("verdict").asString())
+                    .startsWith("Stopped before anything was written: brn-ac-1, back up: changed since it was approved:"
+                            + " vlan 40");
+            assertThat(running("brn-ac-1")).contains("name somebody-else");
+        } finally {
+            type("brn-ac-1", "vlan 40", "name ticketing");
+        }
+    }
+
+    @Test
+    void driftElsewhereIsReportedAndSurvivesTheWayBack() {
+        int number = story.submitted(
+                "Mask on one side", Map.of("brn-gw-b", "interface vlan 60\n  address 10.77.60.3/25\n"), NEIGHBOURS);
+        story.approve(number);
+        story.bookIntoOpenWindow(number);
+        type("brn-gw-b", "", "time-server 10.77.8.99");
+        try {
+            long run = ok(story.manager().post("/api/changes/" + number + "/runs", Map.of()))
+                    .path("id")
+                    .asLong();
+            JsonNode ended = story.awaitEnd(run);
+            assertThat(ended.path("state").asString()).isEqualTo("ROLLED_BACK");
+            assertThat(running("brn-gw-b")).contains("address 10.77.60.3/24").contains("time-server 10.77.8.99");
+            assertThat(story.manager().get("/api/runs/" + run + "/lines").body().toString())
+                    .contains("differs from its baseline in 1 places");
+        } finally {
+            type("brn-gw-b", "", "no time-server 10.77.8.99");
+        }
+    }
+
+    @Test
+    void stopAndRollBackWorksWhileChecksSettle() {
+        String before = running("brn-gw-b");
+        List<Map<String, Object>> patient = List.of(new HashMap<>(NEIGHBOURS.get(0)));
+        patient.get(0).put("settleSeconds", 300);
+        long run = story.startedRun(
+                "Stopped by hand", Map.of("brn-gw-b", "interface vlan 40\n  address 10.77.40.3/24\n"), patient);
+        story.manager()
+                .await("/api/runs/" + run + "/lines", lines -> lines.toString().contains("settling"));
+        assertThat(running("brn-gw-b")).contains("10.77.40.3/24");
+
+        ok(story.manager().post("/api/runs/" + run + "/stop", Map.of()));
+
+        JsonNode ended = story.awaitEnd(run);
+        assertThat(ended.path("state").asString()).isEqualTo("ROLLED_BACK");
+        assertThat(ended.path("stopRequestedBy").asString()).isEqualTo("mtarrant");
+        assertThat(running("brn-gw-b")).isEqualTo(before);
+        Answer again = story.manager().post("/api/runs/" + run + "/stop", Map.of());
+        assertThat(again.status()).isEqualTo(409);
+        assertThat(again.detail()).startsWith("This run has ended already");
+    }
+
+    @Test
+    void aDeviceAndItsPartnerRunOneChangeAtATime() {
+        List<Map<String, Object>> patient = List.of(new HashMap<>(NEIGHBOURS.get(0)));
+        patient.get(0).put("settleSeconds", 300);
+        int second = story.submitted("Meanwhile", Map.of("brn-gw-a", "contact pier 2\n"), List.of());
+        story.approve(second);
+        story.bookIntoOpenWindow(second);
+        long first = story.startedRun(
+                "Holds the gateway", Map.of("brn-gw-b", "interface vlan 40\n  address 10.77.40.3/24\n"), patient);
+
+        Answer refused = story.manager().post("/api/changes/" + second + "/runs", Map.of());
+        assertThat(refused.status()).isEqualTo(409);
+        assertThat(refused.detail()).isEqualTo("brn-gw-b, the partner of brn-gw-a, is being changed by another run.");
+
+        ok(story.manager().post("/api/runs/" + first + "/stop", Map.of()));
+        story.awaitEnd(first);
+    }
+
+    @Test
+    void aBookedRunStartsByItselfWhenItsWindowOpens() {
+        ZonedDateTime opens =
+                ZonedDateTime.now(ZoneId.of("America/Halifax")).plusSeconds(4).truncatedTo(ChronoUnit.SECONDS);
+        long window = ok(story.manager()
+                        .post(
+                                "/api/windows",
+                                Map.of(
+                                        "name",
+                                        "In a moment",
+                                        "firstDay",
+                                        opens.toLocalDate().toString(),
+                                        "opens",
+                                        opens.toLocalTime().toString(),
+                                        "closes",
+                                        opens.toLocalTime().minusMinutes(1).toString())))
+                .path("id")
+                .asLong();
+        int number = story.submitted("By itself", Map.of("brn-ac-1", "log-server 10.77.8.32\n"), List.of());
+        story.approve(number);
+        ok(story.manager()
+                .post(
+                        "/api/changes/" + number + "/booking",
+                        Map.of("windowId", window, "opensAt", opens.toInstant().toString(), "automatic", true)));
+
+        story.manager()
+                .await(
+                        "/api/changes/" + number,
+                        change -> change.path("state").asString().equals("COMPLETED"));
+        JsonNode run =
+                story.manager().get("/api/changes/" + number + "/runs").body().get(0);
+        assertThat(run.path("startedBy").asString()).isEqualTo("safe-step");
+        Instant started = Instant.parse(run.path("startedAt").asString());
+        assertThat(Duration.between(opens.toInstant(), started)).isBetween(Duration.ZERO, Duration.ofSeconds(20));
+        assertThat(startup("brn-ac-1")).contains("log-server 10.77.8.32");
+    }
+
+    /** Somebody edits a device by hand. */
+    private static void type(String device, String section, String line) {
+        var configuration = new io.safestep.practice.device.CommandInterpreter(
+                PRACTICE.network().device(device), null, java.time.Clock.systemUTC());
+        configuration.take("configure");
+        if (!section.isEmpty()) {
+            configuration.take(section);
+        }
+        assertThat(configuration.take(line))
+                .as("typed by hand on %s: %s", device, line)
+                .isEmpty();
+    }
+}
