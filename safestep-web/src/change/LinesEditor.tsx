@@ -55,7 +55,8 @@ export function LinesEditor({ device, value, complaints, onChange }: Props) {
                 <b>line {c.line}</b> {c.reason}
               </li>
             ))}
-          </ul>
+            </ul>
+          </div>
         ) : (
           <small className="soft">
             As you would type them in configuration mode; indent what stands inside a block.{" "}
