@@ -50,11 +50,11 @@ export function LinesEditor({ device, value, complaints, onChange }: Props) {
         {complaints.length > 0 ? (
           <div role="alert">
             <ul className="complaints">
-            {complaints.map((c) => (
-              <li key={`${c.line}${c.reason}`}>
-                <b>line {c.line}</b> {c.reason}
-              </li>
-            ))}
+              {complaints.map((c) => (
+                <li key={`${c.line}${c.reason}`}>
+                  <b>line {c.line}</b> {c.reason}
+                </li>
+              ))}
             </ul>
           </div>
         ) : (

@@ -70,6 +70,9 @@ export function nowWords(device: RunDevice, ended: boolean): string {
   if (undone?.shape === "undone") {
     return device.holds ? `undone: ${device.holds}` : "undone";
   }
+  if (latest.phase === "AFTER_BACKUP") {
+    return `${device.holds ?? "done"}, saved`;
+  }
   return latest.words ?? "";
 }
 

@@ -1,5 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
+import { api } from "../api/client";
 import type { RunLine } from "../api/types";
 
 const ASK_AGAIN_MILLIS = 200;
@@ -15,9 +16,10 @@ export function useRunLines(run: number, change: number): { lines: RunLine[]; co
   const client = useQueryClient();
 
   useEffect(() => {
+    let source: EventSource | null = null;
     let waiting: RunLine[] = [];
     let last = 0;
-    const source = new EventSource(`/api/runs/${run}/events`);
+    let left = false;
 
     function flush() {
       timer.current = null;
@@ -27,26 +29,46 @@ export function useRunLines(run: number, change: number): { lines: RunLine[]; co
       void client.invalidateQueries({ queryKey: ["change", String(change), "runs"] });
     }
 
-    function soon() {
-      timer.current ??= setTimeout(flush, ASK_AGAIN_MILLIS);
-    }
-
-    source.addEventListener("open", () => setConnected(true));
-    source.addEventListener("error", () => setConnected(false));
-    source.addEventListener("line", (event) => {
-      const line = JSON.parse((event as MessageEvent<string>).data) as RunLine;
+    function take(line: RunLine) {
       if (line.id > last) {
         last = line.id;
         waiting.push(line);
-        soon();
       }
-    });
-    source.addEventListener("ended", () => {
-      source.close();
-      void client.invalidateQueries({ queryKey: ["change", String(change)] });
-    });
+    }
+
+    function listen() {
+      source = new EventSource(`/api/runs/${run}/events?after=${last}`);
+      source.addEventListener("open", () => setConnected(true));
+      source.addEventListener("error", () => setConnected(false));
+      source.addEventListener("line", (event) => {
+        take(JSON.parse((event as MessageEvent<string>).data) as RunLine);
+        timer.current ??= setTimeout(flush, ASK_AGAIN_MILLIS);
+      });
+      source.addEventListener("ended", () => {
+        source?.close();
+        void client.invalidateQueries({ queryKey: ["change", String(change)] });
+      });
+    }
+
+    // What was said so far comes at once; the stream goes on from there.
+    api
+      .get<RunLine[]>(`/api/runs/${run}/lines`)
+      .then((said) => {
+        if (!left) {
+          said.forEach(take);
+          flush();
+          listen();
+        }
+      })
+      .catch(() => {
+        setConnected(false);
+        if (!left) {
+          listen(); // tries again by itself
+        }
+      });
     return () => {
-      source.close();
+      left = true;
+      source?.close();
       if (timer.current) {
         clearTimeout(timer.current);
         timer.current = null;

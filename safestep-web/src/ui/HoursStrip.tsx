@@ -17,6 +17,8 @@ const tones: Record<string, string> = {
   NEEDS_ATTENTION: "is-failed",
 };
 
+const over = { COMPLETED: true, CLOSED: true, ROLLED_BACK: true, NEEDS_ATTENTION: true };
+
 /** The next 24 hours: windows as open brackets, bookings as bars with their state, a line for now. */
 export function HoursStrip({ now }: { now: Date }) {
   const from = new Date(Math.floor(now.getTime() / HOUR) * HOUR - BEFORE);
@@ -45,6 +47,10 @@ export function HoursStrip({ now }: { now: Date }) {
           (other) => other !== o && other.opensAt < o.closesAt && o.opensAt < other.closesAt,
         );
         const lane = overlaps ? ` low${i % 2 === 1 ? " second" : ""}` : "";
+        // What is still to come matters most; what does not fit is counted.
+        const byWeight = [...o.bookings].sort((a, b) => Number(a.state in over) - Number(b.state in over));
+        const shown = byWeight.slice(0, overlaps ? 2 : 4);
+        const more = o.bookings.length - shown.length;
         return (
           <div
             key={`${o.windowId}${o.opensAt}`}
@@ -55,7 +61,7 @@ export function HoursStrip({ now }: { now: Date }) {
             <span>
               {o.name} {clock(o.opensAt)}–{clock(o.closesAt)}
             </span>
-            {o.bookings.map((b) => (
+            {shown.map((b) => (
               <Link
                 key={b.number}
                 to={`/changes/${b.number}`}
@@ -66,6 +72,7 @@ export function HoursStrip({ now }: { now: Date }) {
                 <span className="visually-hidden">, {changeStates[b.state].word}</span>
               </Link>
             ))}
+            {more > 0 && <small className="more">and {more}</small>}
           </div>
         );
       })}

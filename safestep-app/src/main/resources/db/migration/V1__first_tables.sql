@@ -180,6 +180,7 @@ create table run_device (
   target_id bigint not null references change_target,
   position integer not null,
   wave integer not null,
+  written boolean not null,
   before_backup_id bigint references backup,
   after_backup_id bigint references backup,
   holds text

@@ -42,9 +42,11 @@ class ChangeStoryTest extends SafeStepTest {
         checkAccessibility(engineer, "Now");
         describe(engineer);
         build(engineer);
+        String subject = engineer.locator(".change-head .id").textContent();
+        String path = "/changes/" + subject.substring(3);
 
         Page approver = browser.loggedIn("dfennimore", "watch");
-        approver.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Decide about CR-1005"))
+        approver.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Decide about " + subject))
                 .click();
         assertThat(approver.locator(".difference")).containsText("log-server 10.77.8.40");
         checkAccessibility(approver, "rung Approve");
@@ -55,13 +57,13 @@ class ChangeStoryTest extends SafeStepTest {
         assertThat(approver.locator(".change-head")).containsText("approved");
 
         Page manager = browser.loggedIn("mtarrant", "chart");
-        browser.open(manager, "/changes/1005");
+        browser.open(manager, path);
         checkAccessibility(manager, "rung Book");
         button(manager, "Book into Between sailings, " + openingTime(manager)).click();
         assertThat(manager.locator(".pane")).containsText("Booked into Between sailings");
 
         Page operator = browser.loggedIn("pquill", "watch");
-        operator.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Start CR-1005"))
+        operator.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Start " + subject))
                 .click();
         button(operator, "Start the run now").click();
         assertThat(operator.locator(".pane h2").first()).containsText("Running");
@@ -72,11 +74,11 @@ class ChangeStoryTest extends SafeStepTest {
         assertThat(operator.locator(".pane h2").first()).containsText("Succeeded on 2 of 2 devices", LONG);
         Assertions.assertThat(startup("brn-gw-a")).contains("log-server 10.77.8.40");
 
-        browser.open(engineer, "/changes/1005/close");
-        button(engineer, "Close CR-1005").click();
+        browser.open(engineer, path + "/close");
+        button(engineer, "Close " + subject).click();
         assertThat(engineer.locator(".invalid-feedback")).containsText("Say in a sentence how it went.");
         engineer.getByLabel("How it went").fill("As planned.");
-        button(engineer, "Close CR-1005").click();
+        button(engineer, "Close " + subject).click();
         assertThat(engineer.locator(".record")).containsText("completed → closed");
         checkAccessibility(engineer, "rung Close");
         browser.assertNoComplaints();

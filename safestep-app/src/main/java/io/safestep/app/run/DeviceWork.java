@@ -13,6 +13,7 @@ import java.util.List;
  *
  * @param approved the configuration that the approvers saw
  * @param before the configuration in the before-backup; null until it is taken
+ * @param turnBackAt the last moment at which a push may begin
  * @param undoProven the way back was proven before approval
  */
 record DeviceWork(
@@ -27,7 +28,7 @@ record DeviceWork(
         ConfigTree approved,
         ConfigTree before,
         boolean undoProven,
-        Instant windowClosesAt,
+        Instant turnBackAt,
         List<Check> checks) {
 
     /** @param title what is looked at, in words */

@@ -50,7 +50,7 @@ class DeviceWorks {
                 engine.read(backups.text(d.target().baselineBackupId())),
                 d.beforeBackupId() == null ? null : engine.read(backups.text(d.beforeBackupId())),
                 d.target().proven(),
-                d.run().window().end(),
+                d.run().turnBackAt(),
                 checks);
     }
 }

@@ -29,10 +29,23 @@ class PushPhases {
     }
 
     PhaseResult push(DeviceWork work) throws DeviceException {
-        if (!clock.instant().isBefore(work.windowClosesAt())) {
-            return PhaseResult.failed("the window has closed; nothing was written to this device");
+        if (!clock.instant().isBefore(work.turnBackAt())) {
+            return PhaseResult.failed("the turn-back point has passed: later there would be no time to undo;"
+                    + " nothing was written to this device");
         }
-        int sent = access.visit(work.deviceId(), session -> send(work, session, work.script(), true));
+        return access.visit(work.deviceId(), session -> {
+            // Time has passed since the backup: another device was changed, or a person was at work here.
+            ConfigTree current = work.engine().read(session.readRunning());
+            List<String> moved = work.engine().touchedDifferences(work.before(), current, work.script());
+            if (!moved.isEmpty()) {
+                return PhaseResult.failed("changed since its backup a moment ago: " + String.join(", ", moved)
+                        + "; nothing was written to this device");
+            }
+            return pushed(work, send(work, session, work.script(), true));
+        });
+    }
+
+    private PhaseResult pushed(DeviceWork work, int sent) {
         int all = work.script().lines().size();
         return sent == all
                 ? PhaseResult.done(commands(sent) + " sent")
@@ -56,6 +69,9 @@ class PushPhases {
                             .strip()
                             .equals(script.lines().get(index).text());
                     last[0] = index;
+                    if (index == 0) {
+                        journal.aboutToWrite(work.runDeviceId());
+                    }
                     journal.sent(work.runId(), work.runDeviceId(), shown.get(index));
                     return true;
                 }

@@ -36,6 +36,7 @@ class RunDevice {
 
     private int position;
     private int wave;
+    private boolean written;
     private Long beforeBackupId;
     private Long afterBackupId;
     private String holds;
@@ -103,6 +104,14 @@ class RunDevice {
         afterBackupId = backupId;
     }
 
+    boolean written() {
+        return written;
+    }
+
+    void aboutToBeWritten() {
+        written = true;
+    }
+
     void holds(String words) {
         holds = words;
     }
@@ -114,6 +123,6 @@ class RunDevice {
     DeviceProgress progress() {
         Map<Phase, StepState> latest = new EnumMap<>(Phase.class);
         steps.forEach(step -> latest.put(step.phase(), step.state()));
-        return new DeviceProgress(name(), target.hasScript(), latest);
+        return new DeviceProgress(name(), target.hasScript(), written, latest);
     }
 }

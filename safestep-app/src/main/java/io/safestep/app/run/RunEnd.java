@@ -4,7 +4,6 @@ import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
 import io.safestep.core.change.ChangeAction;
-import io.safestep.core.run.Phase;
 import io.safestep.core.run.RunState;
 import io.safestep.core.run.StepState;
 import java.time.Clock;
@@ -70,9 +69,8 @@ class RunEnd {
     }
 
     private static String verdict(Run run, RunState state) {
-        List<RunDevice> written = run.devices().stream()
-                .filter(d -> d.progress().steps().containsKey(Phase.PUSH))
-                .toList();
+        List<RunDevice> written =
+                run.devices().stream().filter(RunDevice::written).toList();
         return switch (state) {
             case SUCCEEDED ->
                 devices(written.size())

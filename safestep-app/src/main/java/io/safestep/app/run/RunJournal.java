@@ -95,6 +95,11 @@ class RunJournal {
         devices.findById(runDeviceId).orElseThrow().backedUpAfter(backupId);
     }
 
+    /** Stored before the first command is sent: from then on the device may hold something of the script. */
+    void aboutToWrite(long runDeviceId) {
+        devices.findById(runDeviceId).orElseThrow().aboutToBeWritten();
+    }
+
     void holds(long runDeviceId, String words) {
         devices.findById(runDeviceId).orElseThrow().holds(words);
     }

@@ -155,6 +155,12 @@ class EndpointRightsTest extends SafeStepTest {
     private LoginAttempts attempts;
 
     @Test
+    void aBodyThatIsTooLargeIsRefusedBeforeItIsRead() {
+        Answer answer = ApiClient.loggedIn(port, "roake").post("/api/changes", "x".repeat(9 * 1024 * 1024));
+        assertThat(answer.status()).isEqualTo(413);
+    }
+
+    @Test
     void whatIsNotJsonIsSaidToBeNone() {
         ApiClient engineer = ApiClient.loggedIn(port, "roake");
         Answer answer = engineer.post("/api/changes", "{\"title\": ");

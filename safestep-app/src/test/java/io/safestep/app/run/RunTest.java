@@ -124,6 +124,33 @@ class RunTest extends SafeStepTest {
     }
 
     @Test
+    void groundThatMovesBetweenBackupAndPushIsNeitherWrittenNorUndone() {
+        // brn-gw-b goes first; while it is being changed, somebody edits brn-gw-a.
+        int number = story.submitted(
+                "Second device moves",
+                Map.of("brn-gw-b", "contact pier 1\n", "brn-gw-a", "contact pier 1\n"),
+                NEIGHBOURS);
+        story.approve(number);
+        story.bookIntoOpenWindow(number);
+        long run = ok(story.manager().post("/api/changes/" + number + "/runs", Map.of()))
+                .path("id")
+                .asLong();
+        story.manager()
+                .await("/api/runs/" + run + "/lines", lines -> lines.toString().contains("push begins"));
+        type("brn-gw-a", "", "contact somebody was here");
+        try {
+            JsonNode ended = story.awaitEnd(run);
+            assertThat(ended.path("verdict").asString())
+                    .startsWith("Undone because of brn-gw-a, push: changed since its backup a moment ago: contact");
+            assertThat(ended.path("state").asString()).isEqualTo("ROLLED_BACK");
+            assertThat(running("brn-gw-a")).contains("contact somebody was here");
+            assertThat(running("brn-gw-b")).contains("contact watch room, Brinehaven");
+        } finally {
+            type("brn-gw-a", "", "contact watch room, Brinehaven");
+        }
+    }
+
+    @Test
     void driftElsewhereIsReportedAndSurvivesTheWayBack() {
         int number = story.submitted(
                 "Mask on one side", Map.of("brn-gw-b", "interface vlan 60\n  address 10.77.60.3/25\n"), NEIGHBOURS);

@@ -7,9 +7,10 @@ import java.util.Map;
  *
  * @param device its name
  * @param hasScript false for a device to which nothing is sent
+ * @param written a command of the script was about to be sent, so that the device may hold something of it
  * @param steps the latest state of each phase that was started
  */
-public record DeviceProgress(String device, boolean hasScript, Map<Phase, StepState> steps) {
+public record DeviceProgress(String device, boolean hasScript, boolean written, Map<Phase, StepState> steps) {
 
     public DeviceProgress {
         steps = Map.copyOf(steps);
@@ -21,10 +22,5 @@ public record DeviceProgress(String device, boolean hasScript, Map<Phase, StepSt
 
     boolean started(Phase phase) {
         return steps.containsKey(phase);
-    }
-
-    /** Something may have been written to the device. */
-    boolean touched() {
-        return started(Phase.PUSH);
     }
 }

@@ -41,8 +41,8 @@ public final class RunDecisions {
                 continue;
             }
             for (Phase phase : Phase.EXECUTION) {
-                // A push that was interrupted is never repeated: reading back tells what the device holds.
-                boolean pushInDoubt = phase == Phase.PUSH && device.touched();
+                // A push that may have written is never repeated: reading back tells what the device holds.
+                boolean pushInDoubt = phase == Phase.PUSH && device.written();
                 if (!device.is(phase, StepState.DONE) && !pushInDoubt) {
                     return new Decision.Perform(device.device(), phase);
                 }
@@ -56,7 +56,7 @@ public final class RunDecisions {
         Collections.reverse(reversed);
         boolean stuck = false;
         for (DeviceProgress device : reversed) {
-            if (!device.touched()) {
+            if (!device.written()) {
                 continue;
             }
             for (Phase phase : Phase.WAY_BACK) {

@@ -1,0 +1,41 @@
+package io.safestep.app.web;
+
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
+import org.springframework.http.MediaType;
+import org.springframework.stereotype.Component;
+import org.springframework.web.filter.OncePerRequestFilter;
+
+/** Refuses bodies that are larger than any request needs, before anything of them is read. */
+@Component
+@Order(Ordered.HIGHEST_PRECEDENCE)
+class RequestSizeLimit extends OncePerRequestFilter {
+
+    static final long LARGEST = 8 * 1024 * 1024;
+
+    @Override
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        if (request.getContentLengthLong() > LARGEST) {
+            refuse(response, 413, "too-large", "The request is larger than 8 MB. Split it.");
+        } else if (request.getHeader("Transfer-Encoding") != null) {
+            refuse(response, 411, "length-required", "Say how long the request is, with a Content-Length header.");
+        } else {
+            chain.doFilter(request, response);
+        }
+    }
+
+    private static void refuse(HttpServletResponse response, int status, String type, String detail)
+            throws IOException {
+        response.setStatus(status);
+        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
+        response.getWriter()
+                .write("{\"type\":\"urn:safestep:problem:%s\",\"status\":%d,\"detail\":\"%s\"}"
+                        .formatted(type, status, detail));
+    }
+}
