@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useState } from "react";
 import Button from "react-bootstrap/Button";
-import { Link, NavLink, useNavigate, useParams } from "react-router";
+import { Link, Navigate, NavLink, useNavigate, useParams } from "react-router";
 import { api, asProblem, type Problem } from "../api/client";
 import type { Change, Placement, Run } from "../api/types";
 import { RunRung } from "../run/RunRung";
@@ -21,7 +21,7 @@ import { useApprovals, useChange, usePlacement, useRuns } from "./queries";
 
 /** One change: what blocks the way at the top, a ladder down the left, the picked rung beside it. */
 export function ChangePage() {
-  const { number = "" } = useParams();
+  const { number = "", rung } = useParams();
   const change = useChange(number);
   if (change.error && !change.data) {
     return (
@@ -30,6 +30,10 @@ export function ChangePage() {
         <Link to="/changes">All changes</Link>
       </>
     );
+  }
+  if (change.data && !rungs.some((r) => r === rung)) {
+    // The rung is chosen once, by the state on arrival: a page must not jump away under somebody's hand.
+    return <Navigate replace to={`/changes/${number}/${currentRung(change.data)}`} />;
   }
   // The page keeps what is written in it as long as it shows the same change.
   return change.data ? <Loaded key={change.data.number} change={change.data} /> : <Loading />;

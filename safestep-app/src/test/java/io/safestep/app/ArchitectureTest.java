@@ -20,6 +20,10 @@ class ArchitectureTest {
             slices().matching("io.safestep.app.(*)..").should().beFreeOfCycles();
 
     @ArchTest
+    static final ArchRule packagesOfOtherModulesDoNotGoInCircles =
+            slices().matching("io.safestep.(practice|drivers).(**)").should().beFreeOfCycles();
+
+    @ArchTest
     static final ArchRule modulesPointDownward = noClasses()
             .that()
             .resideInAnyPackage("io.safestep.core..", "io.safestep.drivers..", "io.safestep.practice..")

@@ -1,7 +1,5 @@
 package io.safestep.drivers;
 
-import io.safestep.drivers.ssh.SshConnector;
-
 /** Opens sessions with devices. The front door of this module. */
 public interface DeviceConnector extends AutoCloseable {
 
@@ -14,9 +12,4 @@ public interface DeviceConnector extends AutoCloseable {
 
     @Override
     void close();
-
-    /** The connector for every platform family that there is. */
-    static DeviceConnector create(TimeLimits limits) {
-        return new SshConnector(limits);
-    }
 }

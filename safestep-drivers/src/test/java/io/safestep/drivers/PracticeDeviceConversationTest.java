@@ -11,6 +11,7 @@ import io.safestep.core.config.ScriptLine;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ShippedProfiles;
 import io.safestep.drivers.DeviceException.Reason;
+import io.safestep.drivers.ssh.SshConnector;
 import io.safestep.practice.PracticeNetwork;
 import io.safestep.practice.device.Fault;
 import java.net.ServerSocket;
@@ -42,7 +43,7 @@ class PracticeDeviceConversationTest {
             port = free.getLocalPort();
         }
         practice = PracticeNetwork.start(folder, port, 0);
-        connector = DeviceConnector.create(
+        connector = new SshConnector(
                 new TimeLimits(Duration.ofSeconds(10), Duration.ofSeconds(10), Duration.ofSeconds(10)));
     }
 

@@ -6,6 +6,7 @@ import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceSession;
 import io.safestep.drivers.DeviceTarget;
 import io.safestep.drivers.TimeLimits;
+import io.safestep.drivers.ssh.SshConnector;
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
 import org.springframework.stereotype.Component;
@@ -27,7 +28,7 @@ public class DeviceAccess {
     private final AddressTranslation translation;
     private final TransactionTemplate transaction;
     private final Clock clock;
-    private final DeviceConnector connector = DeviceConnector.create(TimeLimits.usual());
+    private final DeviceConnector connector = new SshConnector(TimeLimits.usual());
 
     DeviceAccess(
             DeviceRepository devices,

@@ -1,11 +1,9 @@
 package io.safestep.app.people;
 
+import io.safestep.app.problem.ProblemResponse;
 import jakarta.servlet.DispatcherType;
-import jakarta.servlet.http.HttpServletResponse;
-import java.io.IOException;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
-import org.springframework.http.MediaType;
 import org.springframework.security.authentication.AuthenticationManager;
 import org.springframework.security.authentication.ProviderManager;
 import org.springframework.security.authentication.dao.DaoAuthenticationProvider;
@@ -54,24 +52,15 @@ class SecurityConfiguration {
                         .referrerPolicy(policy -> policy.policy(
                                 org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter
                                         .ReferrerPolicy.SAME_ORIGIN)))
-                .exceptionHandling(errors -> errors.authenticationEntryPoint(
-                                (request, response, e) -> problem(response, 401, "not-signed-in", "Log in first."))
-                        .accessDeniedHandler((request, response, e) -> problem(
+                .exceptionHandling(errors -> errors.authenticationEntryPoint((request, response, e) ->
+                                ProblemResponse.write(response, 401, "not-signed-in", "Log in first."))
+                        .accessDeniedHandler((request, response, e) -> ProblemResponse.write(
                                 response,
                                 403,
                                 "forbidden",
                                 "The request was not accepted: the X-XSRF-TOKEN header has to repeat the XSRF-TOKEN"
                                         + " cookie.")))
                 .build();
-    }
-
-    private static void problem(HttpServletResponse response, int status, String type, String detail)
-            throws IOException {
-        response.setStatus(status);
-        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-        response.getWriter()
-                .write("{\"type\":\"urn:safestep:problem:%s\",\"status\":%d,\"detail\":\"%s\"}"
-                        .formatted(type, status, detail));
     }
 
     @Bean

@@ -1,5 +1,6 @@
 package io.safestep.app.web;
 
+import io.safestep.app.problem.ProblemResponse;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -7,7 +8,6 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
-import org.springframework.http.MediaType;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
@@ -22,20 +22,12 @@ class RequestSizeLimit extends OncePerRequestFilter {
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         if (request.getContentLengthLong() > LARGEST) {
-            refuse(response, 413, "too-large", "The request is larger than 8 MB. Split it.");
+            ProblemResponse.write(response, 413, "too-large", "The request is larger than 8 MB. Split it.");
         } else if (request.getHeader("Transfer-Encoding") != null) {
-            refuse(response, 411, "length-required", "Say how long the request is, with a Content-Length header.");
+            ProblemResponse.write(
+                    response, 411, "length-required", "Say how long the request is, with a Content-Length header.");
         } else {
             chain.doFilter(request, response);
         }
-    }
-
-    private static void refuse(HttpServletResponse response, int status, String type, String detail)
-            throws IOException {
-        response.setStatus(status);
-        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-        response.getWriter()
-                .write("{\"type\":\"urn:safestep:problem:%s\",\"status\":%d,\"detail\":\"%s\"}"
-                        .formatted(type, status, detail));
     }
 }

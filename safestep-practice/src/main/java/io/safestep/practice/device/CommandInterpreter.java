@@ -1,6 +1,5 @@
 package io.safestep.practice.device;
 
-import io.safestep.practice.network.NetworkView;
 import java.time.Clock;
 import java.time.temporal.ChronoUnit;
 

@@ -1,6 +1,7 @@
 package io.safestep.practice.network;
 
 import io.safestep.practice.device.CorvaneConfig;
+import io.safestep.practice.device.NetworkView;
 import io.safestep.practice.device.PracticeDevice;
 import io.safestep.practice.network.Routing.Adjacency;
 import io.safestep.practice.network.Snapshot.Interface;

@@ -1,4 +1,4 @@
-package io.safestep.practice.network;
+package io.safestep.practice.device;
 
 /** What a device can tell about the network around it, as the text that its read commands print. */
 public interface NetworkView {
