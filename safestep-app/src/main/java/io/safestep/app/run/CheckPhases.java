@@ -26,6 +26,8 @@ class CheckPhases {
 
     private static final Duration BETWEEN_LOOKS = Duration.ofSeconds(2);
 
+    private static final PhaseResult NO_CHECKS = PhaseResult.done("no checks were chosen");
+
     private final DeviceAccess access;
     private final CheckResultRepository results;
     private final RunJournal journal;
@@ -39,6 +41,9 @@ class CheckPhases {
     }
 
     PhaseResult before(DeviceWork work) throws DeviceException {
+        if (work.checks().isEmpty()) {
+            return NO_CHECKS;
+        }
         List<String> failures =
                 look(work, work.checks(), Stage.BEFORE, Map.of(), 1).failures();
         return failures.isEmpty()
@@ -55,6 +60,9 @@ class CheckPhases {
     }
 
     private PhaseResult untilSettled(DeviceWork work, Stage stage, boolean stoppable) throws DeviceException {
+        if (work.checks().isEmpty()) {
+            return NO_CHECKS;
+        }
         Map<Long, Observation> before = new HashMap<>();
         results.findByRunDeviceIdAndStageOrderById(work.runDeviceId(), Stage.BEFORE)
                 .forEach(r -> before.put(r.checkId(), r.observation()));
@@ -114,9 +122,6 @@ class CheckPhases {
     private Look look(
             DeviceWork work, List<DeviceWork.Check> checks, Stage stage, Map<Long, Observation> before, int attempt)
             throws DeviceException {
-        if (checks.isEmpty()) {
-            return new Look(List.of(), List.of());
-        }
         return access.visit(work.deviceId(), session -> {
             List<DeviceWork.Check> open = new ArrayList<>();
             List<String> failures = new ArrayList<>();

@@ -4,6 +4,7 @@ import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
 import io.safestep.core.change.ChangeAction;
+import io.safestep.core.run.Phase;
 import io.safestep.core.run.RunState;
 import io.safestep.core.run.StepState;
 import java.time.Clock;
@@ -111,12 +112,18 @@ class RunEnd {
         Optional<String> failure = run.devices().stream()
                 .flatMap(d -> d.steps().stream()
                         .filter(s -> s.state() == StepState.FAILED && !s.phase().undo())
-                        .map(s -> d.name() + ", " + RunDriver.words(s.phase()) + ": " + s.words()))
+                        .map(s -> interruption(d) + d.name() + ", " + RunDriver.words(s.phase()) + ": " + s.words()))
                 .findFirst();
         if (failure.isPresent()) {
             return failure.get();
         }
         return run.stopRequestedBy() == null ? "an interruption in mid-push" : "a stop by " + run.stopRequestedBy();
+    }
+
+    private static String interruption(RunDevice device) {
+        boolean inPush =
+                device.steps().stream().anyMatch(s -> s.phase() == Phase.PUSH && s.state() == StepState.INTERRUPTED);
+        return inPush ? "an interruption in mid-push on " : "";
     }
 
     private static String devices(int count) {
