@@ -244,9 +244,11 @@ function StopButton({ run, change }: { run: Run; change: Change }) {
             <p className="mb-0">Nothing was written to any device yet, so nothing has to be undone.</p>
           ) : (
             <p className="mb-0">
-              {written.length === 1 ? "One device was" : `${written.length} devices were`} written to so far and will be
-              undone, the last one first: <span className="mono">{written.slice().reverse().join(", ")}</span>. There is
-              time for that until {clock(run.turnBackAt)}.
+              {written.length === 1
+                ? "One device was written to so far and will be undone"
+                : `${written.length} devices were written to so far and will be undone, the last one first`}
+              : <span className="mono">{written.slice().reverse().join(", ")}</span>. There is time for that until{" "}
+              {clock(run.turnBackAt)}.
             </p>
           )}
         </Modal.Body>

@@ -35,7 +35,7 @@ export function HoursStrip({ now }: { now: Date }) {
     <section className="strip" aria-label="The next 24 hours">
       {hours.map((h) => (
         <div key={h.getTime()} className="hour" style={{ left: `${at(h)}%` }}>
-          {hour(h)}
+          {Math.abs(at(h) - at(now)) > 3 && hour(h)}
         </div>
       ))}
       {schedule.data?.length === 0 && <div className="none">No window opens in the next 24 hours.</div>}

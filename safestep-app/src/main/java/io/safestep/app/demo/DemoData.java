@@ -224,7 +224,7 @@ class DemoData {
                                 new TargetLines("brn-gw-b", gatewayLines("10.77.70.3", 100)),
                                 new TargetLines("brn-gw-a", gatewayLines("10.77.70.2", 120))),
                         List.of(
-                                new CheckDefinition("routes", null, Expectation.CONTAINS, "10.77.8.0/24", 12),
+                                new CheckDefinition("ping", "10.77.60.1", Expectation.REACHABLE, null, 12),
                                 new CheckDefinition("ping", "10.77.8.20", Expectation.REACHABLE, null, 12))),
                 ENGINEER);
     }
