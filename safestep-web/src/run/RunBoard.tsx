@@ -63,6 +63,7 @@ export function RunBoard({ change, run }: { change: Change; run: Run }) {
                 ended={ended}
                 undoing={undoing}
                 picked={device.name === picked?.name}
+                lastNote={lines.findLast((l) => l.device === device.name && l.kind === "NOTE")?.text}
                 pick={() => setPicked(device.name)}
               />
             </Fragment>
@@ -84,10 +85,11 @@ interface RowProps {
   ended: boolean;
   undoing: boolean;
   picked: boolean;
+  lastNote: string | undefined;
   pick: () => void;
 }
 
-function BoardRow({ device, ended, undoing, picked, pick }: RowProps) {
+function BoardRow({ device, ended, undoing, picked, lastNote, pick }: RowProps) {
   const undo = undoCell(device);
   return (
     <tr className={picked ? "picked" : ""}>
@@ -106,7 +108,7 @@ function BoardRow({ device, ended, undoing, picked, pick }: RowProps) {
         );
       })}
       {undoing && <td className="phase">{undo && <Glyph shape={undo.shape} label={undo.word} />}</td>}
-      <td>{nowWords(device, ended)}</td>
+      <td>{nowWords(device, ended, lastNote)}</td>
     </tr>
   );
 }
@@ -129,7 +131,7 @@ function Checks({ device }: { device: RunDevice }) {
           </thead>
           <tbody>
             {device.checks.map((c, i) => {
-              const cell = checkCell(c);
+              const cell = checkCell(c, stepOf(device, "CHECK_AFTER")?.state === "GOING");
               return (
                 <tr key={i}>
                   <td>{c.title}</td>

@@ -48,6 +48,12 @@ describe("the board", () => {
     expect(nowWords(failed, true)).toBe("gone: 10.77.40.2 full; undone");
   });
 
+  it("tells what is settling in the words of the last note", () => {
+    const settling = device([step("CHECK_AFTER", "GOING")]);
+    expect(nowWords(settling, false, "settling: neighbours")).toBe("settling: neighbours");
+    expect(nowWords(settling, false)).toBe("going on");
+  });
+
   it("shows a failed way back as failed", () => {
     expect(undoCell(device([step("UNDO_PUSH", "FAILED")]))?.shape).toBe("failed");
   });

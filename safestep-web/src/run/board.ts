@@ -46,8 +46,8 @@ export function undoCell(device: RunDevice): Cell | null {
   return last?.state === "DONE" ? { shape: "undone", word: "undone" } : { shape: "going", word: "being undone" };
 }
 
-/** What the device is at, or how it ended, in words. */
-export function nowWords(device: RunDevice, ended: boolean): string {
+/** What the device is at, or how it ended, in words. While something is going on, that is the last note about it. */
+export function nowWords(device: RunDevice, ended: boolean, lastNote?: string): string {
   const latest = device.steps.reduce<RunDevice["steps"][number] | null>(
     (a, b) => (!a || new Date(b.startedAt) >= new Date(a.startedAt) ? b : a),
     null,
@@ -64,7 +64,7 @@ export function nowWords(device: RunDevice, ended: boolean): string {
     return undone ? `${failed.words}; ${undone.word}` : (failed.words ?? "failed");
   }
   if (latest.state === "GOING") {
-    return "going on";
+    return lastNote ?? "going on";
   }
   const undone = undoCell(device);
   if (undone?.shape === "undone") {
@@ -95,14 +95,17 @@ export function headline(run: Run): string {
   }
 }
 
-/** Whether a check is fine, as it stands now. */
-export function checkCell(check: RunCheck): Cell {
+/** Whether a check is fine, as it stands now; one that is still given time has not failed yet. */
+export function checkCell(check: RunCheck, settling: boolean): Cell {
   if (check.undone !== null) {
     return check.undonePassed
       ? { shape: "undone", word: "as before after the undo" }
       : { shape: "failed", word: "failed" };
   }
   if (check.after !== null) {
+    if (!check.afterPassed && settling) {
+      return { shape: "going", word: "settling" };
+    }
     return check.afterPassed ? { shape: "done", word: "passed" } : { shape: "failed", word: "not passed" };
   }
   if (check.before !== null) {
