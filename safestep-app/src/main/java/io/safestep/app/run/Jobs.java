@@ -2,6 +2,7 @@ package io.safestep.app.run;
 
 import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
+import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import io.safestep.app.schedule.ChangeBooked;
@@ -25,6 +26,8 @@ class Jobs implements SmartLifecycle {
     private static final String DRIVE = "drive-run";
     private static final String START = "start-booked";
 
+    private static final Duration RETRY = Duration.ofSeconds(10);
+
     private final SchedulerClient client;
     private final Scheduler scheduler;
     private final Clock clock;
@@ -35,9 +38,9 @@ class Jobs implements SmartLifecycle {
         this.clock = clock;
         // A run of which the database was lost for a while is looked at again, and never pushed blindly.
         drive = Tasks.oneTime(DRIVE)
-                .onFailureRetryLater()
+                .onFailure(new FailureHandler.OnFailureRetryLater<>(RETRY))
                 .execute((instance, context) -> driver.drive(Long.parseLong(instance.getId())));
-        start = Tasks.oneTime(START).onFailureRetryLater().execute((instance, context) -> {
+        start = Tasks.oneTime(START).onFailure(new FailureHandler.OnFailureRetryLater<>(RETRY)).execute((instance, context) -> {
             String[] id = instance.getId().split(":");
             runs.getObject().startByItself(Integer.parseInt(id[0]), Long.parseLong(id[1]));
         });
