@@ -19,7 +19,7 @@ final class IndentedReader {
     private final Language language;
     private final boolean distinct;
 
-    /** @param distinct whether two lines with the same key in one block are an error */
+    /** @param distinct whether two lines with the same key in one block, or a line beneath one that opens none, are an error */
     IndentedReader(Language language, boolean distinct) {
         this.language = language;
         this.distinct = distinct;
@@ -31,21 +31,23 @@ final class IndentedReader {
         final String text;
         final int number;
         final String blockBeneath;
+        final boolean standsAlone;
         final List<ConfigLine> children = new ArrayList<>();
         final Map<String, Integer> keys = new HashMap<>();
         int childIndent = -1;
 
-        Open(int indent, String text, int number, String blockBeneath) {
+        Open(int indent, String text, int number, String blockBeneath, boolean standsAlone) {
             this.indent = indent;
             this.text = text;
             this.number = number;
             this.blockBeneath = blockBeneath;
+            this.standsAlone = standsAlone;
         }
     }
 
     ConfigTree read(String text) {
         Deque<Open> open = new ArrayDeque<>();
-        open.push(new Open(-1, "", 0, ""));
+        open.push(new Open(-1, "", 0, "", false));
         String[] lines = text.split("\r?\n", -1);
         if (lines.length > MOST_LINES) {
             throw new ConfigSyntaxException(MOST_LINES, "The text has more than " + MOST_LINES + " lines.");
@@ -71,6 +73,10 @@ final class IndentedReader {
         if (!firstInBlock && parent.childIndent != indent || open.size() == 1 && indent != 0) {
             throw new ConfigSyntaxException(number, "The indentation fits no block above this line.");
         }
+        if (distinct && parent.standsAlone) {
+            throw new ConfigSyntaxException(
+                    number, "This line stands beneath \"" + parent.text + "\", which opens no block.");
+        }
         if (open.size() > MOST_DEPTH) {
             throw new ConfigSyntaxException(number, "Blocks are nested more than " + MOST_DEPTH + " deep.");
         }
@@ -84,7 +90,7 @@ final class IndentedReader {
                         number, "This line says the same thing again as line " + earlier + " of the same block.");
             }
         }
-        open.push(new Open(indent, text, number, language.blockOf(block, text)));
+        open.push(new Open(indent, text, number, language.blockOf(block, text), language.standsAlone(block, text)));
     }
 
     private String canonical(String block, String line) {

@@ -130,6 +130,11 @@ public final class Language {
         return form(block, line).filter(f -> f.opens() != null).isPresent();
     }
 
+    /** Whether the line has a form that never has lines beneath it. */
+    public boolean standsAlone(String block, String line) {
+        return form(block, line).filter(f -> f.opens() == null).isPresent();
+    }
+
     /** Whether the order of the lines beneath this line counts. */
     public boolean ordersBlock(String block, String line) {
         return form(block, line).filter(LineForm::ordered).isPresent();

@@ -1,0 +1,113 @@
+package io.safestep.core.platform;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.Test;
+
+/** How the Corvane profile understands single lines. */
+class LanguageTest {
+
+    private final Language language = ShippedProfiles.corvane().language();
+
+    @Test
+    void aKeyTellsSingleValuesFromSets() {
+        assertThat(language.keyOf("interface", "address 10.77.40.2/24")).isEqualTo("address");
+        assertThat(language.keyOf("interface", "gateway-group 40 priority 120")).isEqualTo("gateway-group 40 priority");
+        assertThat(language.keyOf("interface", "gateway-group 41 priority 120"))
+                .isNotEqualTo(language.keyOf("interface", "gateway-group 40 priority 120"));
+        assertThat(language.keyOf("", "time-server 10.77.8.20")).isEqualTo("time-server 10.77.8.20");
+    }
+
+    @Test
+    void theSameWordsMeanDifferentThingsInDifferentBlocks() {
+        assertThat(language.blockOf("", "vlan 40")).isEqualTo("vlan");
+        assertThat(language.opensBlock("", "vlan 40")).isTrue();
+        assertThat(language.opensBlock("interface", "vlan access 40")).isFalse();
+        assertThat(language.complaint("interface", "vlan 40")).isPresent();
+    }
+
+    @Test
+    void aLineThatNoFormDescribesIsItsOwnKeyAndOpensAnUnknownBlock() {
+        assertThat(language.keyOf("", "tide-table on")).isEqualTo("tide-table on");
+        assertThat(language.blockOf("", "tide-table on")).isEqualTo(Language.UNKNOWN_BLOCK);
+        assertThat(language.ordersBlock("", "tide-table on")).isFalse();
+        assertThat(language.canonical("", "  tide-table   on ")).isEqualTo("tide-table   on");
+    }
+
+    @Test
+    void blanksBetweenTypedWordsAreMergedAndFreeTextIsKept() {
+        assertThat(language.canonical("interface", "address    10.77.40.2/24")).isEqualTo("address 10.77.40.2/24");
+        assertThat(language.canonical("interface", "description to  deck   b")).isEqualTo("description to  deck   b");
+    }
+
+    @Test
+    void onlyPacketFiltersAreOrdered() {
+        assertThat(language.ordersBlock("", "packet-filter readers")).isTrue();
+        assertThat(language.ordersBlock("", "ospf 1")).isFalse();
+        assertThat(language.ordersBlock("", "interface ge 1")).isFalse();
+    }
+
+    @Test
+    void removalsNameTheLineOrItsKey() {
+        assertThat(language.isRemoval("no disabled")).isTrue();
+        assertThat(language.isRemoval("notice")).isFalse();
+        assertThat(language.removed("no  disabled")).isEqualTo("disabled");
+        assertThat(language.removalOf("", "user kiosk password pier9")).isEqualTo("no user kiosk");
+        assertThat(language.removalOf("interface", "mtu 1400")).isEqualTo("no mtu 1400");
+        assertThat(language.keyNames("interface", "mtu 1400", "mtu")).isTrue();
+        assertThat(language.keyNames("", "time-server 10.77.8.20", "time-server"))
+                .isFalse();
+    }
+
+    @Test
+    void aHiddenValueIsRecognised() {
+        assertThat(language.holdsHiddenValue("", "user kiosk password hidden")).isTrue();
+        assertThat(language.holdsHiddenValue("", "user kiosk password pier9")).isFalse();
+        assertThat(language.asShown("", "user kiosk password pier9")).isEqualTo("user kiosk password hidden");
+        assertThat(language.asShown("ospf", "authentication key keel")).isEqualTo("authentication key keel");
+    }
+
+    @Test
+    void masksDoNotTellSecretsApart() {
+        String one = language.masked("ospf", "authentication key k");
+        String other = language.masked("ospf", "authentication key a-much-longer-secret");
+        assertThat(one).isEqualTo(other).isEqualTo("authentication key " + Language.MASK);
+        assertThat(language.masked("ospf", "no authentication key k"))
+                .isEqualTo("no authentication key " + Language.MASK);
+        assertThat(language.masked("", "radius secret w0rd more"))
+                .isEqualTo("radius secret " + Language.MASK + " more");
+        assertThat(language.masked("interface", "description the key to deck b"))
+                .isEqualTo("description the key to deck b");
+    }
+
+    @Test
+    void volatileLinesAndCommentsAreToldFromTheRest() {
+        assertThat(language.isVolatile("shown-at 2026-11-25T01:30:00Z")).isTrue();
+        assertThat(language.isVolatile("hostname shown-at")).isFalse();
+        assertThat(language.isComment("  # by hand")).isTrue();
+        assertThat(language.isComment("contact #3")).isFalse();
+    }
+
+    @Test
+    void complaintsAreSentencesThatHelp() {
+        assertThat(language.complaint("interface", "mtu 90000"))
+                .contains("\"90000\" does not fit: expected a number from 576 to 9216.");
+        assertThat(language.complaint("interface", "mtu"))
+                .contains("The line ends too early: expected a number from 576 to 9216.");
+        assertThat(language.complaint("interface", "disabled now")).contains("Nothing may follow \"disabled\".");
+        assertThat(language.complaint("interface", "vlan allowed 40,,60"))
+                .get()
+                .asString()
+                .contains("VLAN numbers with commas");
+        assertThat(language.complaint("packet-filter", "allow icmp 10.77.0.0/16 to 10.77.0.0/16"))
+                .get()
+                .asString()
+                .contains("one of tcp, udp");
+        assertThat(language.complaint("interface", "hostname a"))
+                .contains("\"hostname\" belongs at the top level, not inside a block.");
+        assertThat(language.complaint(Language.UNKNOWN_BLOCK, "mtu 1400"))
+                .contains("This line stands beneath a line that opens no block.");
+        assertThat(language.complaint("interface", "no mtu")).isEmpty();
+        assertThat(language.complaint("interface", "no mtu many")).isPresent();
+    }
+}

@@ -1,0 +1,130 @@
+package io.safestep.drivers.ssh;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import org.apache.sshd.server.Environment;
+import org.apache.sshd.server.ExitCallback;
+import org.apache.sshd.server.SshServer;
+import org.apache.sshd.server.channel.ChannelSession;
+import org.apache.sshd.server.command.Command;
+import org.apache.sshd.server.keyprovider.SimpleGeneratorHostKeyProvider;
+
+/** A real SSH server on loopback whose shell does what a test tells it to, however awkward. */
+final class ScriptedDevice implements AutoCloseable {
+
+    /** The keyboard and the screen of one session, seen from the device. */
+    static final class Terminal {
+        private final InputStream in;
+        private final OutputStream out;
+
+        Terminal(InputStream in, OutputStream out) {
+            this.in = in;
+            this.out = out;
+        }
+
+        void print(String text) throws IOException {
+            out.write(text.getBytes(StandardCharsets.UTF_8));
+            out.flush();
+        }
+
+        /** Reads up to the return key, echoing; null when the other side has gone. */
+        String readLine() throws IOException {
+            StringBuilder line = new StringBuilder();
+            int key;
+            while ((key = in.read()) >= 0) {
+                if (key == '\r') {
+                    print("\r\n");
+                    return line.toString();
+                }
+                line.append((char) key);
+                print(String.valueOf((char) key));
+            }
+            return null;
+        }
+
+        int readKey() throws IOException {
+            return in.read();
+        }
+    }
+
+    /** What the device does in a session. */
+    interface Behaviour {
+        void serve(Terminal terminal) throws IOException;
+    }
+
+    private final SshServer server = SshServer.setUpDefaultServer();
+
+    ScriptedDevice(Path hostKey, Behaviour behaviour) throws IOException {
+        server.setHost("127.0.0.1");
+        SimpleGeneratorHostKeyProvider keys = new SimpleGeneratorHostKeyProvider(hostKey);
+        keys.setAlgorithm("EC");
+        keys.setKeySize(256);
+        server.setKeyPairProvider(keys);
+        server.setPasswordAuthenticator((user, password, session) -> password.equals("right"));
+        server.setShellFactory(channel -> new Shell(behaviour));
+        server.start();
+    }
+
+    int port() {
+        return server.getPort();
+    }
+
+    @Override
+    public void close() throws IOException {
+        server.stop(true);
+    }
+
+    private static final class Shell implements Command {
+        private final Behaviour behaviour;
+        private InputStream in;
+        private OutputStream out;
+        private ExitCallback exit;
+        private Thread thread;
+
+        Shell(Behaviour behaviour) {
+            this.behaviour = behaviour;
+        }
+
+        @Override
+        public void start(ChannelSession channel, Environment environment) {
+            thread = new Thread(() -> {
+                try {
+                    behaviour.serve(new Terminal(in, out));
+                    exit.onExit(0);
+                } catch (IOException e) {
+                    exit.onExit(1, e.getMessage());
+                }
+            });
+            thread.setDaemon(true);
+            thread.start();
+        }
+
+        @Override
+        public void destroy(ChannelSession channel) {
+            thread.interrupt();
+        }
+
+        @Override
+        public void setExitCallback(ExitCallback callback) {
+            exit = callback;
+        }
+
+        @Override
+        public void setErrorStream(OutputStream err) {
+            // everything is said on the normal stream
+        }
+
+        @Override
+        public void setInputStream(InputStream stream) {
+            in = stream;
+        }
+
+        @Override
+        public void setOutputStream(OutputStream stream) {
+            out = stream;
+        }
+    }
+}
