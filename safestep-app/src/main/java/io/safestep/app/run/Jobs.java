@@ -40,10 +40,12 @@ class Jobs implements SmartLifecycle {
         drive = Tasks.oneTime(DRIVE)
                 .onFailure(new FailureHandler.OnFailureRetryLater<>(RETRY))
                 .execute((instance, context) -> driver.drive(Long.parseLong(instance.getId())));
-        start = Tasks.oneTime(START).onFailure(new FailureHandler.OnFailureRetryLater<>(RETRY)).execute((instance, context) -> {
-            String[] id = instance.getId().split(":");
-            runs.getObject().startByItself(Integer.parseInt(id[0]), Long.parseLong(id[1]));
-        });
+        start = Tasks.oneTime(START)
+                .onFailure(new FailureHandler.OnFailureRetryLater<>(RETRY))
+                .execute((instance, context) -> {
+                    String[] id = instance.getId().split(":");
+                    runs.getObject().startByItself(Integer.parseInt(id[0]), Long.parseLong(id[1]));
+                });
         DataSource transactional = new TransactionAwareDataSourceProxy(dataSource);
         client = SchedulerClient.Builder.create(transactional, drive, start).build();
         scheduler = Scheduler.create(dataSource, drive, start)

@@ -1,0 +1,157 @@
+package io.safestep.app.device;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.testing.ApiClient;
+import io.safestep.app.testing.ApiClient.Answer;
+import io.safestep.app.testing.SafeStepTest;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.ZoneOffset;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.jdbc.core.JdbcTemplate;
+import tools.jackson.databind.JsonNode;
+
+/** What is known of devices, and asking them. */
+class DevicesTest extends SafeStepTest {
+
+    @Autowired
+    private CredentialRepository credentials;
+
+    @Autowired
+    private JdbcTemplate jdbc;
+
+    @TempDir
+    private Path folder;
+
+    @Test
+    void everyDeviceIsListedWithItsPartnerAndStance() {
+        JsonNode devices = ApiClient.loggedIn(port, "jvane").get("/api/devices").body();
+        assertThat(devices).hasSize(4);
+        JsonNode gateway = devices.get(1);
+        assertThat(gateway.path("name").asString()).isEqualTo("brn-gw-a");
+        assertThat(gateway.path("partner").asString()).isEqualTo("brn-gw-b");
+        assertThat(gateway.path("stance").asString()).isEqualTo("managed");
+        assertThat(gateway.path("maker").asString()).isEqualTo("Corvane");
+        assertThat(gateway.path("lastProblem").isNull()).isTrue();
+        assertThat(devices.get(3).path("stance").asString()).isEqualTo("observe");
+    }
+
+    @Test
+    void stanceIsSetByAnAdministratorAndWrittenIntoTheRecord() {
+        ApiClient administrator = ApiClient.loggedIn(port, "abrill");
+        Answer managed = administrator.put("/api/devices/ops-co-a/stance", Map.of("stance", "MANAGED"));
+        assertThat(managed.body().path("stance").asString()).isEqualTo("managed");
+        administrator.put("/api/devices/ops-co-a/stance", Map.of("stance", "OBSERVE"));
+        assertThat(administrator.get("/api/record?subject=ops-co-a").body().toString())
+                .contains("Now managed.")
+                .contains("Now observe.");
+        assertThat(administrator
+                        .put("/api/devices/ops-co-a/stance", Map.of("stance", "SLEEPY"))
+                        .status())
+                .isEqualTo(400);
+        assertThat(administrator
+                        .put("/api/devices/nobody/stance", Map.of("stance", "OBSERVE"))
+                        .status())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void aReadCommandBringsTheDevicesOwnWords() {
+        ApiClient onCall = ApiClient.loggedIn(port, "iseaver");
+        Answer answer = onCall.post("/api/devices/brn-gw-a/reads", Map.of("read", "gateways"));
+        assertThat(answer.body().path("command").asString()).isEqualTo("show gateways");
+        assertThat(answer.body().path("output").asString())
+                .contains("vlan 40 group 40")
+                .contains("active");
+        Answer ping = onCall.post("/api/devices/brn-ac-1/reads", Map.of("read", "ping", "argument", "10.77.8.20"));
+        assertThat(ping.body().path("output").asString()).contains("received 3 of 3");
+    }
+
+    @Test
+    void onlyReadCommandsOfTheProfileCanBeSent() {
+        ApiClient onCall = ApiClient.loggedIn(port, "iseaver");
+        assertThat(onCall.post("/api/devices/brn-gw-a/reads", Map.of("read", "save"))
+                        .status())
+                .isEqualTo(404);
+        Answer noAddress = onCall.post("/api/devices/brn-gw-a/reads", Map.of("read", "ping"));
+        assertThat(fieldErrors(noAddress.body(), "argument")).contains("Enter an IPv4 address");
+        assertThat(onCall.get("/api/devices/brn-gw-a/reads").body()).hasSize(5);
+    }
+
+    @Test
+    void aDeviceThatCannotBeReachedIsSaidAndNotedUntilItAnswersAgain() {
+        ApiClient onCall = ApiClient.loggedIn(port, "iseaver");
+        String address = jdbc.queryForObject("select address from device where name = 'ops-co-a'", String.class);
+        jdbc.update("update device set address = '10.77.250.250' where name = 'ops-co-a'");
+        try {
+            Answer answer = onCall.post("/api/devices/ops-co-a/reads", Map.of("read", "routes"));
+            assertThat(answer.status()).isEqualTo(502);
+            assertThat(answer.detail()).contains("refuses the connection");
+            assertThat(onCall.get("/api/devices/ops-co-a")
+                            .body()
+                            .path("lastProblem")
+                            .asString())
+                    .contains("refuses the connection");
+            assertThat(onCall.get("/api/now").body().path("notRight").toString())
+                    .contains("ops-co-a");
+        } finally {
+            jdbc.update("update device set address = ? where name = 'ops-co-a'", address);
+        }
+        onCall.post("/api/devices/ops-co-a/reads", Map.of("read", "routes"));
+        assertThat(onCall.get("/api/devices/ops-co-a")
+                        .body()
+                        .path("lastProblem")
+                        .isNull())
+                .isTrue();
+    }
+
+    @Test
+    void aChangedHostKeyStopsEverything() {
+        ApiClient onCall = ApiClient.loggedIn(port, "iseaver");
+        String key = jdbc.queryForObject("select host_key from device where name = 'ops-co-a'", String.class);
+        jdbc.update(
+                "update device set host_key = (select host_key from device where name = 'brn-gw-a') where name = 'ops-co-a'");
+        try {
+            Answer answer = onCall.post("/api/devices/ops-co-a/reads", Map.of("read", "routes"));
+            assertThat(answer.status()).isEqualTo(502);
+            assertThat(answer.detail()).contains("another host key than before");
+        } finally {
+            jdbc.update("update device set host_key = ?, last_problem = null where name = 'ops-co-a'", key);
+        }
+    }
+
+    @Test
+    void passwordsOfDevicesAreNotReadableInTheDatabase() {
+        for (byte[] secret : jdbc.queryForList("select secret from credential", byte[].class)) {
+            assertThat(new String(secret, java.nio.charset.StandardCharsets.ISO_8859_1))
+                    .doesNotContain("harbour");
+        }
+    }
+
+    @Test
+    void whatOneKeyClosesOnlyThatKeyOpens() {
+        SecretBox box = new SecretBox(settings(PRACTICE.home()), credentials);
+        byte[] closed = box.close("keel");
+        assertThat(box.open(closed)).isEqualTo("keel");
+        assertThat(box.close("keel")).as("no two alike").isNotEqualTo(closed);
+    }
+
+    @Test
+    void withStoredCredentialsAMissingKeyIsRefusedAndNotReplaced() {
+        assertThatThrownBy(() -> new SecretBox(settings(folder), credentials))
+                .isInstanceOf(MissingKeyException.class)
+                .hasMessageContaining("secret.key")
+                .hasMessageContaining("Put the file back");
+        assertThat(Files.exists(folder.resolve("secret.key"))).isFalse();
+    }
+
+    private static NetworkSettings settings(Path home) {
+        return new NetworkSettings(home, true, ZoneOffset.UTC, "", 22);
+    }
+}
