@@ -1,0 +1,33 @@
+import { describe, expect, it } from "vitest";
+import { type Content, differs, request, usualChecks } from "./content";
+
+const content: Content = {
+  version: 4,
+  title: "Camera VLAN",
+  reason: "Twelve cameras arrive on Friday.",
+  undoAccepted: false,
+  targets: [{ device: "brn-ac-1", lines: "vlan 70\n" }],
+  checks: usualChecks,
+};
+
+describe("what an author has typed", () => {
+  it("is told from what is stored by anything but the version", () => {
+    expect(differs(content, { ...content, version: 5 })).toBe(false);
+    expect(differs(content, { ...content, title: "Camera VLANs" })).toBe(true);
+    expect(differs(content, { ...content, targets: [{ device: "brn-ac-1", lines: "vlan 71\n" }] })).toBe(true);
+    expect(differs(content, { ...content, checks: [] })).toBe(true);
+  });
+
+  it("is sent without empty values", () => {
+    const sent = request({
+      ...content,
+      checks: [
+        { read: "ping", argument: "10.77.8.20", expectation: "REACHABLE", value: "", settleSeconds: 5 },
+        { read: "routes", argument: "", expectation: "ABSENT", value: "10.77.41.0/24", settleSeconds: 5 },
+      ],
+    });
+    expect(sent.checks[0]).toMatchObject({ argument: "10.77.8.20", value: null });
+    expect(sent.checks[1]).toMatchObject({ argument: null, value: "10.77.41.0/24" });
+    expect(sent.version).toBe(4);
+  });
+});
