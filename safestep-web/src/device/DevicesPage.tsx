@@ -31,7 +31,7 @@ const columns: Column<Device>[] = [
     text: (d) => d.address,
     show: (d) => <span className="mono">{d.address}</span>,
   },
-  { key: "site", title: "Site", width: "minmax(0, 1fr)", text: (d) => d.site },
+  { key: "site", title: "Site", width: "minmax(150px, 1fr)", text: (d) => d.site },
   { key: "role", title: "Role", width: "110px", text: (d) => d.role },
   { key: "stance", title: "Stance", width: "100px", text: (d) => d.stance },
   {
@@ -46,7 +46,7 @@ const columns: Column<Device>[] = [
   {
     key: "seen",
     title: "Reachable",
-    width: "250px",
+    width: "230px",
     text: (d) => reachability(d).word,
     show: (d) => <Status state={reachability(d)} />,
   },
