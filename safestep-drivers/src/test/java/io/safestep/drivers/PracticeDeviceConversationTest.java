@@ -91,7 +91,7 @@ class PracticeDeviceConversationTest {
                     time-server 10.77.8.21
                     no contact
                     vlan 70
-                    interface ge 3
+                    interface port 3
                       description to the crane
                       address 10.77.1.9/30
                     user kiosk password gannet

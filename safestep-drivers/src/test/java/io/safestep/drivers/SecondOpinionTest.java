@@ -45,7 +45,7 @@ class SecondOpinionTest {
                         case 3 -> "no vlan 7" + number + "\n";
                         case 4 ->
                             "interface vlan 40\n  address 10.77.40." + (2 + number) + "/2" + (2 + number % 2) + "\n";
-                        case 5 -> "interface ge " + number + "\n  mtu 1" + number + "00\n  no description\n";
+                        case 5 -> "interface port " + number + "\n  mtu 1" + number + "00\n  no description\n";
                         case 6 -> "interface vlan 60\n  gateway-group 60 priority 1" + number + "0\n  no filter-in\n";
                         case 7 ->
                             "packet-filter readers\n  no drop ip 10.77.60.0/24 to 10.77.40.0/23\n  drop udp 10.77.6"

@@ -233,9 +233,9 @@ class DemoData {
         return """
                 vlan 70
                   name cameras
-                interface ge 1
+                interface port 1
                   vlan allowed 2,40,60,70
-                interface ge 2
+                interface port 2
                   vlan allowed 2,40,60,70
                 """;
     }
@@ -244,7 +244,7 @@ class DemoData {
         return """
                 vlan 70
                   name cameras
-                interface ge 2
+                interface port 2
                   vlan allowed 2,40,60,70
                 interface vlan 70
                   description cameras

@@ -64,7 +64,7 @@ class RunTest extends SafeStepTest {
         try {
             long run = story.startedRun(
                     "Bigger packets",
-                    Map.of("brn-gw-b", "interface ge 1\n  mtu 9000\n  description to ops-co-a, jumbo\n"),
+                    Map.of("brn-gw-b", "interface port 1\n  mtu 9000\n  description to ops-co-a, jumbo\n"),
                     NEIGHBOURS);
 
             JsonNode ended = story.awaitEnd(run);

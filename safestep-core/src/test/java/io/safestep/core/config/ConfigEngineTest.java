@@ -121,7 +121,7 @@ class ConfigEngineTest {
         assertThatThrownBy(() -> engine.read("hostname a\nhostname b\n"))
                 .isInstanceOf(ConfigSyntaxException.class)
                 .hasMessageContaining("line 1");
-        assertThatThrownBy(() -> engine.read("interface ge 1\n    mtu 1400\n  disabled\n"))
+        assertThatThrownBy(() -> engine.read("interface port 1\n    mtu 1400\n  disabled\n"))
                 .isInstanceOf(ConfigSyntaxException.class)
                 .hasMessageContaining("indentation");
     }

@@ -110,7 +110,7 @@ final class GeneratedConfigs {
 
     private String header() {
         return switch (random.nextInt(5)) {
-            case 0 -> "interface ge " + (1 + random.nextInt(4));
+            case 0 -> "interface port " + (1 + random.nextInt(4));
             case 1 -> "interface vlan " + (40 + random.nextInt(3));
             case 2 -> "ospf 1";
             case 3 -> "packet-filter readers-" + letter();

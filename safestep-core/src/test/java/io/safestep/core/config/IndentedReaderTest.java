@@ -14,17 +14,17 @@ class IndentedReaderTest {
 
     @Test
     void numbersAreThoseOfTheTextWithItsCommentsAndEmptyLines() {
-        ConfigTree tree = engine.read("# head\n\nhostname a\ninterface ge 1\n  # why\n  mtu 1400\n");
+        ConfigTree tree = engine.read("# head\n\nhostname a\ninterface port 1\n  # why\n  mtu 1400\n");
         assertThat(tree.lines()).extracting(ConfigLine::number).containsExactly(3, 4);
         assertThat(tree.lines().get(1).children()).containsExactly(new ConfigLine("mtu 1400", 6, java.util.List.of()));
     }
 
     @Test
     void anyDepthOfIndentationIsReadAsLongAsABlockKeepsIt() {
-        ConfigTree two = engine.read("interface ge 1\n  mtu 1400\n  disabled\n");
-        ConfigTree five = engine.read("interface ge 1\n     mtu 1400\n     disabled\n");
+        ConfigTree two = engine.read("interface port 1\n  mtu 1400\n  disabled\n");
+        ConfigTree five = engine.read("interface port 1\n     mtu 1400\n     disabled\n");
         assertThat(engine.same(two, five)).isTrue();
-        assertThatThrownBy(() -> engine.read("interface ge 1\n  mtu 1400\n   disabled\n"))
+        assertThatThrownBy(() -> engine.read("interface port 1\n  mtu 1400\n   disabled\n"))
                 .isInstanceOf(ConfigSyntaxException.class);
     }
 
@@ -46,7 +46,7 @@ class IndentedReaderTest {
     @Test
     void aDedentToNowhereIsRefusedWithItsLine() {
         ConfigSyntaxException e = catchThrowableOfType(
-                ConfigSyntaxException.class, () -> engine.read("interface ge 1\n    mtu 1400\n  disabled\n"));
+                ConfigSyntaxException.class, () -> engine.read("interface port 1\n    mtu 1400\n  disabled\n"));
         assertThat(e.line()).isEqualTo(3);
         assertThat(e).hasMessage("The indentation fits no block above this line.");
     }
@@ -73,16 +73,16 @@ class IndentedReaderTest {
     void theSameSettingTwiceIsRefusedAndNamesTheFirst() {
         ConfigSyntaxException e = catchThrowableOfType(
                 ConfigSyntaxException.class,
-                () -> engine.read("interface ge 1\n  mtu 1400\n  description a\n  mtu 1500\n"));
+                () -> engine.read("interface port 1\n  mtu 1400\n  description a\n  mtu 1500\n"));
         assertThat(e.line()).isEqualTo(4);
         assertThat(e).hasMessageContaining("line 2");
     }
 
     @Test
     void inLinesOfAnEngineerTheLaterOneWins() {
-        ConfigTree baseline = engine.read("interface ge 1\n  mtu 1300\n");
-        DeviceBuild build = engine.build(baseline, "interface ge 1\n  mtu 1400\n  mtu 1500\n");
-        assertThat(engine.text(build.script())).isEqualTo("interface ge 1\n  mtu 1500\n");
+        ConfigTree baseline = engine.read("interface port 1\n  mtu 1300\n");
+        DeviceBuild build = engine.build(baseline, "interface port 1\n  mtu 1400\n  mtu 1500\n");
+        assertThat(engine.text(build.script())).isEqualTo("interface port 1\n  mtu 1500\n");
     }
 
     @Test

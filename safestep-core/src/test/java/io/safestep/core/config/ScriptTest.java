@@ -16,7 +16,7 @@ class ScriptTest {
             time-server 10.77.8.20
             vlan 40
               name ticketing
-            interface ge 2
+            interface port 2
               vlan allowed 2,40
             interface vlan 40
               address 10.77.40.3/23

@@ -44,7 +44,7 @@ class LanguageTest {
     void onlyPacketFiltersAreOrdered() {
         assertThat(language.ordersBlock("", "packet-filter readers")).isTrue();
         assertThat(language.ordersBlock("", "ospf 1")).isFalse();
-        assertThat(language.ordersBlock("", "interface ge 1")).isFalse();
+        assertThat(language.ordersBlock("", "interface port 1")).isFalse();
     }
 
     @Test

@@ -11,7 +11,7 @@ class ProfileReaderTest {
     void theShippedProfileReadsItsOwnRows() {
         PlatformProfile corvane = ShippedProfiles.corvane();
         assertThat(corvane.read("ping").orElseThrow().commandFor("10.77.0.1")).isEqualTo("ping 10.77.0.1");
-        assertThat(corvane.read("neighbours").orElseThrow().rows("  10.77.0.1       ge 1       full\n"))
+        assertThat(corvane.read("neighbours").orElseThrow().rows("  10.77.0.1       port 1       full\n"))
                 .containsExactly(new ReadCommand.Row("10.77.0.1", "full"));
     }
 

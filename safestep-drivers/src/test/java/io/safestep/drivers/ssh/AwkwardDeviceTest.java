@@ -197,7 +197,7 @@ class AwkwardDeviceTest {
     void blocksAreLeftExactlyAsOftenAsTheyWereEntered() throws Exception {
         List<String> typed = Collections.synchronizedList(new ArrayList<>());
         Script script = new Script(List.of(
-                new ScriptLine(0, "interface ge 1"),
+                new ScriptLine(0, "interface port 1"),
                 new ScriptLine(1, "mtu 1400"),
                 new ScriptLine(0, "vlan 70"),
                 new ScriptLine(0, "no vlan 71"),
@@ -219,7 +219,7 @@ class AwkwardDeviceTest {
                 .containsExactly(
                         "paging off",
                         "configure",
-                        "interface ge 1",
+                        "interface port 1",
                         "mtu 1400",
                         "leave",
                         "vlan 70",

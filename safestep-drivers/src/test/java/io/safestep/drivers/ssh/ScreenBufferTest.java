@@ -24,8 +24,8 @@ class ScreenBufferTest {
 
     @Test
     void aCarriageReturnWipesTheLineBeforeIt() {
-        print("-- 24 of 60 lines; space for more --\r      \rinterface ge 1\r\n");
-        assertThat(screen.text()).isEqualTo("interface ge 1\n");
+        print("-- 24 of 60 lines; space for more --\r      \rinterface port 1\r\n");
+        assertThat(screen.text()).isEqualTo("interface port 1\n");
     }
 
     @Test

@@ -153,7 +153,7 @@ public final class CorvaneConfig {
 
     private List<String> ordered() {
         List<String> kinds =
-                List.of("vlan", "interface loopback", "interface ge", "interface vlan", "ospf", "packet-filter");
+                List.of("vlan", "interface loopback", "interface port", "interface vlan", "ospf", "packet-filter");
         List<String> headers = new ArrayList<>(headers());
         headers.sort(Comparator.comparingInt((String h) -> kindOf(kinds, h))
                 .thenComparingInt(CorvaneConfig::lastNumber)

@@ -26,8 +26,9 @@ final class CorvaneGrammar {
     private static final Map<Pattern, String> VLAN = new LinkedHashMap<>();
     private static final Map<Pattern, String> FILTER = new LinkedHashMap<>();
 
-    private static final Pattern SECTION = Pattern.compile(
-            "vlan \\d{1,4}|interface (?:loopback \\d|ge \\d{1,2}|vlan \\d{1,4})" + "|ospf [1-9]|packet-filter " + WORD);
+    private static final Pattern SECTION =
+            Pattern.compile("vlan \\d{1,4}|interface (?:loopback \\d|port \\d{1,2}|vlan \\d{1,4})"
+                    + "|ospf [1-9]|packet-filter " + WORD);
 
     static {
         add(TOP, "hostname " + WORD, "hostname");

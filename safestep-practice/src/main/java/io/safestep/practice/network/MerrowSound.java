@@ -24,14 +24,14 @@ public final class MerrowSound {
     public static Cabling cabling() {
         return new Cabling(
                 List.of(
-                        cable("ops-co-a", "ge 1", "brn-gw-a", "ge 1"),
-                        cable("ops-co-a", "ge 2", "brn-gw-b", "ge 1"),
-                        cable("brn-gw-a", "ge 2", "brn-ac-1", "ge 1"),
-                        cable("brn-gw-b", "ge 2", "brn-ac-1", "ge 2")),
+                        cable("ops-co-a", "port 1", "brn-gw-a", "port 1"),
+                        cable("ops-co-a", "port 2", "brn-gw-b", "port 1"),
+                        cable("brn-gw-a", "port 2", "brn-ac-1", "port 1"),
+                        cable("brn-gw-b", "port 2", "brn-ac-1", "port 2")),
                 List.of(
-                        new Host("booking server", "10.77.8.20", "10.77.8.1", new Port("ops-co-a", "ge 10")),
-                        new Host("gate reader", "10.77.60.50", "10.77.60.1", new Port("brn-ac-1", "ge 10")),
-                        new Host("ticket kiosk", "10.77.40.50", "10.77.40.1", new Port("brn-ac-1", "ge 11"))));
+                        new Host("booking server", "10.77.8.20", "10.77.8.1", new Port("ops-co-a", "port 10")),
+                        new Host("gate reader", "10.77.60.50", "10.77.60.1", new Port("brn-ac-1", "port 10")),
+                        new Host("ticket kiosk", "10.77.40.50", "10.77.40.1", new Port("brn-ac-1", "port 11"))));
     }
 
     private static Cable cable(String one, String onePort, String other, String otherPort) {

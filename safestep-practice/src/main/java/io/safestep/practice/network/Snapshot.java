@@ -89,7 +89,7 @@ final class Snapshot {
 
     List<Port> ports(String device) {
         return configs.get(device).headers().stream()
-                .filter(h -> h.startsWith("interface ge "))
+                .filter(h -> h.startsWith("interface port "))
                 .map(h -> new Port(device, h.substring("interface ".length())))
                 .toList();
     }

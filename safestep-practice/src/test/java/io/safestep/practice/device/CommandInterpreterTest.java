@@ -14,7 +14,7 @@ import org.junit.jupiter.api.io.TempDir;
 class CommandInterpreterTest {
 
     private static final String FACTORY =
-            "hostname brn-ac-1\nuser safestep password keel\ninterface ge 1\n  mtu 1500\n";
+            "hostname brn-ac-1\nuser safestep password keel\ninterface port 1\n  mtu 1500\n";
 
     @TempDir
     Path folder;
@@ -37,8 +37,8 @@ class CommandInterpreterTest {
     void thePromptTellsTheMode() {
         assertThat(session.prompt()).isEqualTo("[brn-ac-1] ");
         session.take("configure");
-        session.take("interface ge 1");
-        assertThat(session.prompt()).isEqualTo("[brn-ac-1 @ interface ge 1] ");
+        session.take("interface port 1");
+        assertThat(session.prompt()).isEqualTo("[brn-ac-1 @ interface port 1] ");
         session.take("leave");
         assertThat(session.prompt()).isEqualTo("[brn-ac-1 @ configure] ");
         session.take("done");
@@ -48,7 +48,7 @@ class CommandInterpreterTest {
     @Test
     void linesTakeEffectAtOnceAndStartupOnlyWhenSaved() {
         session.take("configure");
-        session.take("interface ge 1");
+        session.take("interface port 1");
         session.take("mtu 9000");
         session.take("done");
         assertThat(session.take("show running")).contains("  mtu 9000");
@@ -68,12 +68,12 @@ class CommandInterpreterTest {
     @Test
     void badLinesAreRefusedWithTheDevicesOwnWords() {
         session.take("configure");
-        assertThat(session.take("interface ge one")).startsWith("refused: ");
+        assertThat(session.take("interface port one")).startsWith("refused: ");
         assertThat(session.take("no time-server 10.77.8.20"))
                 .isEqualTo("refused: no \"time-server 10.77.8.20\" to remove");
-        session.take("interface ge 1");
+        session.take("interface port 1");
         assertThat(session.take("address 10.77.1.300/30"))
-                .isEqualTo("refused: \"address 10.77.1.300/30\" is not understood in interface ge 1");
+                .isEqualTo("refused: \"address 10.77.1.300/30\" is not understood in interface port 1");
         assertThat(session.take("vlan 40")).startsWith("refused: ");
     }
 
@@ -91,7 +91,7 @@ class CommandInterpreterTest {
     void theFaultTakesALineAndDoesNotApplyIt() {
         device.switchOn(Fault.IGNORES_LINE, "mtu");
         session.take("configure");
-        session.take("interface ge 1");
+        session.take("interface port 1");
         assertThat(session.take("mtu 9000")).isEmpty();
         assertThat(session.take("description uplink")).isEmpty();
         assertThat(session.take("mtu nine")).startsWith("refused: ");

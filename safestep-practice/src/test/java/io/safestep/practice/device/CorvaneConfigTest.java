@@ -24,8 +24,8 @@ class CorvaneConfigTest {
         type("", "log-server 10.77.8.30", "hostname brn-ac-1", "time-server 10.77.8.21", "time-server 10.77.8.20");
         type("", "interface vlan 2");
         type("interface vlan 2", "filter-in readers", "address 10.77.2.34/28", "description management");
-        type("", "interface ge 10");
-        type("", "interface ge 2");
+        type("", "interface port 10");
+        type("", "interface port 2");
         type("", "vlan 40");
         assertThat(config.shown()).isEqualTo("""
                         hostname brn-ac-1
@@ -33,8 +33,8 @@ class CorvaneConfigTest {
                         time-server 10.77.8.21
                         log-server 10.77.8.30
                         vlan 40
-                        interface ge 2
-                        interface ge 10
+                        interface port 2
+                        interface port 10
                         interface vlan 2
                           description management
                           address 10.77.2.34/28
@@ -57,29 +57,30 @@ class CorvaneConfigTest {
 
     @Test
     void aSlotHoldsOneLine() {
-        type("", "interface ge 1");
+        type("", "interface port 1");
         type(
-                "interface ge 1",
+                "interface port 1",
                 "mtu 1400",
                 "mtu 1500",
                 "gateway-group 40 priority 100",
                 "gateway-group 40 priority 120");
-        assertThat(config.lines("interface ge 1"))
+        assertThat(config.lines("interface port 1"))
                 .containsExactlyInAnyOrder("mtu 1500", "gateway-group 40 priority 120");
-        assertThat(config.value("interface ge 1", "mtu")).contains("1500");
-        assertThat(config.value("interface ge 1", "gateway-group 40 priority")).contains("120");
-        assertThat(config.value("interface ge 1", "address")).isEqualTo(Optional.empty());
+        assertThat(config.value("interface port 1", "mtu")).contains("1500");
+        assertThat(config.value("interface port 1", "gateway-group 40 priority"))
+                .contains("120");
+        assertThat(config.value("interface port 1", "address")).isEqualTo(Optional.empty());
     }
 
     @Test
     void removingTakesTheWholeLineOrTheSlot() {
-        type("", "interface ge 1");
-        type("interface ge 1", "mtu 1400", "disabled");
-        assertThatThrownBy(() -> config.remove("interface ge 1", "mtu 1500")).isInstanceOf(Refusal.class);
-        config.remove("interface ge 1", "mtu");
-        config.remove("interface ge 1", "disabled");
-        assertThat(config.lines("interface ge 1")).isEmpty();
-        assertThatThrownBy(() -> config.remove("interface ge 1", "disabled"))
+        type("", "interface port 1");
+        type("interface port 1", "mtu 1400", "disabled");
+        assertThatThrownBy(() -> config.remove("interface port 1", "mtu 1500")).isInstanceOf(Refusal.class);
+        config.remove("interface port 1", "mtu");
+        config.remove("interface port 1", "disabled");
+        assertThat(config.lines("interface port 1")).isEmpty();
+        assertThatThrownBy(() -> config.remove("interface port 1", "disabled"))
                 .hasMessage("refused: no \"disabled\" to remove");
     }
 

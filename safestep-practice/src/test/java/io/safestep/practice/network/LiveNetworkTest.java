@@ -78,7 +78,7 @@ class LiveNetworkTest {
     @Test
     void aHealthyNetworkHasItsNeighboursRoutesAndRoles() {
         assertThat(type("brn-gw-a", "show neighbours"))
-                .contains("10.77.1.1        ge 1         full")
+                .contains("10.77.1.1        port 1       full")
                 .contains("10.77.40.3       vlan 40      full");
         assertThat(type("brn-gw-a", "show routes")).contains("10.77.8.0/24       via 10.77.1.1");
         assertThat(type("brn-gw-a", "show gateways")).containsPattern("vlan 40 group 40 +active");
@@ -106,19 +106,19 @@ class LiveNetworkTest {
 
     @Test
     void aNeighbourThatComesBackHasToSettle() {
-        type("brn-gw-b", "configure", "interface ge 1", "disabled", "done");
+        type("brn-gw-b", "configure", "interface port 1", "disabled", "done");
         assertThat(type("brn-gw-b", "show neighbours")).doesNotContain("10.77.1.5");
 
-        type("brn-gw-b", "configure", "interface ge 1", "no disabled", "done");
-        assertThat(type("brn-gw-b", "show neighbours")).contains("10.77.1.5        ge 1         loading");
+        type("brn-gw-b", "configure", "interface port 1", "no disabled", "done");
+        assertThat(type("brn-gw-b", "show neighbours")).contains("10.77.1.5        port 1       loading");
 
         clock.forward(Duration.ofSeconds(3));
-        assertThat(type("brn-gw-b", "show neighbours")).contains("10.77.1.5        ge 1         full");
+        assertThat(type("brn-gw-b", "show neighbours")).contains("10.77.1.5        port 1       full");
     }
 
     @Test
     void whenTheFirstGatewayLosesItsVlanTheSecondTakesOver() {
-        type("brn-ac-1", "configure", "interface ge 1", "vlan allowed 2,60", "done");
+        type("brn-ac-1", "configure", "interface port 1", "vlan allowed 2,60", "done");
 
         assertThat(type("brn-gw-b", "show gateways")).containsPattern("vlan 40 group 40 +active");
         assertThat(type("brn-gw-b", "show gateways")).containsPattern("vlan 60 group 60 +standby");
@@ -126,7 +126,7 @@ class LiveNetworkTest {
 
     @Test
     void aHostAnswersThroughTheGatewayThatIsLeft() {
-        type("brn-gw-a", "configure", "interface ge 2", "disabled", "done");
+        type("brn-gw-a", "configure", "interface port 2", "disabled", "done");
         clock.forward(Duration.ofSeconds(3));
 
         assertThat(type("ops-co-a", "ping 10.77.60.50")).contains("received 3 of 3");
