@@ -7,6 +7,8 @@ import com.tngtech.archunit.core.importer.ImportOption.DoNotIncludeTests;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import java.time.Clock;
+import java.time.Instant;
 
 @AnalyzeClasses(packages = "io.safestep.core", importOptions = DoNotIncludeTests.class)
 class CorePackagesTest {
@@ -30,9 +32,9 @@ class CorePackagesTest {
     @ArchTest
     static final ArchRule noClockOfItsOwn = noClasses()
             .should()
-            .callMethod(java.time.Instant.class, "now")
+            .callMethod(Instant.class, "now")
             .orShould()
             .callMethod(System.class, "currentTimeMillis")
             .orShould()
-            .callMethod(java.time.Clock.class, "systemUTC");
+            .callMethod(Clock.class, "systemUTC");
 }

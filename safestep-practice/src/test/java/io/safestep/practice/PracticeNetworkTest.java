@@ -7,6 +7,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.net.InetSocketAddress;
 import java.net.ServerSocket;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -148,7 +149,7 @@ class PracticeNetworkTest {
                     .isInstanceOf(IOException.class)
                     .hasMessageContaining("127.0.0.1 port " + api);
             try (ServerSocket again = new ServerSocket()) {
-                again.bind(new java.net.InetSocketAddress("127.77.2.1", devices));
+                again.bind(new InetSocketAddress("127.77.2.1", devices));
                 assertThat(again.isBound()).isTrue();
             }
         }

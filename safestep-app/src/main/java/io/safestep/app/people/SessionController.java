@@ -10,6 +10,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.AuthenticationManager;
@@ -83,7 +84,7 @@ class SessionController {
 
     @PostMapping
     SessionView logIn(@Valid @RequestBody LoginRequest request, HttpServletRequest http, HttpServletResponse response) {
-        String byName = "login " + request.login().toLowerCase(java.util.Locale.ROOT);
+        String byName = "login " + request.login().toLowerCase(Locale.ROOT);
         String byAddress = "address " + http.getRemoteAddr();
         if (attempts.tooMany(byName) || attempts.tooMany(byAddress)) {
             throw ProblemException.tooManyAttempts(

@@ -1,6 +1,7 @@
 package io.safestep.app.backup;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.SafeStepTest;
@@ -74,8 +75,7 @@ class BackupsTest extends SafeStepTest {
         String text = backups.text(id);
         jdbc.update("update config_content set text = text || 'route 0.0.0.0/0 via 10.66.6.6' where hash = ?", hash);
         try {
-            org.assertj.core.api.Assertions.assertThatThrownBy(() -> backups.text(id))
-                    .hasMessageContaining("no longer has the hash");
+            assertThatThrownBy(() -> backups.text(id)).hasMessageContaining("no longer has the hash");
         } finally {
             jdbc.update("update config_content set text = ? where hash = ?", text, hash);
         }

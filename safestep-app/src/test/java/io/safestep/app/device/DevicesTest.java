@@ -7,6 +7,7 @@ import io.safestep.app.settings.NetworkSettings;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.SafeStepTest;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.ZoneOffset;
@@ -129,8 +130,7 @@ class DevicesTest extends SafeStepTest {
     @Test
     void passwordsOfDevicesAreNotReadableInTheDatabase() {
         for (byte[] secret : jdbc.queryForList("select secret from credential", byte[].class)) {
-            assertThat(new String(secret, java.nio.charset.StandardCharsets.ISO_8859_1))
-                    .doesNotContain("harbour");
+            assertThat(new String(secret, StandardCharsets.ISO_8859_1)).doesNotContain("harbour");
         }
     }
 

@@ -7,7 +7,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.SafeStepTest;
+import io.safestep.practice.device.CommandInterpreter;
 import io.safestep.practice.device.Fault;
+import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -250,8 +252,7 @@ class RunTest extends SafeStepTest {
 
     /** Somebody edits a device by hand. */
     private static void type(String device, String section, String line) {
-        var configuration = new io.safestep.practice.device.CommandInterpreter(
-                PRACTICE.network().device(device), null, java.time.Clock.systemUTC());
+        var configuration = new CommandInterpreter(PRACTICE.network().device(device), null, Clock.systemUTC());
         configuration.take("configure");
         if (!section.isEmpty()) {
             configuration.take(section);

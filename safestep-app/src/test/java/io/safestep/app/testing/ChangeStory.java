@@ -2,6 +2,7 @@ package io.safestep.app.testing;
 
 import io.safestep.app.testing.ApiClient.Answer;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import tools.jackson.databind.JsonNode;
@@ -32,7 +33,7 @@ public final class ChangeStory {
     }
 
     public static Map<String, Object> check(String read, String argument, String expectation, String value) {
-        Map<String, Object> check = new java.util.HashMap<>();
+        Map<String, Object> check = new HashMap<>();
         check.put("read", read);
         check.put("argument", argument);
         check.put("expectation", expectation);

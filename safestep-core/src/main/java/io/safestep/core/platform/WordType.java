@@ -1,5 +1,6 @@
 package io.safestep.core.platform;
 
+import java.util.List;
 import java.util.regex.Pattern;
 
 /**
@@ -25,7 +26,7 @@ sealed interface WordType {
         }
     }
 
-    record Choice(java.util.List<String> words) implements WordType {
+    record Choice(List<String> words) implements WordType {
         @Override
         public boolean accepts(String word) {
             return words.contains(word);
@@ -143,7 +144,7 @@ sealed interface WordType {
             return new WholeNumber(Long.parseLong(bounds[0]), Long.parseLong(bounds[1]));
         }
         if (inner.contains("|")) {
-            return new Choice(java.util.List.of(inner.split("\\|")));
+            return new Choice(List.of(inner.split("\\|")));
         }
         return switch (inner) {
             case "address" -> new Address();

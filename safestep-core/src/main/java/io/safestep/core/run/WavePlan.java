@@ -2,6 +2,7 @@ package io.safestep.core.run;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -33,7 +34,7 @@ public final class WavePlan {
         // Of two partners the second goes first: by habit the first of a pair carries the traffic.
         sorted.sort(Comparator.comparingInt((Member m) -> FAR_TO_NEAR.indexOf(m.role()))
                 .thenComparing(Member::device, Comparator.reverseOrder()));
-        Map<String, Integer> waves = new java.util.LinkedHashMap<>();
+        Map<String, Integer> waves = new LinkedHashMap<>();
         int wave = 0;
         String role = null;
         for (Member member : sorted) {

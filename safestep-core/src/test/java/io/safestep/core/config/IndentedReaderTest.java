@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import io.safestep.core.platform.ShippedProfiles;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 
 class IndentedReaderTest {
@@ -16,7 +17,7 @@ class IndentedReaderTest {
     void numbersAreThoseOfTheTextWithItsCommentsAndEmptyLines() {
         ConfigTree tree = engine.read("# head\n\nhostname a\ninterface port 1\n  # why\n  mtu 1400\n");
         assertThat(tree.lines()).extracting(ConfigLine::number).containsExactly(3, 4);
-        assertThat(tree.lines().get(1).children()).containsExactly(new ConfigLine("mtu 1400", 6, java.util.List.of()));
+        assertThat(tree.lines().get(1).children()).containsExactly(new ConfigLine("mtu 1400", 6, List.of()));
     }
 
     @Test
