@@ -86,6 +86,7 @@ const run = (state: Run["state"], done = 0): Run => ({
   windowClosesAt: opening.closesAt,
   stopRequestedBy: null,
   verdict: null,
+  attended: true,
   devices: [0, 1].map((i) => ({
     id: i,
     name: `brn-gw-${i}`,

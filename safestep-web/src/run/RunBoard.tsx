@@ -6,7 +6,7 @@ import { api } from "../api/client";
 import type { Change, Run, RunDevice, RunLine } from "../api/types";
 import { useMay } from "../session/session";
 import { Glyph } from "../ui/Glyph";
-import { ErrorBlock } from "../ui/Messages";
+import { Block, ErrorBlock } from "../ui/Messages";
 import { clock, clockSeconds, dayAndTime } from "../ui/time";
 import { count, expectations, phaseWords } from "../ui/words";
 import { cellOf, checkCell, forward, headline, nowWords, stepOf, undoCell } from "./board";
@@ -36,6 +36,12 @@ export function RunBoard({ change, run }: { change: Change; run: Run }) {
         {run.stopRequestedBy && ` · ${run.stopRequestedBy} asked to stop and roll back`}
         {!connected && !ended && " · connection lost, trying again"}
       </p>
+      {!ended && !run.attended && (
+        <Block>
+          No process of Safe Step drives this run at the moment. What is shown as going on may have been broken off; how far
+          it came is not known. It is taken up by itself, by looking at the devices first.
+        </Block>
+      )}
       <TimeBar run={run} />
       <table className="table board">
         <thead>

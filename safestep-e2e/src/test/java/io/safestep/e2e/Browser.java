@@ -9,6 +9,7 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -28,12 +29,16 @@ final class Browser implements AutoCloseable {
             "--disable-component-update",
             "--disable-sync");
 
+    /** Milliseconds. A wait ends when its condition holds; this is only for a machine that is busy with other things. */
+    private static final double PATIENCE = 60_000;
+
     private final Playwright playwright;
     private final com.microsoft.playwright.Browser chromium;
     private final String base;
     private final List<String> complaints = new ArrayList<>();
 
     Browser(int port) {
+        PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE);
         base = "http://127.0.0.1:" + port;
         playwright = Playwright.create(
                 new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
@@ -50,7 +55,7 @@ final class Browser implements AutoCloseable {
                 new com.microsoft.playwright.Browser.NewContextOptions().setViewportSize(1280, 800));
         context.addInitScript("localStorage.setItem('safestep.theme', '" + theme + "')");
         Page page = context.newPage();
-        page.setDefaultTimeout(20_000);
+        page.setDefaultTimeout(PATIENCE);
         page.onConsoleMessage(message -> {
             if (message.type().equals("error") && !message.text().contains("status of 4")) {
                 complaints.add(message.text());

@@ -22,7 +22,7 @@ import org.junit.jupiter.api.Test;
 class ChangeStoryTest extends SafeStepTest {
 
     private static final LocatorAssertions.ContainsTextOptions LONG =
-            new LocatorAssertions.ContainsTextOptions().setTimeout(90_000);
+            new LocatorAssertions.ContainsTextOptions().setTimeout(180_000);
 
     private Browser browser;
 

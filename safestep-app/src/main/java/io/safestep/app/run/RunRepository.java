@@ -22,6 +22,14 @@ interface RunRepository extends JpaRepository<Run, Long> {
     @Query("select r.stopRequestedBy from Run r where r.id = :id and r.stopRequestedAt is not null")
     Optional<String> stopRequestedBy(Long id);
 
+    /** Whether a living process drives the run: its job gives a sign of life every three seconds. */
+    @Query(
+            value = "select count(*) > 0 from scheduled_tasks where task_name = 'drive-run'"
+                    + " and task_instance = cast(:runId as text) and picked"
+                    + " and last_heartbeat > now() - interval '8 seconds'",
+            nativeQuery = true)
+    boolean attended(Long runId);
+
     @Modifying
     @Query(
             value = "insert into device_claim (device_id, run_id) values (:deviceId, :runId) on conflict do nothing",

@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param turnBackAt the last moment at which there is still time to undo everything inside the window
  * @param verdict how it ended, in words; null while it goes on
+ * @param attended whether a living process drives it now; when not, what is shown as going on may have been broken off
  */
 public record RunView(
         long id,
@@ -27,6 +28,7 @@ public record RunView(
         Instant windowClosesAt,
         @Nullable String stopRequestedBy,
         @Nullable String verdict,
+        boolean attended,
         List<Device> devices) {
 
     /**

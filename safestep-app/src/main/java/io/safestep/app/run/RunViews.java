@@ -77,6 +77,7 @@ class RunViews {
                 run.window().end(),
                 run.stopRequestedBy(),
                 run.verdict(),
+                !run.state().ended() && runs.attended(run.id()),
                 run.devices().stream()
                         .map(d -> device(d, change, byDevice.getOrDefault(d.id(), List.of())))
                         .toList());

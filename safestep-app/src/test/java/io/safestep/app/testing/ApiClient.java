@@ -19,6 +19,7 @@ import tools.jackson.databind.json.JsonMapper;
 public final class ApiClient {
 
     private static final JsonMapper JSON = new JsonMapper();
+    private static final Duration LONGEST_WAIT = Duration.ofMinutes(4);
 
     private final String base;
     private final CookieManager cookies = new CookieManager();
@@ -98,9 +99,9 @@ public final class ApiClient {
         }
     }
 
-    /** Asks again until the answer is as wanted; fails with the last answer after a minute. */
+    /** Asks again until the answer is as wanted; fails with the last answer after some minutes, for a machine may be busy with other things. */
     public JsonNode await(String path, Predicate<JsonNode> wanted) {
-        Instant giveUp = Instant.now().plusSeconds(60);
+        Instant giveUp = Instant.now().plus(LONGEST_WAIT);
         Answer last = get(path);
         while (!wanted.test(last.body())) {
             if (Instant.now().isAfter(giveUp)) {
