@@ -1,5 +1,6 @@
 import type { Phase, Run, RunCheck, RunDevice } from "../api/types";
 import type { Shape } from "../ui/Glyph";
+import { count } from "../ui/words";
 
 export const forward: Phase[] = ["BACK_UP", "CHECK_BEFORE", "PUSH", "READ_BACK", "CHECK_AFTER", "SAVE", "AFTER_BACKUP"];
 
@@ -83,7 +84,7 @@ export function headline(run: Run): string {
   ).length;
   switch (run.state) {
     case "SUCCEEDED":
-      return `Succeeded on ${total} of ${total} devices`;
+      return `Succeeded on ${total} of ${count(total, "device")}`;
     case "ROLLED_BACK":
       return "Rolled back";
     case "STUCK":
@@ -91,7 +92,7 @@ export function headline(run: Run): string {
     case "ROLLING_BACK":
       return "Rolling back";
     default:
-      return run.stopRequestedBy ? "Stopping" : `Running: ${done} of ${total} devices done`;
+      return run.stopRequestedBy ? "Stopping" : `Running: ${done} of ${count(total, "device")} done`;
   }
 }
 
