@@ -38,8 +38,8 @@ export function RunBoard({ change, run }: { change: Change; run: Run }) {
       </p>
       {!ended && !run.attended && (
         <Block>
-          No process of Safe Step drives this run at the moment. What is shown as going on may have been broken off; how far
-          it came is not known. It is taken up by itself, by looking at the devices first.
+          No process of Safe Step drives this run at the moment. What is shown as going on may have been broken off; how
+          far it came is not known. It is taken up by itself, by looking at the devices first.
         </Block>
       )}
       <TimeBar run={run} />
