@@ -52,6 +52,7 @@ class DemoData {
     private static final String MANAGER = "mtarrant";
     private static final String ADMINISTRATOR = "abrill";
     private static final String NIGHTLY = "All terminals";
+    private static final String OPEN_NOW = "Between sailings";
 
     private final People people;
     private final Devices devices;
@@ -142,11 +143,12 @@ class DemoData {
                             "FREQ=DAILY"),
                     MANAGER);
         }
-        if (!schedule.hasWindowOpenAt(clock.instant(), Duration.ofHours(2))) {
+        // Also at night, when the other window is open: the demo has the same windows at any hour.
+        if (!schedule.isOpen(OPEN_NOW, clock.instant(), Duration.ofHours(2))) {
             ZonedDateTime opens = now.truncatedTo(ChronoUnit.HOURS);
             schedule.addWindow(
                     new NewWindow(
-                            "Between sailings",
+                            OPEN_NOW,
                             opens.toLocalDate(),
                             opens.toLocalTime(),
                             opens.plusHours(6).toLocalTime(),

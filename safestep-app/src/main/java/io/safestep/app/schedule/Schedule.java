@@ -87,11 +87,13 @@ public class Schedule {
         return stored.id();
     }
 
+    /** Whether a window of this name is open at the moment and stays open for at least so long. */
     @Transactional(readOnly = true)
-    public boolean hasWindowOpenAt(Instant moment, Duration atLeast) {
+    public boolean isOpen(String name, Instant moment, Duration atLeast) {
         return openings(moment, moment.plusSeconds(1)).stream()
-                .anyMatch(o ->
-                        o.occurrence().contains(moment) && !o.occurrence().end().isBefore(moment.plus(atLeast)));
+                .filter(o -> o.window().name().equals(name))
+                .map(Opening::occurrence)
+                .anyMatch(o -> o.contains(moment) && !o.end().isBefore(moment.plus(atLeast)));
     }
 
     @Transactional(readOnly = true)
