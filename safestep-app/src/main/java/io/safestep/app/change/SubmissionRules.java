@@ -7,7 +7,7 @@ import io.safestep.app.problem.FieldError;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.Expectation;
 import io.safestep.core.config.LineComplaint;
-import io.safestep.core.platform.Ipv4;
+import io.safestep.core.address.WrittenForms;
 import io.safestep.core.platform.ReadCommand;
 import java.util.ArrayList;
 import java.util.List;
@@ -73,7 +73,7 @@ class SubmissionRules {
             if (read.isEmpty()) {
                 errors.add(FieldError.of(field + ".read", "The platform " + platform + " can't look at this."));
             } else if (read.get().argument() != null
-                    && (check.argument() == null || !Ipv4.isAddress(check.argument()))) {
+                    && (check.argument() == null || !WrittenForms.isAddress(check.argument()))) {
                 errors.add(FieldError.of(field + ".argument", "Enter an IPv4 address, such as 10.77.8.20."));
             }
         }

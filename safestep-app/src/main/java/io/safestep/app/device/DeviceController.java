@@ -2,7 +2,7 @@ package io.safestep.app.device;
 
 import io.safestep.app.people.SignedIn;
 import io.safestep.app.problem.ProblemException;
-import io.safestep.core.platform.Ipv4;
+import io.safestep.core.address.WrittenForms;
 import io.safestep.core.platform.ReadCommand;
 import io.safestep.drivers.DeviceException;
 import jakarta.validation.Valid;
@@ -89,7 +89,7 @@ class DeviceController {
                 .profile(device.platform())
                 .read(request.read())
                 .orElseThrow(() -> ProblemException.notFound("A read command called " + request.read()));
-        if (read.argument() != null && (request.argument() == null || !Ipv4.isAddress(request.argument()))) {
+        if (read.argument() != null && (request.argument() == null || !WrittenForms.isAddress(request.argument()))) {
             throw ProblemException.invalid("argument", "Enter an IPv4 address, such as 10.77.0.1.");
         }
         String command = read.commandFor(request.argument());

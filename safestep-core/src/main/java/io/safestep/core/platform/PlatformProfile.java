@@ -11,9 +11,15 @@ import java.util.Optional;
  * @param commandLine how to hold a conversation
  * @param language how the configuration is written
  * @param reads the named read commands
+ * @param network what the configuration says about the network
  */
 public record PlatformProfile(
-        String name, String maker, CommandLine commandLine, Language language, List<ReadCommand> reads) {
+        String name,
+        String maker,
+        CommandLine commandLine,
+        Language language,
+        List<ReadCommand> reads,
+        NetworkLanguage network) {
 
     public Optional<ReadCommand> read(String readName) {
         return reads.stream().filter(r -> r.name().equals(readName)).findFirst();

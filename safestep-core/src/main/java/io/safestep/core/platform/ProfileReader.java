@@ -1,8 +1,10 @@
 package io.safestep.core.platform;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.regex.PatternSyntaxException;
 import org.yaml.snakeyaml.LoaderOptions;
@@ -12,6 +14,8 @@ import org.yaml.snakeyaml.error.YAMLException;
 
 /** Reads a platform profile from its YAML text. */
 public final class ProfileReader {
+
+    private static final Pattern NAME = Pattern.compile("\\{([a-z-]+)}");
 
     private ProfileReader() {}
 
@@ -32,7 +36,8 @@ public final class ProfileReader {
                 top.text("maker"),
                 commandLine(top.entries("commandLine")),
                 language(top.entries("language")),
-                top.list("reads").stream().map(ProfileReader::readCommand).toList());
+                top.list("reads").stream().map(ProfileReader::readCommand).toList(),
+                top.has("network") ? network(top.entries("network")) : NetworkLanguage.NONE);
     }
 
     private static CommandLine commandLine(Entries e) {
@@ -76,6 +81,42 @@ public final class ProfileReader {
         return form;
     }
 
+    private static NetworkLanguage network(Entries e) {
+        return new NetworkLanguage(
+                e.list("rules").stream().map(rule -> rule(rule, List.of())).toList(),
+                e.has("defaults") ? e.entries("defaults").all() : Map.of());
+    }
+
+    private static NetworkRule rule(Entries e, List<String> namesAbove) {
+        LinePattern line = LinePattern.parse(e.text("line"));
+        List<String> names = new ArrayList<>(namesAbove);
+        names.addAll(line.names());
+        Map<String, String> about = e.has("about") ? e.entries("about").all() : Map.of();
+        about.keySet().forEach(FactName::checkObject);
+        Map<FactName, String> sets = new LinkedHashMap<>();
+        if (e.has("sets")) {
+            e.entries("sets").all().forEach((fact, value) -> sets.put(FactName.parse(fact), value));
+        }
+        about.values().forEach(template -> checkNames(template, names));
+        sets.values().forEach(template -> checkNames(template, names));
+        return new NetworkRule(
+                line,
+                about,
+                sets,
+                e.list("within").stream().map(inner -> rule(inner, names)).toList(),
+                e.has("ignoreBeneath"));
+    }
+
+    private static void checkNames(String template, List<String> names) {
+        Matcher matcher = NAME.matcher(template);
+        while (matcher.find()) {
+            if (!names.contains(matcher.group(1))) {
+                throw new ProfileException("\"" + template + "\" speaks of {" + matcher.group(1)
+                        + "}, which no line pattern here or above names.");
+            }
+        }
+    }
+
     private static ReadCommand readCommand(Entries e) {
         return new ReadCommand(
                 e.text("name"),
@@ -108,6 +149,12 @@ public final class ProfileReader {
                 throw new ProfileException("In " + place + ", \"" + name + "\" is missing.");
             }
             return value.toString();
+        }
+
+        Map<String, String> all() {
+            Map<String, String> all = new LinkedHashMap<>();
+            map.forEach((name, value) -> all.put(name.toString(), String.valueOf(value)));
+            return all;
         }
 
         Entries entries(String name) {

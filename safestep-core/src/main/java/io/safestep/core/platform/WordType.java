@@ -1,5 +1,6 @@
 package io.safestep.core.platform;
 
+import io.safestep.core.address.WrittenForms;
 import java.util.List;
 import java.util.regex.Pattern;
 
@@ -41,7 +42,7 @@ sealed interface WordType {
     record WholeNumber(long least, long most) implements WordType {
         @Override
         public boolean accepts(String word) {
-            return Ipv4.isNumber(word, 10) && Long.parseLong(word) >= least && Long.parseLong(word) <= most;
+            return WrittenForms.isNumber(word, 10) && Long.parseLong(word) >= least && Long.parseLong(word) <= most;
         }
 
         @Override
@@ -73,7 +74,7 @@ sealed interface WordType {
     record Address() implements WordType {
         @Override
         public boolean accepts(String word) {
-            return Ipv4.isAddress(word);
+            return WrittenForms.isAddress(word);
         }
 
         @Override
@@ -85,7 +86,7 @@ sealed interface WordType {
     record Prefix() implements WordType {
         @Override
         public boolean accepts(String word) {
-            return Ipv4.isPrefix(word);
+            return WrittenForms.isPrefix(word);
         }
 
         @Override

@@ -99,7 +99,7 @@ class LanguageTest {
                 .get()
                 .asString()
                 .contains("VLAN numbers with commas");
-        assertThat(language.complaint("packet-filter", "allow icmp 10.77.0.0/16 to 10.77.0.0/16"))
+        assertThat(language.complaint("packet-filter", "allow gre 10.77.0.0/16 to 10.77.0.0/16"))
                 .get()
                 .asString()
                 .contains("one of tcp, udp");

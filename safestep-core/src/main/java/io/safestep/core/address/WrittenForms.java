@@ -1,9 +1,9 @@
-package io.safestep.core.platform;
+package io.safestep.core.address;
 
 /** The written forms of IPv4 addresses (RFC 791) and prefixes (RFC 4632, section 3.1). */
-public final class Ipv4 {
+public final class WrittenForms {
 
-    private Ipv4() {}
+    private WrittenForms() {}
 
     /** True for four decimal numbers from 0 to 255 with dots, without leading zeros. */
     public static boolean isAddress(String text) {
@@ -33,7 +33,7 @@ public final class Ipv4 {
     }
 
     /** True for decimal digits without leading zeros. */
-    static boolean isNumber(String text, int mostDigits) {
+    public static boolean isNumber(String text, int mostDigits) {
         if (text.isEmpty() || text.length() > mostDigits || text.length() > 1 && text.charAt(0) == '0') {
             return false;
         }

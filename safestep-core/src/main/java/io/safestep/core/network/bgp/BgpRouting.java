@@ -1,0 +1,303 @@
+package io.safestep.core.network.bgp;
+
+import io.safestep.core.address.IpAddress;
+import io.safestep.core.address.IpPrefix;
+import io.safestep.core.network.facts.BgpFacts;
+import io.safestep.core.network.facts.BgpFacts.Neighbour;
+import io.safestep.core.network.facts.DeviceFacts;
+import io.safestep.core.network.facts.OspfFacts;
+import io.safestep.core.network.facts.PrefixList;
+import io.safestep.core.network.ospf.RouterIds;
+import io.safestep.core.network.route.NextHop;
+import io.safestep.core.network.route.Route;
+import io.safestep.core.network.route.Route.Source;
+import io.safestep.core.network.route.RoutingTable;
+import io.safestep.core.network.segment.Port;
+import io.safestep.core.network.segment.Segments;
+import io.safestep.core.network.trace.PathTracer;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalLong;
+import java.util.TreeMap;
+import java.util.function.Function;
+
+/**
+ * BGP version 4 (RFC 4271) among the devices of a network: sessions, and the best route of each device to each prefix.
+ * One route is used for each prefix. Not modelled: route reflection, confederations, communities, aggregation. The front
+ * door of this package.
+ */
+public final class BgpRouting {
+
+    private final Map<String, DeviceFacts> devices;
+    private final Segments segments;
+    private final Function<String, RoutingTable> interior;
+    private final Map<String, List<BgpSessions.Ends>> sessions = new TreeMap<>();
+    private final Map<String, IpAddress> identifiers = new HashMap<>();
+    private final Map<String, Map<IpPrefix, BgpRoute>> best = new TreeMap<>();
+    private boolean settled = true;
+
+    /**
+     * @param interior what the devices' routing tables hold without BGP
+     * @param tables what they hold altogether so far; decides whether sessions come up
+     */
+    public BgpRouting(
+            Map<String, DeviceFacts> devices,
+            Segments segments,
+            Function<String, RoutingTable> interior,
+            Function<String, RoutingTable> tables,
+            PathTracer tracer) {
+        this.devices = devices;
+        this.segments = segments;
+        this.interior = interior;
+        BgpSessions all = new BgpSessions(devices, segments, tables, tracer);
+        for (DeviceFacts device : devices.values()) {
+            if (device.bgp() != null) {
+                sessions.put(device.device(), all.of(device));
+                best.put(device.device(), Map.of());
+                identifiers.put(
+                        device.device(),
+                        device.bgp().routerId() != null
+                                ? device.bgp().routerId()
+                                : RouterIds.choose(device, segments).orElse(new IpAddress(0)));
+            }
+        }
+        settle();
+    }
+
+    public List<BgpSession> sessions(String device) {
+        return sessions.getOrDefault(device, List.of()).stream()
+                .map(BgpSessions.Ends::session)
+                .toList();
+    }
+
+    /** The best routes of a device, own ones included, by prefix. */
+    public List<BgpRoute> best(String device) {
+        return new TreeMap<>(best.getOrDefault(device, Map.of()))
+                .values().stream().toList();
+    }
+
+    /** False when routes go on changing each other, so that what is given is only one of the states that come by. */
+    public boolean settled() {
+        return settled;
+    }
+
+    /** Every device decides and tells its neighbours, until nothing changes any more. */
+    private void settle() {
+        int most = 2 * devices.size() + 20;
+        for (int round = 0; round < most; round++) {
+            boolean same = true;
+            // One after the other: all at the same moment could swing to and fro where real routers settle.
+            for (String device : sessions.keySet()) {
+                Map<IpPrefix, BgpRoute> decided = decide(device);
+                same &= decided.equals(best.put(device, decided));
+            }
+            if (same) {
+                return;
+            }
+        }
+        settled = false;
+    }
+
+    private Map<IpPrefix, BgpRoute> decide(String device) {
+        Map<IpPrefix, List<BgpRoute>> known = new LinkedHashMap<>();
+        own(device)
+                .forEach(r -> known.computeIfAbsent(r.prefix(), p -> new ArrayList<>())
+                        .add(r));
+        for (BgpSessions.Ends ends : sessions.get(device)) {
+            if (ends.session().established()) {
+                for (BgpRoute route : heard(device, ends)) {
+                    known.computeIfAbsent(route.prefix(), p -> new ArrayList<>())
+                            .add(route);
+                }
+            }
+        }
+        BgpDecision decision = new BgpDecision(nextHop -> costOf(device, nextHop));
+        Map<IpPrefix, BgpRoute> decided = new HashMap<>();
+        known.forEach((prefix, routes) -> decision.best(routes).ifPresent(r -> decided.put(prefix, r)));
+        return decided;
+    }
+
+    /** Networks that the device announces while its routing table holds them from another source. */
+    private List<BgpRoute> own(String device) {
+        BgpFacts bgp = devices.get(device).bgp();
+        RoutingTable table = interior.apply(device);
+        List<BgpRoute> routes = new ArrayList<>();
+        for (IpPrefix prefix : bgp.networks()) {
+            Route held = table.exactly(prefix);
+            if (held != null) {
+                routes.add(own(bgp, prefix, false));
+            }
+        }
+        if (!bgp.redistributed().isEmpty()) {
+            for (Route held : table.routes()) {
+                boolean isDefault = held.prefix().equals(IpPrefix.ALL);
+                if (!isDefault && bgp.redistributed().stream().anyMatch(s -> isFrom(held.source(), s))) {
+                    routes.add(own(bgp, held.prefix(), true));
+                }
+            }
+        }
+        return routes;
+    }
+
+    private static BgpRoute own(BgpFacts bgp, IpPrefix prefix, boolean incomplete) {
+        return new BgpRoute(prefix, null, List.of(), incomplete, bgp.localPreference(), 0, null, false, null);
+    }
+
+    private static boolean isFrom(Source source, OspfFacts.Source named) {
+        return switch (named) {
+            case CONNECTED -> source == Source.CONNECTED;
+            case STATIC -> source == Source.STATIC;
+            case OSPF -> source.isOspf();
+            case BGP -> false;
+        };
+    }
+
+    /** What the other end of a session tells, after this device's filter. */
+    private List<BgpRoute> heard(String device, BgpSessions.Ends ends) {
+        BgpFacts own = devices.get(device).bgp();
+        Neighbour settings = ends.settings();
+        String far = ends.session().farDevice();
+        PrefixList filter = filter(device, settings.filterIn());
+        if (ends.session().external() && own.requiresPolicy() && settings.filterIn() == null) {
+            return List.of();
+        }
+        List<BgpRoute> heard = new ArrayList<>();
+        for (BgpRoute told : told(far, ends)) {
+            // RFC 4271, section 9.1.2: a path that holds the own number would be a loop.
+            boolean loop = told.path().contains(own.as());
+            if (!loop && (filter == null || filter.allows(told.prefix()))) {
+                int preference = settings.localPreference() != null
+                        ? settings.localPreference()
+                        : ends.session().external() ? own.localPreference() : told.localPreference();
+                heard.add(new BgpRoute(
+                        told.prefix(),
+                        told.nextHop(),
+                        told.path(),
+                        told.incomplete(),
+                        preference,
+                        told.med(),
+                        ends.session().neighbour(),
+                        ends.session().external(),
+                        identifiers.get(far)));
+            }
+        }
+        return heard;
+    }
+
+    /** What a device tells over a session; the session is seen from the listener. */
+    private List<BgpRoute> told(String teller, BgpSessions.Ends listener) {
+        BgpFacts bgp = devices.get(teller).bgp();
+        Neighbour settings = listener.farSettings();
+        boolean external = listener.session().external();
+        if (external && bgp.requiresPolicy() && settings.filterOut() == null) {
+            return List.of();
+        }
+        IpAddress tellerAddress = listener.session().neighbour();
+        PrefixList filter = filter(teller, settings.filterOut());
+        List<BgpRoute> told = new ArrayList<>();
+        for (BgpRoute route : best.getOrDefault(teller, Map.of()).values()) {
+            // RFC 4271, section 9.2: what came from inside is not told inside again.
+            boolean insideAgain = !external && !route.isOwn() && !route.external();
+            boolean backAgain = listener.session().ownAddress().equals(route.learnedFrom());
+            boolean replaced = settings.defaultRoute() && route.prefix().equals(IpPrefix.ALL);
+            if (!insideAgain && !backAgain && !replaced && (filter == null || filter.allows(route.prefix()))) {
+                told.add(
+                        external
+                                ? outside(bgp, route, settings, tellerAddress, listener.session())
+                                : inside(route, settings, tellerAddress));
+            }
+        }
+        if (settings.defaultRoute()) {
+            BgpRoute route = own(bgp, IpPrefix.ALL, false);
+            told.add(
+                    external
+                            ? outside(bgp, route, settings, tellerAddress, listener.session())
+                            : inside(route, settings, tellerAddress));
+        }
+        return told;
+    }
+
+    private BgpRoute outside(
+            BgpFacts bgp, BgpRoute route, Neighbour settings, IpAddress tellerAddress, BgpSession listener) {
+        List<Long> path = new ArrayList<>();
+        for (int i = 0; i <= settings.prepend(); i++) {
+            path.add(bgp.as());
+        }
+        path.addAll(route.path());
+        // RFC 4271, section 5.1.3: a next hop on the shared subnet is passed on as it is.
+        boolean thirdParty = !route.isOwn() && onSharedSubnet(route.nextHop(), tellerAddress, listener.ownAddress());
+        return new BgpRoute(
+                route.prefix(),
+                thirdParty ? route.nextHop() : tellerAddress,
+                List.copyOf(path),
+                route.incomplete(),
+                0,
+                settings.med() != null ? settings.med() : 0,
+                null,
+                true,
+                null);
+    }
+
+    private static BgpRoute inside(BgpRoute route, Neighbour settings, IpAddress tellerAddress) {
+        IpAddress nextHop = route.isOwn() || settings.nextHopSelf() ? tellerAddress : route.nextHop();
+        long med = settings.med() != null ? settings.med() : route.med();
+        return new BgpRoute(
+                route.prefix(),
+                nextHop,
+                route.path(),
+                route.incomplete(),
+                route.localPreference(),
+                med,
+                null,
+                false,
+                null);
+    }
+
+    private boolean onSharedSubnet(IpAddress nextHop, IpAddress teller, IpAddress listener) {
+        Port port = segments.owner(teller);
+        return port != null
+                && !nextHop.equals(listener)
+                && segments.facts(port).addresses().stream()
+                        .anyMatch(
+                                a -> a.prefix().contains(nextHop) && a.prefix().contains(listener));
+    }
+
+    /** Null for no filter, and for one that is not defined: the network's problems name it. */
+    private PrefixList filter(String device, String name) {
+        return name == null ? null : devices.get(device).prefixLists().get(name);
+    }
+
+    /** The cost of the way to a next hop. A default route does not count as a way. */
+    private OptionalLong costOf(String device, IpAddress nextHop) {
+        Route route = wayTo(device, nextHop);
+        return route == null ? OptionalLong.empty() : OptionalLong.of(route.metric());
+    }
+
+    private Route wayTo(String device, IpAddress nextHop) {
+        Route route = interior.apply(device).towards(nextHop, r -> r.prefix().length() > 0);
+        return route == null || route.discards() ? null : route;
+    }
+
+    /** Routes for the routing table: learned ones, with the next hops on the way to their next hop. */
+    public Collection<Route> routes(String device) {
+        List<Route> routes = new ArrayList<>();
+        for (BgpRoute route : best.getOrDefault(device, Map.of()).values()) {
+            Route way = route.isOwn() ? null : wayTo(device, route.nextHop());
+            if (way != null) {
+                List<NextHop> hops = way.nextHops().stream()
+                        .map(h -> h.via() == null ? new NextHop(route.nextHop(), h.exit()) : h)
+                        .toList();
+                int distance = route.external()
+                        ? devices.get(device).distances().ebgp()
+                        : devices.get(device).distances().ibgp();
+                routes.add(new Route(
+                        route.prefix(), route.external() ? Source.EBGP : Source.IBGP, distance, route.med(), hops));
+            }
+        }
+        return routes;
+    }
+}

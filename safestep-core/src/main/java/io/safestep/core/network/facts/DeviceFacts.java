@@ -1,0 +1,29 @@
+package io.safestep.core.network.facts;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * What one device's configuration says about the network, in terms that no platform owns.
+ *
+ * @param device the name under which the device is known in the network
+ * @param interfaces by name, in the order of the configuration
+ * @param vlans the VLANs (IEEE 802.1Q) that the device knows, or null where a platform needs no list of them
+ * @param filters packet filters by name
+ * @param prefixLists prefix filters by name
+ * @param ospf null when the device runs no OSPF
+ * @param bgp null when the device runs no BGP
+ * @param unmodelled lines that the model does not know
+ */
+public record DeviceFacts(
+        String device,
+        Map<String, InterfaceFacts> interfaces,
+        Set<Integer> vlans,
+        List<StaticRoute> routes,
+        Map<String, PacketFilter> filters,
+        Map<String, PrefixList> prefixLists,
+        OspfFacts ospf,
+        BgpFacts bgp,
+        Distances distances,
+        List<UnmodelledLine> unmodelled) {}

@@ -1,0 +1,69 @@
+package io.safestep.core.network.facts;
+
+import io.safestep.core.platform.FactName;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/** A thing that lines of a configuration speak about, with what they say, still as words. */
+final class FactObject {
+
+    /** A value as it was written. */
+    record Said(String value, int line, String path) {}
+
+    private final String kind;
+    private final String name;
+    private final Map<String, String> within;
+    private final int line;
+    private final String path;
+    private final Map<String, List<Said>> attributes = new LinkedHashMap<>();
+
+    /** @param within the objects in whose block this one stands: kind to name */
+    FactObject(String kind, String name, Map<String, String> within, int line, String path) {
+        this.kind = kind;
+        this.name = name;
+        this.within = Map.copyOf(within);
+        this.line = line;
+        this.path = path;
+    }
+
+    String kind() {
+        return kind;
+    }
+
+    String name() {
+        return name;
+    }
+
+    int line() {
+        return line;
+    }
+
+    String path() {
+        return path;
+    }
+
+    /** The name of the object of that kind around this one; null when there is none. */
+    String around(String otherKind) {
+        return within.get(otherKind);
+    }
+
+    void say(FactName fact, String value, int lineNumber, String linePath) {
+        attributes.computeIfAbsent(fact.attribute(), a -> new ArrayList<>()).add(new Said(value, lineNumber, linePath));
+    }
+
+    List<Said> all(String attribute) {
+        return attributes.getOrDefault(attribute, List.of());
+    }
+
+    /** The last word counts, as for a device that is told one thing after the other. */
+    Said last(String attribute) {
+        List<Said> said = all(attribute);
+        return said.isEmpty() ? null : said.get(said.size() - 1);
+    }
+
+    boolean has(String attribute) {
+        return attributes.containsKey(attribute);
+    }
+}

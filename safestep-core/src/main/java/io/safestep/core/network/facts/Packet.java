@@ -1,0 +1,29 @@
+package io.safestep.core.network.facts;
+
+import io.safestep.core.address.IpAddress;
+
+/**
+ * What filters look at in a packet.
+ *
+ * @param protocol number in the IANA registry of IP protocols
+ * @param fromPort 0 where the protocol has no ports
+ * @param toPort 0 where the protocol has no ports
+ */
+public record Packet(IpAddress from, IpAddress to, int protocol, int fromPort, int toPort) {
+
+    public static final int ICMP = 1;
+    public static final int TCP = 6;
+    public static final int UDP = 17;
+    public static final int OSPF = 89;
+    public static final int VRRP = 112;
+
+    /** An echo request (RFC 792), as sent by ping. */
+    public static Packet ping(IpAddress from, IpAddress to) {
+        return new Packet(from, to, ICMP, 0, 0);
+    }
+
+    /** The answer to this packet: ends exchanged. */
+    public Packet answer() {
+        return new Packet(to, from, protocol, toPort, fromPort);
+    }
+}

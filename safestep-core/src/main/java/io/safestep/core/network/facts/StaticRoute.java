@@ -1,0 +1,13 @@
+package io.safestep.core.network.facts;
+
+import io.safestep.core.address.IpAddress;
+import io.safestep.core.address.IpPrefix;
+
+/**
+ * A route written into the configuration.
+ *
+ * @param via next hop; null when the route names an interface only, or discards
+ * @param exit the interface to send through; null when the route names a next hop only
+ * @param discard whether packets are thrown away
+ */
+public record StaticRoute(IpPrefix prefix, IpAddress via, String exit, int distance, boolean discard) {}

@@ -1,0 +1,54 @@
+package io.safestep.core.network.ospf;
+
+import io.safestep.core.address.InterfaceAddress;
+import io.safestep.core.address.IpAddress;
+import io.safestep.core.network.facts.InterfaceFacts;
+import io.safestep.core.network.segment.Port;
+
+/**
+ * An interface that takes part in OSPF and is up.
+ *
+ * @param routerId of its device
+ * @param area that it belongs to
+ * @param passive whether it is announced without forming adjacencies
+ * @param key authenticates its packets; null for none
+ * @param stubArea whether its device treats the area as a stub
+ */
+record OspfPort(
+        Port port,
+        IpAddress routerId,
+        long area,
+        boolean passive,
+        boolean pointToPoint,
+        String key,
+        boolean stubArea,
+        InterfaceFacts facts) {
+
+    InterfaceAddress address() {
+        return facts.primary();
+    }
+
+    int cost() {
+        return facts.ospf().cost();
+    }
+
+    boolean loopback() {
+        return facts.kind() == InterfaceFacts.Kind.LOOPBACK;
+    }
+
+    /** Whether it sends hello packets. */
+    boolean speaks() {
+        return !passive && !loopback();
+    }
+
+    /** An interface is told from others by its name alone; what is known about it need not be compared. */
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof OspfPort that && that.port.equals(port);
+    }
+
+    @Override
+    public int hashCode() {
+        return port.hashCode();
+    }
+}

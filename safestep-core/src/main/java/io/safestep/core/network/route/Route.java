@@ -1,0 +1,44 @@
+package io.safestep.core.network.route;
+
+import io.safestep.core.address.IpPrefix;
+import java.util.List;
+
+/**
+ * An entry of a routing table.
+ *
+ * @param distance how far the device trusts the source; less is better
+ * @param metric the source's own cost
+ * @param nextHops equal alternatives, sorted; empty when packets are thrown away
+ */
+public record Route(IpPrefix prefix, Source source, int distance, long metric, List<NextHop> nextHops) {
+
+    public Route {
+        nextHops = nextHops.stream().distinct().sorted().toList();
+    }
+
+    public enum Source {
+        CONNECTED,
+        STATIC,
+        OSPF_INTRA_AREA,
+        OSPF_INTER_AREA,
+        OSPF_EXTERNAL_1,
+        OSPF_EXTERNAL_2,
+        EBGP,
+        IBGP;
+
+        public boolean isOspf() {
+            return this == OSPF_INTRA_AREA
+                    || this == OSPF_INTER_AREA
+                    || this == OSPF_EXTERNAL_1
+                    || this == OSPF_EXTERNAL_2;
+        }
+
+        public boolean isBgp() {
+            return this == EBGP || this == IBGP;
+        }
+    }
+
+    public boolean discards() {
+        return nextHops.isEmpty();
+    }
+}

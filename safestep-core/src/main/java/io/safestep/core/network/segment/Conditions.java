@@ -1,0 +1,22 @@
+package io.safestep.core.network.segment;
+
+import java.util.Set;
+
+/**
+ * What is so at one moment although no configuration says it.
+ *
+ * @param devicesOff devices without power or in mid-boot: all their interfaces are down
+ * @param linksCut cables that carry nothing
+ * @param adjacenciesHeld interfaces on which no routing neighbour is accepted
+ */
+public record Conditions(Set<String> devicesOff, Set<Link> linksCut, Set<Port> adjacenciesHeld) {
+
+    /** Everything has power and every cable carries. */
+    public static final Conditions NORMAL = new Conditions(Set.of(), Set.of(), Set.of());
+
+    public Conditions {
+        devicesOff = Set.copyOf(devicesOff);
+        linksCut = Set.copyOf(linksCut);
+        adjacenciesHeld = Set.copyOf(adjacenciesHeld);
+    }
+}
