@@ -23,7 +23,11 @@ public final class ConfigEngine {
      * @throws ConfigSyntaxException when the text is no configuration of this language
      */
     public ConfigTree read(String text) {
-        return new IndentedReader(language, true).read(text);
+        return switch (language.format()) {
+            case INDENTED -> new IndentedReader(language, true).read(text);
+            case XML -> new XmlConfiguration(language).read(text);
+            case JSON -> new JsonConfiguration(language).read(text);
+        };
     }
 
     /** The text as the device showed it, without the lines that differ at each reading though nothing has changed. */
@@ -35,9 +39,23 @@ public final class ConfigEngine {
         return kept.toString();
     }
 
-    /** The configuration as text, one line each, ending with a line feed. */
+    /** The configuration as text in the platform's own format, ending with a line feed. */
     public String write(ConfigTree tree) {
-        return script(tree.lines()).text(language.indent());
+        return switch (language.format()) {
+            case INDENTED -> script(tree.lines()).text(language.indent());
+            case XML -> new XmlConfiguration(language).write(tree);
+            case JSON -> new JsonConfiguration(language).write(tree);
+        };
+    }
+
+    /** For a language in XML: the script as the content of one {@code edit-config} request (RFC 6241, section 7.2). */
+    public String xmlEdit(Script script) {
+        return new XmlConfiguration(language).edit(script);
+    }
+
+    /** For a language in JSON: the script as requests to a RESTCONF server, in order (RFC 8040, section 4). */
+    public List<RestRequest> restRequests(Script script) {
+        return new JsonConfiguration(language).requests(script);
     }
 
     /** The configuration as text for people: secrets masked. */

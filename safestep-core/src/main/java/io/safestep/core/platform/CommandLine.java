@@ -31,4 +31,5 @@ public record CommandLine(
         String readStartup,
         String save,
         Pattern saved,
-        List<Pattern> errors) {}
+        List<Pattern> errors)
+        implements Access {}

@@ -20,6 +20,17 @@ public final class Language {
     /** The name of a block opened by a line that no form describes. */
     public static final String UNKNOWN_BLOCK = "?";
 
+    /** In which shape a device gives its configuration. */
+    public enum Format {
+        /** Lines in blocks told by indentation. */
+        INDENTED,
+        /** XML, as NETCONF carries it (RFC 6241). */
+        XML,
+        /** JSON, as RESTCONF carries it (RFC 7951). */
+        JSON
+    }
+
+    private final Format format;
     private final int indent;
     private final String comment;
     private final String negation;
@@ -31,12 +42,14 @@ public final class Language {
     private final Map<String, Map<String, List<LineForm>>> index = new HashMap<>();
 
     Language(
+            Format format,
             int indent,
             String comment,
             String negation,
             List<Pattern> volatileLines,
             List<String> secretWords,
             List<LineForm> forms) {
+        this.format = format;
         this.indent = indent;
         this.comment = comment;
         this.negation = negation;
@@ -50,6 +63,21 @@ public final class Language {
                         .add(form);
             }
         }
+    }
+
+    public Format format() {
+        return format;
+    }
+
+    /** The element of a structured configuration with this name; empty when the profile does not describe it. */
+    public Optional<StructuredElement> element(String block, String name) {
+        List<LineForm> known = index.getOrDefault(block, Map.of()).getOrDefault(name, List.of());
+        return known.isEmpty() ? Optional.empty() : Optional.of(known.get(0).element());
+    }
+
+    /** The words of a line as its form tells them apart; free text is one word. Empty when no form describes the line. */
+    public Optional<List<String>> words(String block, String line) {
+        return match(block, line).map(Match::words);
     }
 
     /** Blanks per level of indentation in what is written out. */

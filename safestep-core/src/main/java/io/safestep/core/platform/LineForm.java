@@ -18,6 +18,9 @@ import java.util.regex.Pattern;
  * @param opens the name of the block that the line opens, or null for a line without lines beneath it
  * @param ordered whether the order of the lines beneath counts
  * @param hidden whether the device shows the word {@code hidden} in place of the secret
+ * @param keyLeaves in structured configurations, the names of the leaves whose values follow the first word of the line
+ * @param module in structured configurations, the namespace (XML) or module (JSON) of an element at the top level; else
+ *     null
  */
 record LineForm(
         String written,
@@ -26,7 +29,9 @@ record LineForm(
         int keyWords,
         String opens,
         boolean ordered,
-        boolean hidden) {
+        boolean hidden,
+        List<String> keyLeaves,
+        String module) {
 
     /** What a device shows in place of a secret that it never shows. */
     static final String HIDDEN_VALUE = "hidden";
@@ -34,13 +39,56 @@ record LineForm(
     private static final Pattern WORD = Pattern.compile("<[^>]*>|\\S+");
 
     static LineForm parse(
-            String written, List<String> blocks, int keyWords, String opens, boolean ordered, boolean hidden) {
+            String written,
+            List<String> blocks,
+            int keyWords,
+            String opens,
+            boolean ordered,
+            boolean hidden,
+            List<String> keyLeaves,
+            String module) {
         List<WordType> words = new ArrayList<>();
         Matcher matcher = WORD.matcher(written);
         while (matcher.find()) {
             words.add(WordType.parse(matcher.group()));
         }
-        return new LineForm(written, List.copyOf(words), List.copyOf(blocks), keyWords, opens, ordered, hidden);
+        return new LineForm(
+                written,
+                List.copyOf(words),
+                List.copyOf(blocks),
+                keyWords,
+                opens,
+                ordered,
+                hidden,
+                List.copyOf(keyLeaves),
+                module);
+    }
+
+    /** The element of a structured configuration that the line stands for. */
+    StructuredElement element() {
+        StructuredElement.Kind kind;
+        if (opens != null) {
+            kind = keyLeaves.isEmpty() ? StructuredElement.Kind.CONTAINER : StructuredElement.Kind.LIST;
+        } else if (words.size() == 1) {
+            kind = StructuredElement.Kind.EMPTY;
+        } else {
+            kind = keyWords == 0 ? StructuredElement.Kind.LEAF_LIST : StructuredElement.Kind.LEAF;
+        }
+        return new StructuredElement(
+                firstWord(),
+                kind,
+                keyLeaves,
+                words.stream().skip(1).map(LineForm::valueType).toList(),
+                module);
+    }
+
+    private static StructuredElement.ValueType valueType(WordType type) {
+        if (type instanceof WordType.WholeNumber) {
+            return StructuredElement.ValueType.NUMBER;
+        }
+        boolean yesOrNo = type instanceof WordType.Choice choice
+                && choice.words().stream().allMatch(w -> w.matches("true|false"));
+        return yesOrNo ? StructuredElement.ValueType.BOOLEAN : StructuredElement.ValueType.TEXT;
     }
 
     /** The first word, by which a person looks for the form. */

@@ -8,18 +8,13 @@ import java.util.Optional;
  *
  * @param name the profile's name, for example {@code corvane-cli}
  * @param maker who makes the devices
- * @param commandLine how to hold a conversation
+ * @param access how it is talked with
  * @param language how the configuration is written
  * @param reads the named read commands
  * @param network what the configuration says about the network
  */
 public record PlatformProfile(
-        String name,
-        String maker,
-        CommandLine commandLine,
-        Language language,
-        List<ReadCommand> reads,
-        NetworkLanguage network) {
+        String name, String maker, Access access, Language language, List<ReadCommand> reads, NetworkLanguage network) {
 
     public Optional<ReadCommand> read(String readName) {
         return reads.stream().filter(r -> r.name().equals(readName)).findFirst();

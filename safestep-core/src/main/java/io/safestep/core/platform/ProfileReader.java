@@ -34,10 +34,25 @@ public final class ProfileReader {
         return new PlatformProfile(
                 top.text("name"),
                 top.text("maker"),
-                commandLine(top.entries("commandLine")),
+                access(top),
                 language(top.entries("language")),
                 top.list("reads").stream().map(ProfileReader::readCommand).toList(),
                 top.has("network") ? network(top.entries("network")) : NetworkLanguage.NONE);
+    }
+
+    private static Access access(Entries top) {
+        if (top.has("netconf")) {
+            Entries netconf = top.entries("netconf");
+            return new NetconfAccess(netconf.has("savesWithCommit"));
+        }
+        if (top.has("restconf")) {
+            Entries restconf = top.entries("restconf");
+            return new RestconfAccess(
+                    restconf.text("root"),
+                    restconf.has("startup") ? restconf.text("startup") : null,
+                    restconf.has("save") ? restconf.text("save") : null);
+        }
+        return commandLine(top.entries("commandLine"));
     }
 
     private static CommandLine commandLine(Entries e) {
@@ -58,12 +73,22 @@ public final class ProfileReader {
 
     private static Language language(Entries e) {
         return new Language(
+                e.has("format") ? format(e.text("format")) : Language.Format.INDENTED,
                 Integer.parseInt(e.text("indent")),
                 e.text("comment"),
                 e.text("negation"),
                 e.patterns("volatile"),
                 e.texts("secretWords"),
                 e.list("forms").stream().map(ProfileReader::form).toList());
+    }
+
+    private static Language.Format format(String name) {
+        return switch (name) {
+            case "indented" -> Language.Format.INDENTED;
+            case "xml" -> Language.Format.XML;
+            case "json" -> Language.Format.JSON;
+            default -> throw new ProfileException("The format \"" + name + "\" is not known: indented, xml or json.");
+        };
     }
 
     private static LineForm form(Entries e) {
@@ -74,7 +99,9 @@ public final class ProfileReader {
                 e.has("key") ? Integer.parseInt(e.text("key")) : 0,
                 e.has("opens") ? e.text("opens") : null,
                 e.has("ordered"),
-                e.has("hidden"));
+                e.has("hidden"),
+                e.texts("keyLeaves"),
+                e.has("module") ? e.text("module") : null);
         if (form.words().size() < form.keyWords()) {
             throw new ProfileException("The form \"" + form.written() + "\" has fewer words than its key.");
         }

@@ -9,7 +9,7 @@ import java.util.List;
 /** The platform profiles that are part of the software. */
 public final class ShippedProfiles {
 
-    private static final List<String> NAMES = List.of("corvane-cli");
+    private static final List<String> NAMES = List.of("corvane-cli", "haldrin-netconf", "ostrel-restconf");
 
     private ShippedProfiles() {}
 
@@ -19,6 +19,14 @@ public final class ShippedProfiles {
 
     public static PlatformProfile corvane() {
         return load("corvane-cli");
+    }
+
+    public static PlatformProfile haldrin() {
+        return load("haldrin-netconf");
+    }
+
+    public static PlatformProfile ostrel() {
+        return load("ostrel-restconf");
     }
 
     private static PlatformProfile load(String name) {

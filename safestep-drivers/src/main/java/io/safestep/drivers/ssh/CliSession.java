@@ -50,7 +50,7 @@ final class CliSession implements DeviceSession {
         this.keyboard = shell.getInvertedIn();
         this.screen = screen;
         this.target = target;
-        this.dialect = target.profile().commandLine();
+        this.dialect = (CommandLine) target.profile().access();
         this.hostKey = hostKey;
         this.limit = limit;
     }

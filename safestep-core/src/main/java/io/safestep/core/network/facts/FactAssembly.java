@@ -6,6 +6,7 @@ import io.safestep.core.address.IpPrefix;
 import io.safestep.core.network.facts.FactObject.Said;
 import io.safestep.core.platform.NetworkLanguage;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -256,13 +257,23 @@ final class FactAssembly {
         Map<String, PacketFilter> filters = new LinkedHashMap<>();
         boolean allowsRest = defaults.word("filter-end").equals("allow");
         for (FactObject o : of("filter")) {
-            List<PacketFilter.Rule> rules = of("rule", "filter", o.name()).stream()
+            List<PacketFilter.Rule> rules = inOrder(of("rule", "filter", o.name())).stream()
                     .map(this::rule)
                     .filter(r -> r != null)
                     .toList();
             filters.put(o.name(), new PacketFilter(o.name(), rules, allowsRest));
         }
         return filters;
+    }
+
+    /** Rules that have numbers for names go by their numbers, others by their lines. */
+    private static List<FactObject> inOrder(List<FactObject> rules) {
+        boolean numbered = rules.stream().allMatch(r -> r.name().matches("\\d{1,9}"));
+        return numbered
+                ? rules.stream()
+                        .sorted(Comparator.comparingInt(r -> Integer.parseInt(r.name())))
+                        .toList()
+                : rules;
     }
 
     private PacketFilter.Rule rule(FactObject o) {
@@ -311,7 +322,7 @@ final class FactAssembly {
     private Map<String, PrefixList> prefixLists() {
         Map<String, PrefixList> lists = new LinkedHashMap<>();
         for (FactObject o : of("prefix-list")) {
-            List<PrefixList.Rule> rules = of("prefix-rule", "prefix-list", o.name()).stream()
+            List<PrefixList.Rule> rules = inOrder(of("prefix-rule", "prefix-list", o.name())).stream()
                     .map(this::prefixRule)
                     .filter(r -> r != null)
                     .toList();

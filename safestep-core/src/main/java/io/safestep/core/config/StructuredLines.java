@@ -1,0 +1,126 @@
+package io.safestep.core.config;
+
+import io.safestep.core.platform.Language;
+import io.safestep.core.platform.StructuredElement;
+import io.safestep.core.platform.StructuredElement.Kind;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * How the nodes of a structured configuration and the lines that stand for them correspond: a container is a line with
+ * its name, a list entry one with its name and keys, a leaf one with its name and value.
+ */
+final class StructuredLines {
+
+    static final int MOST_DEPTH = 40;
+    static final int MOST_NODES = 400_000;
+
+    private final Language language;
+    private int nodes;
+
+    StructuredLines(Language language) {
+        this.language = language;
+    }
+
+    /** A node while it is read: name, own value, and nodes beneath. */
+    static final class Node {
+        final String name;
+        final int line;
+        final List<Node> children = new ArrayList<>();
+        String value;
+        String module;
+
+        Node(String name, int line) {
+            this.name = name;
+            this.line = line;
+        }
+    }
+
+    /** The lines of the nodes beneath a block. */
+    List<ConfigLine> lines(String block, List<Node> nodesBeneath) {
+        List<ConfigLine> lines = new ArrayList<>();
+        Map<String, Integer> seen = new HashMap<>();
+        for (Node node : nodesBeneath) {
+            if (++nodes > MOST_NODES) {
+                throw new ConfigSyntaxException(node.line, "The configuration has more than " + MOST_NODES + " nodes.");
+            }
+            ConfigLine line = line(block, node);
+            Integer earlier = seen.putIfAbsent(language.keyOf(block, line.text()), node.line);
+            if (earlier != null) {
+                throw new ConfigSyntaxException(
+                        node.line, "The node " + node.name + " says the same thing again as line " + earlier + ".");
+            }
+            lines.add(line);
+        }
+        return lines;
+    }
+
+    private ConfigLine line(String block, Node node) {
+        Optional<StructuredElement> element = language.element(block, node.name);
+        boolean list = element.isPresent() && element.get().kind() == Kind.LIST;
+        StringBuilder text = new StringBuilder(node.name);
+        List<Node> beneath = new ArrayList<>(node.children);
+        if (list) {
+            for (String key : element.get().keyLeaves()) {
+                Node leaf = beneath.stream()
+                        .filter(n -> n.name.equals(key))
+                        .findFirst()
+                        .orElseThrow(() -> new ConfigSyntaxException(
+                                node.line, "An entry of the list " + node.name + " has no key " + key + "."));
+                if (leaf.value == null || leaf.value.isBlank() || leaf.value.contains(" ")) {
+                    throw new ConfigSyntaxException(
+                            leaf.line, "The key " + key + " of the list " + node.name + " has to be one word.");
+                }
+                text.append(' ').append(leaf.value);
+                beneath.remove(leaf);
+            }
+        } else if (node.value != null && !node.value.isEmpty()) {
+            text.append(' ').append(node.value.replaceAll("\\s+", " ").strip());
+        }
+        String line = text.toString();
+        return new ConfigLine(
+                language.canonical(block, line), node.line, lines(language.blockOf(block, line), beneath));
+    }
+
+    /** The name in a line: its first word. */
+    static String name(String line) {
+        int blank = line.indexOf(' ');
+        return blank < 0 ? line : line.substring(0, blank);
+    }
+
+    /** What stands behind the name in a line. */
+    static String rest(String line) {
+        int blank = line.indexOf(' ');
+        return blank < 0 ? "" : line.substring(blank + 1);
+    }
+
+    /** Values of the keys in the line of a list entry. */
+    static List<String> keyValues(StructuredElement element, String line) {
+        List<String> words = List.of(rest(line).split(" "));
+        return words.subList(0, Math.min(words.size(), element.keyLeaves().size()));
+    }
+
+    /** A script as a tree: each command with the commands in the block that it enters. */
+    record Command(String text, boolean removal, String block, List<Command> beneath) {}
+
+    List<Command> commands(Script script) {
+        List<Command> top = new ArrayList<>();
+        List<Command> open = new ArrayList<>();
+        for (ScriptLine line : script.lines()) {
+            while (open.size() > line.depth()) {
+                open.remove(open.size() - 1);
+            }
+            Command parent = open.isEmpty() ? null : open.get(open.size() - 1);
+            String block = parent == null ? "" : language.blockOf(parent.block(), parent.text());
+            boolean removal = language.isRemoval(line.text());
+            Command command = new Command(
+                    removal ? language.removed(line.text()) : line.text(), removal, block, new ArrayList<>());
+            (parent == null ? top : parent.beneath()).add(command);
+            open.add(command);
+        }
+        return top;
+    }
+}
