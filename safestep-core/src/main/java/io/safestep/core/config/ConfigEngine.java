@@ -1,6 +1,7 @@
 package io.safestep.core.config;
 
 import io.safestep.core.platform.Language;
+import io.safestep.core.platform.StructuredElement;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -118,7 +119,25 @@ public final class ConfigEngine {
      * @throws ScriptRefusedException when a command can't be applied
      */
     public ConfigTree apply(ConfigTree tree, Script script) {
-        return new ScriptApplication(language).apply(tree, script);
+        ConfigTree outcome = new ScriptApplication(language).apply(tree, script);
+        return language.format() == Language.Format.INDENTED
+                ? outcome
+                : new ConfigTree(withoutEmptyContainers("", outcome.lines()));
+    }
+
+    /** Containers that hold nothing do not exist (RFC 7950, section 7.5.1). */
+    private List<ConfigLine> withoutEmptyContainers(String block, List<ConfigLine> lines) {
+        List<ConfigLine> kept = new ArrayList<>();
+        for (ConfigLine line : lines) {
+            List<ConfigLine> beneath = withoutEmptyContainers(language.blockOf(block, line.text()), line.children());
+            boolean container = language.element(block, StructuredLines.name(line.text()))
+                    .filter(e -> e.kind() == StructuredElement.Kind.CONTAINER)
+                    .isPresent();
+            if (!container || !beneath.isEmpty()) {
+                kept.add(new ConfigLine(line.text(), line.number(), beneath));
+            }
+        }
+        return kept;
     }
 
     /**

@@ -101,9 +101,13 @@ final class IndentedReader {
         return line.substring(0, line.length() - target.length()).strip() + " " + language.canonical(block, target);
     }
 
-    private static void close(Deque<Open> open) {
+    private void close(Deque<Open> open) {
         Open done = open.pop();
-        open.peek().children.add(new ConfigLine(done.text, done.number, done.children));
+        Open parent = open.peek();
+        boolean leftOut = distinct && language.isDefault(parent.blockBeneath, done.text);
+        if (!leftOut) {
+            parent.children.add(new ConfigLine(done.text, done.number, done.children));
+        }
     }
 
     private static int indentOf(String line, int number) {

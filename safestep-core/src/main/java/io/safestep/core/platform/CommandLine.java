@@ -9,15 +9,18 @@ import java.util.regex.Pattern;
  * @param prompt the end of what the device has said when it waits for a command
  * @param pager what the device shows when it waits for a key in the middle of an output
  * @param pagerKey the key that asks for more
- * @param pagingOff the command that switches paging off for the session
+ * @param pagingOff the command that switches paging off for the session; null when there is none
  * @param configure enters configuration mode
  * @param leaveBlock leaves the block that was entered last
  * @param leaveConfigure ends configuration mode from any depth
  * @param readRunning shows the running configuration
- * @param readStartup shows the startup configuration
+ * @param readStartup shows the startup configuration; null when the device can't
  * @param save copies running to startup
  * @param saved how the answer to {@code save} looks when the startup configuration was written
  * @param errors how a refusal looks; the first match is the device's own reason
+ * @param notes what looks like a refusal and is none
+ * @param loginPages what may stand before the first prompt, with the keys that it waits for
+ * @param interrupt the key that breaks off a command that does not end
  */
 public record CommandLine(
         Pattern prompt,
@@ -31,5 +34,17 @@ public record CommandLine(
         String readStartup,
         String save,
         Pattern saved,
-        List<Pattern> errors)
-        implements Access {}
+        List<Pattern> errors,
+        List<Pattern> notes,
+        List<LoginPage> loginPages,
+        String interrupt)
+        implements Access {
+
+    /**
+     * Something that a device shows before its first prompt.
+     *
+     * @param shows how it ends
+     * @param keys what it waits for
+     */
+    public record LoginPage(Pattern shows, String keys) {}
+}

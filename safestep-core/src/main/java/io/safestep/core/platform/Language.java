@@ -36,6 +36,8 @@ public final class Language {
     private final String negation;
     private final List<Pattern> volatileLines;
     private final List<String> secretWords;
+    private final List<LineRewrite> rewrites;
+    private final List<String> defaults;
     private final List<LineForm> forms;
 
     /** Block and first word to the forms that may fit: nearly every line is looked up several times. */
@@ -48,6 +50,8 @@ public final class Language {
             String negation,
             List<Pattern> volatileLines,
             List<String> secretWords,
+            List<LineRewrite> rewrites,
+            List<String> defaults,
             List<LineForm> forms) {
         this.format = format;
         this.indent = indent;
@@ -55,6 +59,8 @@ public final class Language {
         this.negation = negation;
         this.volatileLines = List.copyOf(volatileLines);
         this.secretWords = List.copyOf(secretWords);
+        this.rewrites = List.copyOf(rewrites);
+        this.defaults = List.copyOf(defaults);
         this.forms = List.copyOf(forms);
         for (LineForm form : forms) {
             for (String block : form.blocks()) {
@@ -144,9 +150,22 @@ public final class Language {
                 && keyOf(block, line).equals(named);
     }
 
-    /** The line as the device would write it: one blank between words, free text untouched. */
+    /** The line in the one form that counts: rewritten, one blank between words, free text untouched. */
     public String canonical(String block, String line) {
-        return match(block, line).map(m -> String.join(" ", m.words())).orElse(line.strip());
+        String written = line;
+        for (LineRewrite rewrite : rewrites) {
+            written = rewrite.apply(written.strip());
+        }
+        String one = written;
+        return match(block, one).map(m -> String.join(" ", m.words())).orElse(one.strip());
+    }
+
+    /**
+     * Whether the line says what holds without it, so that a device may leave it out. A default may name the block in
+     * front: {@code interface: mtu 1500}.
+     */
+    public boolean isDefault(String block, String line) {
+        return defaults.contains(line) && block.isEmpty() || defaults.contains(block + ": " + line);
     }
 
     /** The name of the block beneath the line. */

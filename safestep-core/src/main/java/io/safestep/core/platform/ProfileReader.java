@@ -60,15 +60,20 @@ public final class ProfileReader {
                 e.pattern("prompt"),
                 e.pattern("pager"),
                 e.text("pagerKey"),
-                e.text("pagingOff"),
+                e.has("pagingOff") ? e.text("pagingOff") : null,
                 e.text("configure"),
                 e.text("leaveBlock"),
                 e.text("leaveConfigure"),
                 e.text("readRunning"),
-                e.text("readStartup"),
+                e.has("readStartup") ? e.text("readStartup") : null,
                 e.text("save"),
                 e.pattern("saved"),
-                e.patterns("errors"));
+                e.patterns("errors"),
+                e.patterns("notes"),
+                e.list("loginPages").stream()
+                        .map(page -> new CommandLine.LoginPage(page.pattern("shows"), page.text("keys")))
+                        .toList(),
+                e.has("interrupt") ? e.text("interrupt") : "\u0003");
     }
 
     private static Language language(Entries e) {
@@ -79,7 +84,15 @@ public final class ProfileReader {
                 e.text("negation"),
                 e.patterns("volatile"),
                 e.texts("secretWords"),
+                rewrites(e),
+                e.texts("defaults"),
                 e.list("forms").stream().map(ProfileReader::form).toList());
+    }
+
+    private static List<LineRewrite> rewrites(Entries e) {
+        return e.list("rewrites").stream()
+                .map(r -> new LineRewrite(r.pattern("from"), r.text("to")))
+                .toList();
     }
 
     private static Language.Format format(String name) {

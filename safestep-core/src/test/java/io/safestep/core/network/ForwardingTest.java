@@ -209,4 +209,15 @@ class ForwardingTest {
                         "a port 1 uses the packet filter nowhere, which is not defined; it is taken to let everything pass.",
                         "a port 1 and b port 1 have the same address 10.1.0.1.");
     }
+
+    @Test
+    void anInterfaceWithoutAnAddressTakesPartInNothing() {
+        Built net = new CorvaneNetwork()
+                .device("a", "interface port 1\n  address 10.1.0.1/30\nospf 1\n  area 0 network 10.0.0.0/8\n")
+                .device("b", "interface port 1\nospf 1\n  area 0 network 10.0.0.0/8\n")
+                .link("a port 1", "b port 1")
+                .build();
+        assertThat(net.adjacency("a", "b")).isEqualTo("none");
+        assertThat(net.trace("10.1.0.1", "10.1.0.2").end()).isEqualTo(TracedPath.End.ON_SUBNET);
+    }
 }

@@ -161,10 +161,7 @@ final class Adjacencies {
         if (filtered != null) {
             return filtered;
         }
-        return conditions.adjacenciesHeld().contains(onePort)
-                        || conditions.adjacenciesHeld().contains(otherPort)
-                ? "They have just begun to talk."
-                : null;
+        return conditions.holds(onePort, otherPort) ? "They have just begun to talk." : null;
     }
 
     /** What hello packets have to agree on (RFC 2328, section 10.5). */

@@ -7,9 +7,9 @@ import java.util.Set;
  *
  * @param devicesOff devices without power or in mid-boot: all their interfaces are down
  * @param linksCut cables that carry nothing
- * @param adjacenciesHeld interfaces on which no routing neighbour is accepted
+ * @param adjacenciesHeld pairs of interfaces that do not become routing neighbours yet
  */
-public record Conditions(Set<String> devicesOff, Set<Link> linksCut, Set<Port> adjacenciesHeld) {
+public record Conditions(Set<String> devicesOff, Set<Link> linksCut, Set<Link> adjacenciesHeld) {
 
     /** Everything has power and every cable carries. */
     public static final Conditions NORMAL = new Conditions(Set.of(), Set.of(), Set.of());
@@ -18,5 +18,10 @@ public record Conditions(Set<String> devicesOff, Set<Link> linksCut, Set<Port> a
         devicesOff = Set.copyOf(devicesOff);
         linksCut = Set.copyOf(linksCut);
         adjacenciesHeld = Set.copyOf(adjacenciesHeld);
+    }
+
+    /** Whether two interfaces do not become routing neighbours yet. */
+    public boolean holds(Port one, Port other) {
+        return adjacenciesHeld.contains(new Link(one, other)) || adjacenciesHeld.contains(new Link(other, one));
     }
 }

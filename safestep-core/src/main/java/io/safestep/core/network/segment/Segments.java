@@ -60,7 +60,9 @@ public final class Segments {
         for (DeviceFacts device : devices.values()) {
             for (InterfaceFacts i : device.interfaces().values()) {
                 Port port = new Port(device.device(), i.name());
-                if (i.isSwitchPort() || !states.state(port).up()) {
+                if (i.isSwitchPort()
+                        || i.addresses().isEmpty()
+                        || !states.state(port).up()) {
                     continue;
                 }
                 Place place = new Place(device.device(), i.name(), UNTAGGED);

@@ -1,0 +1,114 @@
+package io.safestep.cli;
+
+import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.network.NetworkDescription;
+import io.safestep.core.network.facts.DeviceFacts;
+import io.safestep.core.network.facts.FactReader;
+import io.safestep.core.network.file.NetworkFile;
+import io.safestep.core.network.file.NetworkFileException;
+import io.safestep.core.network.segment.Conditions;
+import io.safestep.core.network.segment.Link;
+import io.safestep.core.platform.PlatformProfile;
+import io.safestep.core.platform.ProfileException;
+import io.safestep.core.platform.ProfileReader;
+import io.safestep.core.platform.ShippedProfiles;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+
+/** A folder with {@code network.json} and the configurations that it names. */
+final class NetworkFolder {
+
+    private final Path folder;
+    private final Map<String, Platform> platforms = new HashMap<>();
+
+    private record Platform(ConfigEngine engine, FactReader facts) {}
+
+    NetworkFolder(Path folder) {
+        this.folder = folder;
+    }
+
+    /** @throws InputException when a file is missing or can't be read */
+    NetworkDescription read() {
+        Path description = folder.resolve("network.json");
+        NetworkFile file;
+        try {
+            file = NetworkFile.parse(text(description));
+        } catch (NetworkFileException e) {
+            throw new InputException(
+                    e.problems().stream().map(p -> description + ": " + p).toList());
+        }
+        Map<String, DeviceFacts> devices = new TreeMap<>();
+        List<String> problems = new ArrayList<>();
+        for (NetworkFile.Device device : file.devices()) {
+            try {
+                devices.put(device.name(), facts(device));
+            } catch (InputException e) {
+                problems.addAll(e.sentences());
+            }
+        }
+        if (!problems.isEmpty()) {
+            throw new InputException(problems);
+        }
+        HashSet<String> off = new HashSet<>();
+        file.devices().stream().filter(NetworkFile.Device::off).forEach(d -> off.add(d.name()));
+        // A cut link may be written with its ends exchanged.
+        HashSet<Link> cut = new HashSet<>();
+        file.links().stream()
+                .filter(l -> file.cut().contains(l) || file.cut().contains(new Link(l.other(), l.one())))
+                .forEach(cut::add);
+        return new NetworkDescription(devices, file.links(), file.hosts(), new Conditions(off, cut, Set.of()));
+    }
+
+    private DeviceFacts facts(NetworkFile.Device device) {
+        Platform platform = platforms.computeIfAbsent(device.platform(), this::platform);
+        Path path = folder.resolve(device.configuration());
+        try {
+            return platform.facts.read(device.name(), platform.engine.read(text(path)));
+        } catch (ConfigSyntaxException e) {
+            throw new InputException(path + ": line " + e.line() + ": " + e.getMessage());
+        }
+    }
+
+    private Platform platform(String name) {
+        PlatformProfile profile = ShippedProfiles.all().stream()
+                .filter(p -> p.name().equals(name))
+                .findFirst()
+                .orElseGet(() -> profile(name));
+        return new Platform(new ConfigEngine(profile.language()), new FactReader(profile));
+    }
+
+    private PlatformProfile profile(String name) {
+        Path path = folder.resolve(name);
+        if (!Files.isRegularFile(path)) {
+            List<String> shipped =
+                    ShippedProfiles.all().stream().map(PlatformProfile::name).toList();
+            throw new InputException(
+                    "There is no platform profile " + name + ". Shipped are " + String.join(", ", shipped)
+                            + "; for another one, give the path of its file from the folder " + folder + ".");
+        }
+        try {
+            return ProfileReader.read(text(path));
+        } catch (ProfileException e) {
+            throw new InputException(path + ": " + e.getMessage());
+        }
+    }
+
+    private static String text(Path path) {
+        try {
+            return Files.readString(path, StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw new InputException(path + " can't be read"
+                    + (Files.exists(path) ? ": " + e.getMessage() : ": there is no such file") + ".");
+        }
+    }
+}
