@@ -1,14 +1,19 @@
 package io.safestep.practice;
 
 import io.safestep.practice.api.PracticeApi;
+import io.safestep.practice.corvane.CorvaneConfig;
+import io.safestep.practice.device.DeviceConfiguration;
 import io.safestep.practice.device.PracticeDevice;
+import io.safestep.practice.gate.DeviceGate;
+import io.safestep.practice.mail.MailSink;
+import io.safestep.practice.netconf.NetconfService;
 import io.safestep.practice.network.LiveNetwork;
 import io.safestep.practice.network.MerrowSound;
+import io.safestep.practice.network.NetworkPlan;
+import io.safestep.practice.restconf.RestconfServer;
 import io.safestep.practice.ssh.DeviceSshServer;
+import io.safestep.practice.structured.StructuredLanguage;
 import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -16,61 +21,97 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Function;
 
 /**
- * The simulated network: devices that answer on loopback, and the API with which faults are switched. The front door of
- * this module.
+ * The simulated network: devices that answer on loopback, a mail sink, and the API with which faults are switched. The
+ * front door of this module.
  */
 public final class PracticeNetwork implements AutoCloseable {
+
+    private static final Map<String, Function<String, DeviceConfiguration>> LANGUAGES = Map.of(
+            "corvane-cli", CorvaneConfig::load,
+            "haldrin-netconf", StructuredLanguage.HALDRIN::read,
+            "ostrel-restconf", StructuredLanguage.OSTREL::read);
 
     private final Map<String, PracticeDevice> devices = new LinkedHashMap<>();
     private final List<AutoCloseable> servers = new ArrayList<>();
     private final LiveNetwork network;
     private int apiPort;
+    private int mailPort;
 
-    private PracticeNetwork(Path folder) {
-        MerrowSound.addresses()
-                .forEach((name, address) -> devices.put(
-                        name, new PracticeDevice(name, address, factory(name), folder.resolve(name + ".startup"))));
-        network = new LiveNetwork(MerrowSound.cabling(), devices.values(), Clock.systemUTC());
+    private PracticeNetwork(NetworkPlan plan, Path folder) {
+        plan.file()
+                .devices()
+                .forEach(d -> devices.put(
+                        d.name(),
+                        new PracticeDevice(
+                                d.name(),
+                                d.address(),
+                                d.platform(),
+                                LANGUAGES.get(d.platform()),
+                                plan.configurations().get(d.name()),
+                                folder.resolve(d.name() + ".startup"),
+                                Clock.systemUTC())));
+        network = new LiveNetwork(plan, devices.values(), Clock.systemUTC());
     }
 
     /**
-     * Starts every device and the API.
+     * Where the practice network listens.
      *
-     * @param folder where startup configurations and host keys are kept
      * @param devicePort the TCP port on which each device listens at its own loopback address
      * @param apiPort the TCP port of the API on 127.0.0.1; 0 takes a free one
+     * @param mailPort the TCP port of the mail sink on 127.0.0.1; 0 takes a free one
+     */
+    public record Ports(int devicePort, int apiPort, int mailPort) {}
+
+    /** Starts the network of Merrow Sound Ferries with the mail sink at a free port. */
+    public static PracticeNetwork start(Path folder, int devicePort, int apiPort) throws IOException {
+        return start(MerrowSound.plan(), folder, new Ports(devicePort, apiPort, 0));
+    }
+
+    /**
+     * Starts every device, the mail sink and the API.
+     *
+     * @param folder where startup configurations, host keys and certificates are kept
      * @throws IOException when an address and port can't be listened on; nothing is left listening then
      */
-    public static PracticeNetwork start(Path folder, int devicePort, int apiPort) throws IOException {
+    public static PracticeNetwork start(NetworkPlan plan, Path folder, Ports ports) throws IOException {
         Files.createDirectories(folder);
-        PracticeNetwork practice = new PracticeNetwork(folder);
+        PracticeNetwork practice = new PracticeNetwork(plan, folder);
         try {
-            for (PracticeDevice device : practice.devices.values()) {
-                String listen = listenAddress(device.address());
-                DeviceSshServer server = new DeviceSshServer(
-                        device,
-                        practice.network,
-                        Clock.systemUTC(),
-                        listen,
-                        devicePort,
-                        folder.resolve(device.name() + ".hostkey"));
-                practice.servers.add(server);
-                try {
-                    server.start();
-                } catch (IOException e) {
-                    throw new IOException(listen + " port " + devicePort + ": " + e.getMessage(), e);
-                }
-            }
-            PracticeApi api = new PracticeApi(practice.devices, apiPort);
-            practice.servers.add(api);
-            practice.apiPort = api.start();
+            practice.listen(plan, folder, ports);
             return practice;
         } catch (IOException e) {
             practice.close();
             throw e;
         }
+    }
+
+    private void listen(NetworkPlan plan, Path folder, Ports ports) throws IOException {
+        DeviceGate gate = new DeviceGate(network::isReachable);
+        servers.add(gate);
+        NetconfService netconf = new NetconfService(network);
+        servers.add(netconf);
+        DeviceSshServer ssh = new DeviceSshServer(gate, network, netconf, Clock.systemUTC(), folder);
+        servers.add(ssh);
+        int sshPort = ssh.start();
+        RestconfServer restconf = new RestconfServer(gate, network, folder);
+        servers.add(restconf);
+        int httpsPort = restconf.start();
+        for (PracticeDevice device : devices.values()) {
+            if (device.address() != null) {
+                int inner = device.platform().equals("ostrel-restconf") ? httpsPort : sshPort;
+                gate.listen(device, listenAddress(device.address()), ports.devicePort(), inner);
+            }
+        }
+        MailSink mail = new MailSink(ports.mailPort());
+        servers.add(mail);
+        mailPort = mail.start();
+        PracticeApi api = new PracticeApi(plan, devices, network, mail, ports.apiPort());
+        servers.add(api);
+        apiPort = api.start();
+        gate.start();
     }
 
     /** The loopback address that stands for a device's address: the last two numbers are the same. */
@@ -82,25 +123,25 @@ public final class PracticeNetwork implements AutoCloseable {
         return devices.get(name);
     }
 
+    public LiveNetwork network() {
+        return network;
+    }
+
     public int apiPort() {
         return apiPort;
     }
 
-    private static String factory(String name) {
-        try (InputStream stream = PracticeNetwork.class.getResourceAsStream("/network/" + name + ".conf")) {
-            return new String(stream.readAllBytes(), StandardCharsets.UTF_8);
-        } catch (IOException e) {
-            throw new UncheckedIOException("The factory configuration of " + name + " can't be read.", e);
-        }
+    public int mailPort() {
+        return mailPort;
     }
 
     @Override
     public void close() {
-        for (AutoCloseable server : servers) {
+        for (int i = servers.size() - 1; i >= 0; i--) {
             try {
-                server.close();
+                servers.get(i).close();
             } catch (Exception e) {
-                throw new IllegalStateException("A practice device could not be stopped.", e);
+                throw new IllegalStateException("A part of the practice network could not be stopped.", e);
             }
         }
     }

@@ -3,12 +3,17 @@ package io.safestep.practice;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import io.safestep.practice.device.Fault;
+import java.io.BufferedReader;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.InputStreamReader;
 import java.io.OutputStream;
 import java.net.InetSocketAddress;
 import java.net.ServerSocket;
+import java.net.Socket;
+import java.net.SocketTimeoutException;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -217,7 +222,7 @@ class PracticeNetworkTest {
 
     @Test
     void factoryConfigurationsAreUnderstoodWhole() throws IOException {
-        for (String name : new String[] {"ops-co-a", "brn-gw-a", "brn-gw-b", "brn-ac-1"}) {
+        for (String name : new String[] {"ops-co-a", "brn-gw-a", "brn-gw-b", "brn-ac-1", "dun-ac-2", "cdq-gw-b"}) {
             try (InputStream in = getClass().getResourceAsStream("/network/" + name + ".conf")) {
                 String factory = new String(in.readAllBytes(), StandardCharsets.UTF_8);
                 long lines = factory.lines().filter(l -> !l.isBlank()).count();
@@ -226,5 +231,82 @@ class PracticeNetworkTest {
                         .isBetween(lines - 1, lines + 1);
             }
         }
+    }
+
+    @Test
+    void anUnreachableDeviceTakesTheConnectionAndSaysNothing() throws Exception {
+        practice.device("cdq-gw-a").switchOn(Fault.UNREACHABLE, "");
+        try (Socket socket = new Socket("127.77.4.1", port)) {
+            socket.setSoTimeout(300);
+            assertThatThrownBy(() -> socket.getInputStream().read()).isInstanceOf(SocketTimeoutException.class);
+            practice.device("cdq-gw-a").switchOff(Fault.UNREACHABLE);
+            socket.setSoTimeout(10_000);
+            assertThat(socket.getInputStream().read())
+                    .as("the server's identification")
+                    .isEqualTo('S');
+        } finally {
+            practice.device("cdq-gw-a").switchOff(Fault.UNREACHABLE);
+        }
+    }
+
+    @Test
+    void aRebootEndsSessionsAndForgetsWhatWasNotSaved() throws Exception {
+        type("127.77.4.2", "configure\rcontact not saved\rdone\rquit\r");
+        try (ClientSession session = logIn("127.77.4.2")) {
+            assertThat(call("POST", "/api/devices/cdq-gw-b/reboot", "{\"seconds\": 1}")
+                            .statusCode())
+                    .isEqualTo(204);
+            session.executeRemoteCommand("show version");
+        } catch (IOException e) {
+            assertThat(practice.device("cdq-gw-b").boots()).isPositive();
+        }
+        assertThat(practice.device("cdq-gw-b").running().shown()).doesNotContain("not saved");
+    }
+
+    @Test
+    void somebodyEditsADeviceByHand() throws Exception {
+        assertThat(call(
+                                "POST",
+                                "/api/devices/elv-gw-a/edit",
+                                "{\"lines\": \"contact by hand\\ninterface port 1\\n  description by hand\"}")
+                        .statusCode())
+                .isEqualTo(204);
+        assertThat(practice.device("elv-gw-a").running().shown())
+                .contains("contact by hand")
+                .contains("  description by hand");
+        assertThat(call(
+                                "POST",
+                                "/api/devices/ald-gw-a/edit",
+                                "{\"lines\": \"<config><system><contact>by hand</contact></system></config>\"}")
+                        .statusCode())
+                .isEqualTo(204);
+        assertThat(practice.device("ald-gw-a").running().shown()).contains("<contact>by hand</contact>");
+        assertThat(call("POST", "/api/devices/elv-gw-a/edit", "{\"lines\": \"tides high\"}")
+                        .body())
+                .startsWith("refused: ");
+    }
+
+    @Test
+    void theMailSinkShowsWhatItWasSent() throws Exception {
+        try (Socket socket = new Socket("127.0.0.1", practice.mailPort())) {
+            OutputStream out = socket.getOutputStream();
+            var in = new BufferedReader(new InputStreamReader(socket.getInputStream(), StandardCharsets.UTF_8));
+            in.readLine();
+            for (String line : new String[] {
+                "HELO test",
+                "MAIL FROM:<safestep@example.org>",
+                "RCPT TO:<watch@example.org>",
+                "DATA",
+                "From: safestep@example.org\r\nTo: watch@example.org\r\nSubject: the tide\r\n\r\nis high\r\n.",
+                "QUIT"
+            }) {
+                out.write((line + "\r\n").getBytes(StandardCharsets.UTF_8));
+                out.flush();
+                assertThat(in.readLine()).matches("[23]\\d\\d.*");
+            }
+        }
+        assertThat(call("GET", "/api/mail", "").body()).contains("\"subject\":\"the tide\"", "is high");
+        assertThat(call("DELETE", "/api/mail", "").statusCode()).isEqualTo(204);
+        assertThat(call("GET", "/api/mail", "").body()).isEqualTo("[]");
     }
 }

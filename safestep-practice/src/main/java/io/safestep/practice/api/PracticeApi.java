@@ -2,17 +2,32 @@ package io.safestep.practice.api;
 
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
+import io.safestep.core.network.file.NetworkFile;
+import io.safestep.practice.corvane.CommandInterpreter;
 import io.safestep.practice.device.Fault;
 import io.safestep.practice.device.PracticeDevice;
+import io.safestep.practice.device.Refusal;
+import io.safestep.practice.mail.MailSink;
+import io.safestep.practice.network.LiveNetwork;
+import io.safestep.practice.network.NetworkPlan;
+import io.safestep.practice.structured.Edit;
+import io.safestep.practice.structured.JsonData;
+import io.safestep.practice.structured.TreeConfiguration;
+import io.safestep.practice.structured.XmlData;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -21,24 +36,40 @@ import tools.jackson.databind.json.JsonMapper;
  * The API of the practice network, on 127.0.0.1 only.
  *
  * <pre>
- * GET    /api/devices                        names, addresses, faults
+ * GET    /api/devices                        names, addresses, places, whether reachable, faults
+ * GET    /api/faults                         the faults that there are
  * GET    /api/devices/NAME/running           what the device really holds, as text
  * GET    /api/devices/NAME/startup           what it would hold after a reboot, as text
  * PUT    /api/devices/NAME/faults/FAULT      {"match": "text in the line"} switches a fault on
  * DELETE /api/devices/NAME/faults/FAULT      switches it off
+ * POST   /api/devices/NAME/reboot            {"seconds": 8} takes the power away for a while
+ * POST   /api/devices/NAME/edit              {"lines": "..."} somebody edits the device by hand, in its own language
+ * GET    /api/mail                           mails that were sent to the mail sink, the newest first
+ * DELETE /api/mail                           forgets them
  * </pre>
  */
 public final class PracticeApi implements AutoCloseable {
 
-    private static final int LARGEST_BODY = 10_000;
+    private static final Logger LOG = LoggerFactory.getLogger(PracticeApi.class);
+    private static final int LARGEST_BODY = 100_000;
+    private static final int USUAL_REBOOT = 8;
+    private static final int LONGEST_REBOOT = 600;
 
+    private final NetworkPlan plan;
     private final Map<String, PracticeDevice> devices;
+    private final LiveNetwork network;
+    private final MailSink mail;
     private final HttpServer server;
     private final ExecutorService threads = Executors.newFixedThreadPool(4);
     private final JsonMapper json = new JsonMapper();
 
-    public PracticeApi(Map<String, PracticeDevice> devices, int port) throws IOException {
+    public PracticeApi(
+            NetworkPlan plan, Map<String, PracticeDevice> devices, LiveNetwork network, MailSink mail, int port)
+            throws IOException {
+        this.plan = plan;
         this.devices = devices;
+        this.network = network;
+        this.mail = mail;
         try {
             server = HttpServer.create(new InetSocketAddress(InetAddress.getByName("127.0.0.1"), port), 0);
         } catch (IOException e) {
@@ -46,7 +77,7 @@ public final class PracticeApi implements AutoCloseable {
             throw new IOException("127.0.0.1 port " + port + ": " + e.getMessage(), e);
         }
         server.setExecutor(threads);
-        server.createContext("/api/devices", this::handle);
+        server.createContext("/api/", this::handle);
     }
 
     /** @return the port that is listened on */
@@ -61,83 +92,186 @@ public final class PracticeApi implements AutoCloseable {
         threads.shutdownNow();
     }
 
+    private record Answer(int status, String type, String body) {
+        static Answer text(int status, String text) {
+            return new Answer(status, "text/plain", text);
+        }
+
+        static final Answer DONE = text(204, "");
+    }
+
     private void handle(HttpExchange exchange) throws IOException {
         try (exchange) {
-            String[] path = exchange.getRequestURI().getPath().split("/");
-            if (path.length == 3 && exchange.getRequestMethod().equals("GET")) {
-                answer(exchange, 200, "application/json", json.writeValueAsString(overview()));
-                return;
+            Answer answer;
+            try {
+                String[] path = exchange.getRequestURI().getPath().split("/");
+                byte[] body = exchange.getRequestBody().readNBytes(LARGEST_BODY + 1);
+                answer = body.length > LARGEST_BODY
+                        ? Answer.text(413, "The body is too long.")
+                        : answer(exchange.getRequestMethod(), path, body);
+            } catch (JacksonException e) {
+                answer = Answer.text(400, "The body has to be JSON.");
+            } catch (Refusal e) {
+                answer = Answer.text(409, e.getMessage());
+            } catch (RuntimeException e) {
+                LOG.error("A request failed.", e);
+                answer = Answer.text(500, "The practice network has made a mistake; its log tells more.");
             }
-            PracticeDevice device = path.length > 3 ? devices.get(path[3]) : null;
-            if (device == null) {
-                answer(exchange, 404, "text/plain", "There is no such practice device. GET /api/devices lists them.");
-            } else if (path.length == 5 && exchange.getRequestMethod().equals("GET")) {
-                configuration(exchange, device, path[4]);
-            } else if (path.length == 6 && path[4].equals("faults")) {
-                fault(exchange, device, path[5]);
-            } else {
-                answer(exchange, 404, "text/plain", "There is no such page.");
-            }
+            send(exchange, answer);
         }
     }
 
+    private Answer answer(String method, String[] path, byte[] body) {
+        String what = method + " " + (path.length > 2 ? path[2] : "");
+        if (path.length == 3) {
+            return switch (what) {
+                case "GET devices" -> jsonAnswer(overview());
+                case "GET faults" -> jsonAnswer(faults());
+                case "GET mail" -> jsonAnswer(mail.mails());
+                case "DELETE mail" -> {
+                    mail.forget();
+                    yield Answer.DONE;
+                }
+                default -> Answer.text(404, "There is no such page.");
+            };
+        }
+        PracticeDevice device = path.length > 3 && path[2].equals("devices") ? devices.get(path[3]) : null;
+        if (device == null) {
+            return Answer.text(404, "There is no such practice device. GET /api/devices lists them.");
+        }
+        if (path.length == 6 && path[4].equals("faults")) {
+            return fault(method, device, path[5], body);
+        }
+        return switch (method + " " + (path.length == 5 ? path[4] : "")) {
+            case "GET running" -> Answer.text(200, device.running().shown());
+            case "GET startup" -> Answer.text(200, device.startup().shown());
+            case "POST reboot" -> reboot(device, body);
+            case "POST edit" -> edit(device, body);
+            default -> Answer.text(404, "There is no such page.");
+        };
+    }
+
+    private Answer jsonAnswer(Object value) {
+        return new Answer(200, "application/json", json.writeValueAsString(value));
+    }
+
     private List<Map<String, Object>> overview() {
-        return devices.values().stream()
-                .map(device -> {
+        return plan.file().devices().stream()
+                .filter(d -> d.address() != null)
+                .map(this::overview)
+                .toList();
+    }
+
+    private Map<String, Object> overview(NetworkFile.Device listed) {
+        PracticeDevice device = devices.get(listed.name());
+        Map<String, Object> entry = new LinkedHashMap<>();
+        entry.put("name", listed.name());
+        entry.put("address", listed.address());
+        entry.put("platform", listed.platform());
+        entry.put("site", listed.site());
+        entry.put("role", listed.role());
+        entry.put("partner", listed.partner());
+        entry.put("off", device.isOff());
+        entry.put("reachable", network.isReachable(device) && !device.has(Fault.UNREACHABLE));
+        Map<String, String> faults = new LinkedHashMap<>();
+        for (Fault fault : Fault.values()) {
+            device.fault(fault).ifPresent(match -> faults.put(fault.name(), match));
+        }
+        entry.put("faults", faults);
+        return entry;
+    }
+
+    private static List<Map<String, Object>> faults() {
+        return Arrays.stream(Fault.values())
+                .map(fault -> {
                     Map<String, Object> entry = new LinkedHashMap<>();
-                    entry.put("name", device.name());
-                    entry.put("address", device.address());
-                    Map<String, String> faults = new LinkedHashMap<>();
-                    for (Fault fault : Fault.values()) {
-                        device.fault(fault).ifPresent(match -> faults.put(fault.name(), match));
-                    }
-                    entry.put("faults", faults);
+                    entry.put("name", fault.name());
+                    entry.put("title", fault.title());
+                    entry.put("meaning", fault.meaning());
+                    entry.put("match", fault.match());
                     return entry;
                 })
                 .toList();
     }
 
-    private void configuration(HttpExchange exchange, PracticeDevice device, String which) throws IOException {
-        switch (which) {
-            case "running" ->
-                answer(exchange, 200, "text/plain", device.running().shown());
-            case "startup" ->
-                answer(exchange, 200, "text/plain", device.startup().shown());
-            default -> answer(exchange, 404, "text/plain", "A device has running and startup.");
+    private Answer fault(String method, PracticeDevice device, String name, byte[] body) {
+        Fault fault = Arrays.stream(Fault.values())
+                .filter(f -> f.name().equals(name))
+                .findFirst()
+                .orElse(null);
+        if (fault == null) {
+            return Answer.text(404, "Known faults: " + List.of(Fault.values()) + ".");
+        }
+        switch (method) {
+            case "PUT" -> device.switchOn(fault, parse(body).path("match").asString(""));
+            case "DELETE" -> device.switchOff(fault);
+            default -> {
+                return Answer.text(405, "PUT switches a fault on, DELETE switches it off.");
+            }
+        }
+        network.changed();
+        return Answer.DONE;
+    }
+
+    private JsonNode parse(byte[] body) {
+        return json.readTree(body.length == 0 ? "{}".getBytes(StandardCharsets.UTF_8) : body);
+    }
+
+    private Answer reboot(PracticeDevice device, byte[] body) {
+        int seconds = parse(body).path("seconds").asInt(USUAL_REBOOT);
+        if (seconds < 1 || seconds > LONGEST_REBOOT) {
+            return Answer.text(400, "The power can be away for 1 to " + LONGEST_REBOOT + " seconds.");
+        }
+        device.reboot(Duration.ofSeconds(seconds));
+        network.changed();
+        return Answer.DONE;
+    }
+
+    private Answer edit(PracticeDevice device, byte[] body) {
+        String lines = parse(body).path("lines").asString("");
+        if (lines.isBlank()) {
+            return Answer.text(
+                    400, "Give the lines that somebody types, such as {\"lines\": \"interface port 1\\n  mtu 1400\"}.");
+        }
+        switch (device.platform()) {
+            case "corvane-cli" -> typed(device, lines);
+            case "haldrin-netconf" ->
+                device.change(c -> applied((TreeConfiguration) c, XmlData.edits(XmlData.parse(lines))));
+            default ->
+                device.change(c -> {
+                    TreeConfiguration tree = (TreeConfiguration) c;
+                    return applied(
+                            tree,
+                            JsonData.edits(JsonData.parse(lines), tree.root().schema()));
+                });
+        }
+        network.changed();
+        return Answer.DONE;
+    }
+
+    private static Object applied(TreeConfiguration tree, List<Edit> edits) {
+        tree.apply(edits, "merge", line -> false);
+        return null;
+    }
+
+    private void typed(PracticeDevice device, String lines) {
+        CommandInterpreter hand = new CommandInterpreter(device, network, Clock.systemUTC());
+        hand.take("configure");
+        for (String line : lines.split("\n")) {
+            if (!line.startsWith(" ") && !hand.prompt().endsWith("@ configure] ")) {
+                hand.take("leave");
+            }
+            String answer = hand.take(line);
+            if (!answer.isEmpty()) {
+                throw new Refusal(answer);
+            }
         }
     }
 
-    private void fault(HttpExchange exchange, PracticeDevice device, String name) throws IOException {
-        Fault fault;
-        try {
-            fault = Fault.valueOf(name);
-        } catch (IllegalArgumentException e) {
-            answer(exchange, 404, "text/plain", "Known faults: " + List.of(Fault.values()) + ".");
-            return;
-        }
-        switch (exchange.getRequestMethod()) {
-            case "PUT" -> {
-                try {
-                    byte[] body = exchange.getRequestBody().readNBytes(LARGEST_BODY);
-                    JsonNode match = json.readTree(body).path("match");
-                    device.switchOn(fault, match.asString(""));
-                    answer(exchange, 204, "text/plain", "");
-                } catch (JacksonException e) {
-                    answer(exchange, 400, "text/plain", "The body has to be JSON such as {\"match\": \"address\"}.");
-                }
-            }
-            case "DELETE" -> {
-                device.switchOff(fault);
-                answer(exchange, 204, "text/plain", "");
-            }
-            default -> answer(exchange, 405, "text/plain", "PUT switches a fault on, DELETE switches it off.");
-        }
-    }
-
-    private static void answer(HttpExchange exchange, int status, String type, String body) throws IOException {
-        byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
-        exchange.getResponseHeaders().set("Content-Type", type + "; charset=utf-8");
-        exchange.sendResponseHeaders(status, bytes.length == 0 ? -1 : bytes.length);
+    private static void send(HttpExchange exchange, Answer answer) throws IOException {
+        byte[] bytes = answer.body().getBytes(StandardCharsets.UTF_8);
+        exchange.getResponseHeaders().set("Content-Type", answer.type() + "; charset=utf-8");
+        exchange.sendResponseHeaders(answer.status(), bytes.length == 0 ? -1 : bytes.length);
         if (bytes.length > 0) {
             exchange.getResponseBody().write(bytes);
         }

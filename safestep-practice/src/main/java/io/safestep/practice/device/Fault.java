@@ -1,7 +1,44 @@
 package io.safestep.practice.device;
 
-/** What can be made to go wrong on a practice device. */
+/** What can be made to go wrong on a practice device, and stays wrong until it is switched off. */
 public enum Fault {
-    /** The device answers as if it had taken a line, and does not apply it. */
-    IGNORES_LINE
+    UNREACHABLE("Unreachable", "Connections are taken and nothing is ever answered.", null),
+    SLOW("Slow", "Every answer is late.", "milliseconds, 400 when empty"),
+    DROPS_SESSION(
+            "Drops the session",
+            "The session breaks off in the middle of a push.",
+            "text in the line at which it breaks off; the first line when empty"),
+    REJECTS_LINE("Rejects a line", "The device refuses a line.", "text in the line"),
+    IGNORES_LINE(
+            "Ignores a line",
+            "The device answers as if it had taken a line, and does not apply it.",
+            "text in the line"),
+    LOSES_LAST_LINE("Loses the last line", "Of what is pushed together, the last line is not applied.", null),
+    STARTUP_WRITE_FAILS("Startup write fails", "Startup can't be written.", null),
+    NEIGHBOUR_STAYS_DOWN("Neighbour stays down", "A routing neighbour that goes away does not come back.", null),
+    WRONG_PASSWORD("Wrong password", "The device refuses the password that was right before.", null),
+    CHANGED_HOST_KEY("Changed host key", "The device shows another host key or certificate than before.", null);
+
+    private final String title;
+    private final String meaning;
+    private final String match;
+
+    Fault(String title, String meaning, String match) {
+        this.title = title;
+        this.meaning = meaning;
+        this.match = match;
+    }
+
+    public String title() {
+        return title;
+    }
+
+    public String meaning() {
+        return meaning;
+    }
+
+    /** What the text given with the fault means; null when it takes none. */
+    public String match() {
+        return match;
+    }
 }

@@ -1,15 +1,28 @@
 package io.safestep.practice.device;
 
-/** What a device can tell about the network around it, as the text that its read commands print. */
+import java.util.List;
+
+/** What a device can tell about the network around it. Each fact is a list of named values, in the device's own words. */
 public interface NetworkView {
 
-    String neighbours(String device);
+    /** @param reason why the neighbour is not full; empty when it is */
+    record Neighbour(String address, String over, String protocol, String state, String reason) {}
 
-    String routes(String device);
+    /** @param next {@code direct}, {@code discard} or the next hop's address; several with commas */
+    record NetworkRoute(String prefix, String next, String over, String source, int distance, long metric) {}
 
-    String gateways(String device);
+    record GatewayState(String over, int group, String role, String shared, int priority) {}
 
-    String interfaces(String device);
+    record InterfaceInfo(String name, String state, String address) {}
 
-    String ping(String device, String address);
+    List<Neighbour> neighbours(String device);
+
+    List<NetworkRoute> routes(String device);
+
+    List<GatewayState> gateways(String device);
+
+    List<InterfaceInfo> interfaces(String device);
+
+    /** Whether an echo request to the address is answered. */
+    boolean pings(String device, String address);
 }

@@ -5,34 +5,63 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.Function;
 
 /**
- * A simulated device: its running and startup configurations and the faults switched on. Starting it is a reboot: it
- * runs what startup holds. Safe for use by several sessions.
+ * A simulated device: its running and startup configurations, its power and the faults switched on. Starting it is a
+ * reboot: it runs what startup holds. Safe for use by several sessions.
  */
 public final class PracticeDevice {
 
+    private static final int SHORTEST_DELAY = 1;
+    private static final int LONGEST_DELAY = 60_000;
+    private static final int USUAL_DELAY = 400;
+
     private final String name;
     private final String address;
+    private final String platform;
     private final Path startupFile;
+    private final Function<String, DeviceConfiguration> reader;
+    private final Clock clock;
     private final Map<Fault, String> faults = new EnumMap<>(Fault.class);
-    private CorvaneConfig running;
-    private CorvaneConfig startup;
+    private final AtomicLong version = new AtomicLong();
+    private final AtomicInteger boots = new AtomicInteger();
+    private DeviceConfiguration running;
+    private DeviceConfiguration startup;
+    private Instant offUntil = Instant.MIN;
+    private volatile Runnable onChange = () -> {};
 
     /**
-     * @param address the device's address in the network
+     * @param address the device's address in the network; null for one that nobody manages
+     * @param platform name of the platform profile that describes its language
+     * @param reader reads a stored configuration
      * @param factory what it holds when no startup configuration was stored yet
      * @param startupFile where its startup configuration outlives the process
      */
-    public PracticeDevice(String name, String address, String factory, Path startupFile) {
+    public PracticeDevice(
+            String name,
+            String address,
+            String platform,
+            Function<String, DeviceConfiguration> reader,
+            String factory,
+            Path startupFile,
+            Clock clock) {
         this.name = name;
         this.address = address;
+        this.platform = platform;
+        this.reader = reader;
         this.startupFile = startupFile;
+        this.clock = clock;
         try {
-            startup = CorvaneConfig.load(Files.exists(startupFile) ? Files.readString(startupFile) : factory);
+            startup = reader.apply(Files.exists(startupFile) ? Files.readString(startupFile) : factory);
         } catch (IOException e) {
             throw new UncheckedIOException("The startup configuration of " + name + " can't be read.", e);
         }
@@ -47,58 +76,132 @@ public final class PracticeDevice {
         return address;
     }
 
+    public String platform() {
+        return platform;
+    }
+
     /** The running configuration as it is now; a copy. */
-    public synchronized CorvaneConfig running() {
+    public synchronized DeviceConfiguration running() {
         return running.copy();
     }
 
-    public synchronized CorvaneConfig startup() {
+    public synchronized DeviceConfiguration startup() {
         return startup.copy();
     }
 
-    synchronized String set(String section, String line) {
-        if (ignores(line)) {
-            // Still looks at it, so that a bad line is refused as ever.
-            return running.copy().set(section, line);
+    /** Goes up with everything that may change what the network model sees. */
+    public long version() {
+        return version.get();
+    }
+
+    /** @param listener called after everything that may change what the network model sees */
+    public void onChange(Runnable listener) {
+        onChange = listener;
+    }
+
+    private void touch() {
+        version.incrementAndGet();
+        onChange.run();
+    }
+
+    /** How often the device was started again: sessions of an earlier start are over. */
+    public int boots() {
+        return boots.get();
+    }
+
+    /**
+     * Changes the running configuration, or leaves it as it is when the change is refused.
+     *
+     * @throws Refusal when the change refuses
+     */
+    public synchronized <T> T change(Function<DeviceConfiguration, T> change) {
+        DeviceConfiguration next = running.copy();
+        T result = change.apply(next);
+        running = next;
+        touch();
+        return result;
+    }
+
+    /** Puts another configuration in the place of the running one. */
+    public synchronized void replace(DeviceConfiguration next) {
+        running = next.copy();
+        touch();
+    }
+
+    /** @throws Refusal when startup can't be written */
+    public synchronized void save() {
+        store(running);
+    }
+
+    /** @throws Refusal when startup can't be written */
+    public synchronized void store(DeviceConfiguration configuration) {
+        if (faults.containsKey(Fault.STARTUP_WRITE_FAILS)) {
+            throw new Refusal("not possible: startup could not be written, the storage does not answer");
         }
-        return running.set(section, line);
-    }
-
-    synchronized void remove(String section, String target) {
-        (ignores("no " + target) ? running.copy() : running).remove(section, target);
-    }
-
-    synchronized void save() {
         Path fresh = startupFile.resolveSibling(startupFile.getFileName() + ".new");
         try {
             Files.createDirectories(startupFile.getParent());
-            Files.writeString(fresh, running.stored());
+            Files.writeString(fresh, configuration.stored());
             Files.move(fresh, startupFile, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException e) {
             throw new Refusal("not possible: startup could not be written");
         }
-        startup = running.copy();
+        startup = configuration.copy();
+    }
+
+    /** Reads a configuration in the device's language. */
+    public DeviceConfiguration read(String text) {
+        return reader.apply(text);
+    }
+
+    /** Takes the power away for a while; after that the device runs what startup holds. */
+    public synchronized void reboot(Duration off) {
+        running = startup.copy();
+        offUntil = clock.instant().plus(off);
+        boots.incrementAndGet();
+        touch();
+    }
+
+    public synchronized boolean isOff() {
+        return clock.instant().isBefore(offUntil);
     }
 
     public synchronized boolean accepts(String user, String password) {
-        return running.accepts(user, password);
+        return !faults.containsKey(Fault.WRONG_PASSWORD) && running.accepts(user, password);
     }
 
-    /** @param match the fault applies to lines that contain this text */
+    /** @param match what the fault is about, see {@link Fault#match()} */
     public synchronized void switchOn(Fault fault, String match) {
         faults.put(fault, match);
+        touch();
     }
 
     public synchronized void switchOff(Fault fault) {
         faults.remove(fault);
+        touch();
     }
 
     public synchronized Optional<String> fault(Fault fault) {
         return Optional.ofNullable(faults.get(fault));
     }
 
-    private boolean ignores(String line) {
-        String match = faults.get(Fault.IGNORES_LINE);
-        return match != null && !CorvaneGrammar.isSection(line) && line.contains(match);
+    public synchronized boolean has(Fault fault) {
+        return faults.containsKey(fault);
+    }
+
+    /** Whether a fault that is about lines is about this one. */
+    public synchronized boolean concerns(Fault fault, String line) {
+        String match = faults.get(fault);
+        return match != null && line.contains(match);
+    }
+
+    /** How late every answer is; nothing without the fault. */
+    public synchronized Duration delay() {
+        String given = faults.get(Fault.SLOW);
+        if (given == null) {
+            return Duration.ZERO;
+        }
+        int millis = given.matches("\\d{1,6}") ? Integer.parseInt(given) : USUAL_DELAY;
+        return Duration.ofMillis(Math.min(LONGEST_DELAY, Math.max(SHORTEST_DELAY, millis)));
     }
 }

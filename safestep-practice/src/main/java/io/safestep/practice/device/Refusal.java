@@ -1,9 +1,8 @@
 package io.safestep.practice.device;
 
-/** The device does not accept what it was told; the message is the device's own words. */
+/** The device does not do what it is told. The message is what it says. */
 public class Refusal extends RuntimeException {
-
-    Refusal(String words) {
-        super(words);
+    public Refusal(String message) {
+        super(message, null, false, false);
     }
 }

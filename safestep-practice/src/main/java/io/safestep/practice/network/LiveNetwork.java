@@ -1,10 +1,25 @@
 package io.safestep.practice.network;
 
-import io.safestep.practice.device.CorvaneConfig;
+import io.safestep.core.address.IpAddress;
+import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.network.NetworkDescription;
+import io.safestep.core.network.NetworkModel;
+import io.safestep.core.network.facts.DeviceFacts;
+import io.safestep.core.network.facts.FactReader;
+import io.safestep.core.network.facts.InterfaceFacts;
+import io.safestep.core.network.facts.Packet;
+import io.safestep.core.network.ospf.OspfNeighbour;
+import io.safestep.core.network.route.Route;
+import io.safestep.core.network.segment.Conditions;
+import io.safestep.core.network.segment.Host;
+import io.safestep.core.network.segment.InterfaceState;
+import io.safestep.core.network.segment.Link;
+import io.safestep.core.network.segment.Port;
+import io.safestep.core.platform.PlatformProfile;
+import io.safestep.core.platform.ShippedProfiles;
+import io.safestep.practice.device.Fault;
 import io.safestep.practice.device.NetworkView;
 import io.safestep.practice.device.PracticeDevice;
-import io.safestep.practice.network.Routing.Adjacency;
-import io.safestep.practice.network.Snapshot.Interface;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -12,8 +27,11 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
+import java.util.concurrent.atomic.AtomicLong;
 
 /**
  * The network as it is now, computed from what the devices hold at the moment of asking. A new adjacency needs a short
@@ -23,127 +41,218 @@ public final class LiveNetwork implements NetworkView {
 
     private static final Duration SETTLING = Duration.ofSeconds(3);
 
-    private final Cabling cabling;
+    private final NetworkPlan plan;
     private final Map<String, PracticeDevice> devices = new LinkedHashMap<>();
+    private final Map<String, Platform> platforms = new HashMap<>();
+    private final Map<String, Known> facts = new HashMap<>();
+    private final Map<Link, Instant> fullSince = new HashMap<>();
     private final Clock clock;
-    private final Map<String, Instant> since = new HashMap<>();
 
-    public LiveNetwork(Cabling cabling, Collection<PracticeDevice> devices, Clock clock) {
-        this.cabling = cabling;
+    private Conditions conditions = Conditions.NORMAL;
+    private final AtomicLong stamp = new AtomicLong();
+    private long seen;
+    private NetworkModel model;
+    private final Map<String, Boolean> reachable = new HashMap<>();
+
+    private record Platform(ConfigEngine engine, FactReader reader) {}
+
+    /** What was read from a device's configuration, and which version of the device that was. */
+    private record Known(long version, DeviceFacts facts) {}
+
+    public LiveNetwork(NetworkPlan plan, Collection<PracticeDevice> devices, Clock clock) {
+        this.plan = plan;
         this.clock = clock;
-        devices.forEach(d -> this.devices.put(d.name(), d));
-        Snapshot first = snapshot();
-        Routing routing = new Routing(first, a -> true);
-        for (String device : first.devices()) {
-            routing.adjacencies(device).stream()
-                    .filter(a -> a.reason() == null)
-                    .forEach(a -> since.put(a.id(), Instant.MIN));
+        devices.forEach(d -> {
+            this.devices.put(d.name(), d);
+            d.onChange(stamp::incrementAndGet);
+        });
+        for (PlatformProfile profile : ShippedProfiles.all()) {
+            platforms.put(profile.name(), new Platform(new ConfigEngine(profile.language()), new FactReader(profile)));
         }
+        model = compute(Conditions.NORMAL);
+        full(model).forEach(pair -> fullSince.put(pair, Instant.MIN));
     }
 
-    private Snapshot snapshot() {
-        Map<String, CorvaneConfig> configs = new HashMap<>();
-        devices.forEach((name, device) -> configs.put(name, device.running()));
-        return new Snapshot(cabling, configs);
+    /** To be called after every change, so that a short interruption is not overlooked. */
+    public void changed() {
+        model();
     }
 
-    /** Looks at every adjacency, so that one that went away and came back has to settle again. */
-    private synchronized Routing now() {
-        Snapshot snapshot = snapshot();
-        Routing every = new Routing(snapshot, a -> true);
-        Set<String> seen = new HashSet<>();
-        Instant now = clock.instant();
-        for (String device : snapshot.devices()) {
-            for (Adjacency adjacency : every.adjacencies(device)) {
-                if (adjacency.reason() == null) {
-                    seen.add(adjacency.id());
-                    since.putIfAbsent(adjacency.id(), now);
+    /** The network at this moment. */
+    public synchronized NetworkModel model() {
+        long now = stamp.get();
+        boolean poweredOn =
+                conditions.devicesOff().stream().anyMatch(d -> !devices.get(d).isOff());
+        if (now == seen && !poweredOn && conditions.adjacenciesHeld().isEmpty()) {
+            return model;
+        }
+        Set<String> off = new HashSet<>();
+        devices.values().stream().filter(PracticeDevice::isOff).forEach(d -> off.add(d.name()));
+        NetworkModel every = compute(new Conditions(off, Set.of(), Set.of()));
+        Set<Link> full = full(every);
+        Instant instant = clock.instant();
+        fullSince.keySet().retainAll(full);
+        full.forEach(pair -> fullSince.putIfAbsent(pair, instant));
+        Set<Link> held = new HashSet<>();
+        fullSince.forEach((pair, since) -> {
+            boolean young = !since.equals(Instant.MIN) && since.plus(SETTLING).isAfter(instant);
+            boolean staysDown = !since.equals(Instant.MIN) && (staysDown(pair.one()) || staysDown(pair.other()));
+            if (young || staysDown) {
+                held.add(pair);
+            } else if (!since.equals(Instant.MIN)) {
+                fullSince.put(pair, Instant.MIN);
+            }
+        });
+        seen = now;
+        reachable.clear();
+        conditions = new Conditions(off, Set.of(), held);
+        model = held.isEmpty() ? every : compute(conditions);
+        return model;
+    }
+
+    private boolean staysDown(Port port) {
+        return devices.get(port.device()).has(Fault.NEIGHBOUR_STAYS_DOWN);
+    }
+
+    private NetworkModel compute(Conditions given) {
+        Map<String, DeviceFacts> read = new TreeMap<>();
+        devices.forEach((name, device) -> read.put(name, factsOf(device)));
+        return new NetworkModel(
+                new NetworkDescription(read, plan.file().links(), plan.file().hosts(), given));
+    }
+
+    private DeviceFacts factsOf(PracticeDevice device) {
+        long version = device.version();
+        Known known = facts.get(device.name());
+        if (known == null || known.version() != version) {
+            Platform platform = platforms.get(device.platform());
+            String text = device.running().described();
+            known = new Known(
+                    version,
+                    platform.reader().read(device.name(), platform.engine().read(text)));
+            facts.put(device.name(), known);
+        }
+        return known.facts();
+    }
+
+    private static Set<Link> full(NetworkModel model) {
+        Set<Link> pairs = new HashSet<>();
+        for (String device : model.devices()) {
+            for (OspfNeighbour n : model.ospfNeighbours(device)) {
+                if (n.state() == OspfNeighbour.State.FULL && n.own().compareTo(n.far()) < 0) {
+                    pairs.add(new Link(n.own(), n.far()));
                 }
             }
         }
-        since.keySet().retainAll(seen);
-        Map<String, Instant> ages = Map.copyOf(since);
-        return new Routing(snapshot, a -> settled(ages.get(a.id()), now));
+        return pairs;
     }
 
-    private static boolean settled(Instant since, Instant now) {
-        return since != null
-                && (since.equals(Instant.MIN) || !since.plus(SETTLING).isAfter(now));
+    /** Whether packets get from the watch room to the device and back. */
+    public synchronized boolean isReachable(PracticeDevice device) {
+        NetworkModel now = model();
+        return reachable.computeIfAbsent(device.name(), name -> isReachable(now, device));
     }
 
-    /** To be called after every command in configuration mode, so that a short interruption is not overlooked. */
-    public void configurationChanged() {
-        now();
-    }
-
-    @Override
-    public String neighbours(String device) {
-        Routing routing = now();
-        StringBuilder text = new StringBuilder("neighbour        over         state\n");
-        for (Adjacency a : routing.adjacencies(device)) {
-            String state = a.reason() != null ? "down, " + a.reason() : routing.settled(a) ? "full" : "loading";
-            text.append("%-16s %-12s %s%n"
-                    .formatted(Prefix.text(a.far().address().bits()), a.own().name(), state));
+    private boolean isReachable(NetworkModel now, PracticeDevice device) {
+        if (device.isOff()) {
+            return false;
         }
-        return trimmed(text);
-    }
-
-    @Override
-    public String routes(String device) {
-        StringBuilder text = new StringBuilder("network            next\n");
-        for (Routing.Route route : now().routes(device)) {
-            String next = route.via() == null ? "direct " + route.over() : "via " + route.via();
-            text.append("%-18s %s%n".formatted(route.network(), next));
+        if (plan.watch() == null) {
+            return true;
         }
-        return trimmed(text);
+        Host watch = plan.file().hosts().stream()
+                .filter(h -> h.name().equals(plan.watch()))
+                .findFirst()
+                .orElseThrow();
+        Packet packet =
+                new Packet(watch.address().address(), IpAddress.parse(device.address()), Packet.TCP, 50_000, 22);
+        return now.trace(packet).delivered()
+                && now.traceFrom(device.name(), packet.answer()).delivered();
     }
 
     @Override
-    public String gateways(String device) {
-        Routing routing = now();
-        Snapshot snapshot = snapshot();
-        StringBuilder text = new StringBuilder("group              role     shared\n");
-        for (Interface i : snapshot.interfaces(device)) {
-            for (String group : routing.groups(device, i.name())) {
-                boolean active = routing.activeGateway(i, group)
-                        .map(g -> g.device().equals(device))
-                        .orElse(false);
-                text.append("%-18s %-8s %s, priority %d%n"
-                        .formatted(
-                                i.name() + " group " + group,
-                                active ? "active" : "standby",
-                                routing.sharedAddress(i, group).orElse("none"),
-                                routing.priority(i, group)));
-            }
+    public List<Neighbour> neighbours(String device) {
+        NetworkModel now = model();
+        Set<Link> held;
+        synchronized (this) {
+            held = conditions.adjacenciesHeld();
         }
-        return trimmed(text);
+        return now.ospfNeighbours(device).stream()
+                .filter(n -> n.area() != null)
+                .map(n -> neighbour(n, held))
+                .toList();
+    }
+
+    private static Neighbour neighbour(OspfNeighbour n, Set<Link> held) {
+        boolean loading = held.contains(new Link(n.own(), n.far())) || held.contains(new Link(n.far(), n.own()));
+        String state = loading ? "loading" : n.state().name().toLowerCase().replace('_', '-');
+        return new Neighbour(
+                n.farAddress().toString(),
+                n.own().name(),
+                "ospf",
+                state,
+                loading || n.reason() == null ? "" : reason(n.reason()));
+    }
+
+    /** The model's sentence as a device would put it: without capital and full stop. */
+    private static String reason(String sentence) {
+        String start = sentence.substring(0, 1).toLowerCase() + sentence.substring(1);
+        return start.endsWith(".") ? start.substring(0, start.length() - 1) : start;
     }
 
     @Override
-    public String interfaces(String device) {
-        Snapshot snapshot = snapshot();
-        CorvaneConfig config = snapshot.config(device);
-        StringBuilder text = new StringBuilder("interface     state     address\n");
-        for (String header : config.headers()) {
-            if (header.startsWith("interface ")) {
-                String name = header.substring("interface ".length());
-                text.append("%-13s %-9s %s%n"
-                        .formatted(
-                                name,
-                                snapshot.status(device, name),
-                                config.value(header, "address").orElse("none")));
-            }
-        }
-        return trimmed(text);
+    public List<NetworkRoute> routes(String device) {
+        return model().routes(device).stream().map(LiveNetwork::route).toList();
+    }
+
+    private static NetworkRoute route(Route route) {
+        String over = route.discards() ? "" : route.nextHops().get(0).exit();
+        String next = route.discards()
+                ? "discard"
+                : String.join(
+                        ",",
+                        route.nextHops().stream()
+                                .map(h -> h.via() == null ? "direct" : h.via().toString())
+                                .toList());
+        return new NetworkRoute(
+                route.prefix().toString(),
+                next,
+                over,
+                route.source().name().toLowerCase().replace('_', '-'),
+                route.distance(),
+                route.metric());
     }
 
     @Override
-    public String ping(String device, String address) {
-        boolean answered = now().reaches(device, Prefix.address(address));
-        return "asking " + address + " three times\nreceived " + (answered ? "3 of 3, about 4 ms" : "0 of 3");
+    public List<GatewayState> gateways(String device) {
+        return model().gatewayRoles(device).stream()
+                .map(r -> new GatewayState(
+                        r.port().name(),
+                        r.id(),
+                        r.state().name().toLowerCase(),
+                        String.join(
+                                ",", r.shared().stream().map(Object::toString).toList()),
+                        r.priority()))
+                .toList();
     }
 
-    private static String trimmed(StringBuilder text) {
-        return text.toString().stripTrailing();
+    @Override
+    public List<InterfaceInfo> interfaces(String device) {
+        NetworkModel now = model();
+        return now.description().devices().get(device).interfaces().values().stream()
+                .map(i -> new InterfaceInfo(
+                        i.name(),
+                        state(i, now.interfaceState(new Port(device, i.name()))),
+                        i.primary() == null ? "none" : i.primary().toString()))
+                .toList();
+    }
+
+    private static String state(InterfaceFacts facts, InterfaceState state) {
+        return !facts.enabled() ? "disabled" : state.up() ? "up" : "down";
+    }
+
+    @Override
+    public boolean pings(String device, String address) {
+        return model().pings(device, IpAddress.parse(address));
     }
 }

@@ -1,42 +1,137 @@
 package io.safestep.practice.ssh;
 
-import io.safestep.practice.device.CommandInterpreter;
+import io.safestep.practice.corvane.CommandInterpreter;
+import io.safestep.practice.device.Fault;
 import io.safestep.practice.device.PracticeDevice;
+import io.safestep.practice.gate.DeviceGate;
+import io.safestep.practice.netconf.NetconfService;
 import io.safestep.practice.network.LiveNetwork;
 import java.io.IOException;
+import java.net.InetSocketAddress;
 import java.nio.file.Path;
+import java.security.GeneralSecurityException;
+import java.security.KeyPair;
 import java.time.Clock;
 import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import org.apache.sshd.common.keyprovider.KeyPairProvider;
+import org.apache.sshd.common.session.SessionContext;
 import org.apache.sshd.core.CoreModuleProperties;
 import org.apache.sshd.server.SshServer;
+import org.apache.sshd.server.channel.ChannelSession;
+import org.apache.sshd.server.command.Command;
 import org.apache.sshd.server.keyprovider.SimpleGeneratorHostKeyProvider;
+import org.apache.sshd.server.subsystem.SubsystemFactory;
 
-/** The SSH server of one practice device (RFC 4251 to 4254): password log-in, a shell, single commands. */
+/**
+ * One SSH server (RFC 4251 to 4254) that acts for all devices that speak SSH: password log-in, a shell and single
+ * commands for Corvane devices, the NETCONF subsystem (RFC 6242) for Haldrin devices.
+ */
 public final class DeviceSshServer implements AutoCloseable {
 
-    private final SshServer server = SshServer.setUpDefaultServer();
+    private static final String COMMAND_LINE = "corvane-cli";
+    private static final String NETCONF = "haldrin-netconf";
 
-    public DeviceSshServer(
-            PracticeDevice device, LiveNetwork network, Clock clock, String listenAddress, int port, Path hostKeyFile) {
-        server.setHost(listenAddress);
-        server.setPort(port);
-        SimpleGeneratorHostKeyProvider hostKey = new SimpleGeneratorHostKeyProvider(hostKeyFile);
-        hostKey.setAlgorithm("EC");
-        hostKey.setKeySize(256);
-        server.setKeyPairProvider(hostKey);
-        server.setPasswordAuthenticator((user, password, session) -> device.accepts(user, password));
-        server.setShellFactory(channel ->
-                new ShellCommand(new CommandInterpreter(device, network, clock), network::configurationChanged));
-        server.setCommandFactory((channel, command) -> new SingleCommand(
-                new CommandInterpreter(device, network, clock), command, network::configurationChanged));
+    private final SshServer server = SshServer.setUpDefaultServer();
+    private final DeviceGate gate;
+    private final LiveNetwork network;
+    private final NetconfService netconf;
+    private final Clock clock;
+    private final HostKeys hostKeys;
+
+    public DeviceSshServer(DeviceGate gate, LiveNetwork network, NetconfService netconf, Clock clock, Path keyFolder) {
+        this.gate = gate;
+        this.network = network;
+        this.netconf = netconf;
+        this.clock = clock;
+        this.hostKeys = new HostKeys(keyFolder);
+        server.setHost("127.0.0.1");
+        server.setKeyPairProvider(hostKeys);
+        server.setPasswordAuthenticator((user, password, session) -> {
+            PracticeDevice device = device(session);
+            return device != null && device.accepts(user, password);
+        });
+        server.setShellFactory(this::shell);
+        server.setCommandFactory(this::single);
+        server.setSubsystemFactories(List.of(new NetconfSubsystem()));
         CoreModuleProperties.WELCOME_BANNER.set(
                 server, "Merrow Sound Ferries practice device. Commands are recorded.\r\n");
         CoreModuleProperties.IDLE_TIMEOUT.set(server, Duration.ofMinutes(10));
     }
 
-    /** @throws IOException when the address and port can't be listened on */
-    public void start() throws IOException {
+    private PracticeDevice device(SessionContext session) {
+        return session.getRemoteAddress() instanceof InetSocketAddress address
+                ? gate.deviceCallingFrom(address.getPort())
+                : null;
+    }
+
+    private CommandInterpreter interpreter(PracticeDevice device) {
+        return new CommandInterpreter(device, network, clock);
+    }
+
+    private Command shell(ChannelSession channel) {
+        PracticeDevice device = device(channel.getSession());
+        return device != null && device.platform().equals(COMMAND_LINE)
+                ? new ShellCommand(interpreter(device), network::changed)
+                : new Notice("This device has no command line; it speaks NETCONF.");
+    }
+
+    private Command single(ChannelSession channel, String command) {
+        PracticeDevice device = device(channel.getSession());
+        return device != null && device.platform().equals(COMMAND_LINE)
+                ? new SingleCommand(interpreter(device), command, network::changed)
+                : new Notice("This device has no command line; it speaks NETCONF.");
+    }
+
+    private final class NetconfSubsystem implements SubsystemFactory {
+        @Override
+        public String getName() {
+            return "netconf";
+        }
+
+        @Override
+        public Command createSubsystem(ChannelSession channel) throws IOException {
+            PracticeDevice device = device(channel.getSession());
+            if (device == null || !device.platform().equals(NETCONF)) {
+                throw new IOException("this device does not speak NETCONF");
+            }
+            return new NetconfCommand(netconf, device);
+        }
+    }
+
+    /** A key of its own for each device, and a second one for the day on which it was exchanged. */
+    private final class HostKeys implements KeyPairProvider {
+        private final Path folder;
+        private final Map<String, SimpleGeneratorHostKeyProvider> providers = new ConcurrentHashMap<>();
+
+        HostKeys(Path folder) {
+            this.folder = folder;
+        }
+
+        @Override
+        public Iterable<KeyPair> loadKeys(SessionContext session) throws IOException, GeneralSecurityException {
+            PracticeDevice device = session == null ? null : device(session);
+            if (device == null) {
+                return List.of();
+            }
+            String name = device.name() + (device.has(Fault.CHANGED_HOST_KEY) ? ".hostkey-changed" : ".hostkey");
+            return providers
+                    .computeIfAbsent(name, n -> {
+                        SimpleGeneratorHostKeyProvider provider = new SimpleGeneratorHostKeyProvider(folder.resolve(n));
+                        provider.setAlgorithm("EC");
+                        provider.setKeySize(256);
+                        return provider;
+                    })
+                    .loadKeys(session);
+        }
+    }
+
+    /** @return the port on 127.0.0.1 */
+    public int start() throws IOException {
         server.start();
+        return server.getPort();
     }
 
     @Override

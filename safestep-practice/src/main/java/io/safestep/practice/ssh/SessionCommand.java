@@ -1,8 +1,10 @@
 package io.safestep.practice.ssh;
 
+import io.safestep.practice.device.SessionDropped;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import org.apache.sshd.common.session.Session;
 import org.apache.sshd.server.Environment;
 import org.apache.sshd.server.ExitCallback;
 import org.apache.sshd.server.channel.ChannelSession;
@@ -19,17 +21,21 @@ abstract class SessionCommand implements Command {
     private OutputStream out;
     private ExitCallback exit;
     private Thread thread;
+    private Session session;
 
     /** @return the exit status */
     abstract int serve(InputStream in, OutputStream out, Environment environment) throws IOException;
 
     @Override
     public void start(ChannelSession channel, Environment environment) {
+        session = channel.getSession();
         thread = new Thread(
                 () -> {
                     int status = 1;
                     try {
                         status = serve(in, out, environment);
+                    } catch (SessionDropped e) {
+                        session.close(true);
                     } catch (IOException e) {
                         LOG.debug("The session ended: {}", e.getMessage());
                     } finally {

@@ -1,6 +1,6 @@
 package io.safestep.practice.ssh;
 
-import io.safestep.practice.device.CommandInterpreter;
+import io.safestep.practice.corvane.CommandInterpreter;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;

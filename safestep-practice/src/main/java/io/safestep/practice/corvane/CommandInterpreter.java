@@ -1,5 +1,11 @@
-package io.safestep.practice.device;
+package io.safestep.practice.corvane;
 
+import io.safestep.practice.device.DeviceConfiguration;
+import io.safestep.practice.device.Fault;
+import io.safestep.practice.device.NetworkView;
+import io.safestep.practice.device.PracticeDevice;
+import io.safestep.practice.device.Refusal;
+import io.safestep.practice.device.SessionDropped;
 import java.time.Clock;
 import java.time.temporal.ChronoUnit;
 
@@ -12,6 +18,9 @@ public final class CommandInterpreter {
 
     /** Null outside configuration mode; else the section that was entered, empty at the top. */
     private String section;
+
+    /** What the device held before the last line that was applied since configuration mode was entered. */
+    private DeviceConfiguration beforeLastLine;
 
     private boolean paging = true;
     private boolean ended;
@@ -54,22 +63,49 @@ public final class CommandInterpreter {
 
     private String configure(String command) {
         switch (command) {
-            case "done" -> section = null;
+            case "done" -> {
+                if (beforeLastLine != null && device.has(Fault.LOSES_LAST_LINE)) {
+                    device.replace(beforeLastLine);
+                }
+                beforeLastLine = null;
+                section = null;
+            }
             case "leave" -> {
                 if (section.isEmpty()) {
                     throw new Refusal("refused: already at the top, type done to end");
                 }
                 section = "";
             }
-            default -> {
-                if (command.startsWith("no ")) {
-                    device.remove(section, command.substring(3));
-                } else {
-                    section = device.set(section, command);
-                }
-            }
+            default -> line(command);
         }
         return "";
+    }
+
+    private void line(String line) {
+        if (device.concerns(Fault.REJECTS_LINE, line)) {
+            throw new Refusal("refused: \"" + line + "\" is not accepted at this time");
+        }
+        DeviceConfiguration before = device.running();
+        boolean ignored = device.concerns(Fault.IGNORES_LINE, line) && !CorvaneGrammar.isSection(line);
+        if (ignored) {
+            // Still looks at it, so that a bad line is refused as ever.
+            section = apply((CorvaneConfig) before, line);
+        } else {
+            section = device.change(config -> apply((CorvaneConfig) config, line));
+            beforeLastLine = before;
+        }
+        if (device.concerns(Fault.DROPS_SESSION, line)) {
+            throw new SessionDropped();
+        }
+    }
+
+    /** @return the section in which the next line stands */
+    private String apply(CorvaneConfig config, String line) {
+        if (line.startsWith("no ")) {
+            config.remove(section, line.substring(3));
+            return section;
+        }
+        return config.set(section, line);
     }
 
     private String operate(String command) {
@@ -98,20 +134,25 @@ public final class CommandInterpreter {
             case "show startup" -> header() + "\n" + device.startup().shown() + "# end";
             case "show version" ->
                 "Corvane Tidewater 4.2\nname " + device.running().hostname();
-            case "show neighbours" -> network.neighbours(device.name());
-            case "show routes" -> network.routes(device.name());
-            case "show gateways" -> network.gateways(device.name());
-            case "show interfaces" -> network.interfaces(device.name());
+            case "show neighbours" -> CorvaneTables.neighbours(network.neighbours(device.name()));
+            case "show routes" -> CorvaneTables.routes(network.routes(device.name()));
+            case "show gateways" -> CorvaneTables.gateways(network.gateways(device.name()));
+            case "show interfaces" -> CorvaneTables.interfaces(network.interfaces(device.name()));
             case "help" ->
                 "configure, save, quit, ping ADDRESS, paging on|off,\n"
                         + "show running|startup|version|neighbours|routes|gateways|interfaces";
             default -> {
                 if (command.matches("ping \\d+\\.\\d+\\.\\d+\\.\\d+")) {
-                    yield network.ping(device.name(), command.substring(5));
+                    yield ping(command.substring(5));
                 }
                 throw new Refusal("refused: \"" + command + "\" is not understood, try help");
             }
         };
+    }
+
+    private String ping(String address) {
+        boolean answered = network.pings(device.name(), address);
+        return "asking " + address + " three times\nreceived " + (answered ? "3 of 3, about 4 ms" : "0 of 3");
     }
 
     private String header() {

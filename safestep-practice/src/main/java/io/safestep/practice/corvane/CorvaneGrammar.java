@@ -1,4 +1,4 @@
-package io.safestep.practice.device;
+package io.safestep.practice.corvane;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -23,12 +23,14 @@ final class CorvaneGrammar {
 
     private static final Map<Pattern, String> INTERFACE = new LinkedHashMap<>();
     private static final Map<Pattern, String> OSPF = new LinkedHashMap<>();
+    private static final Map<Pattern, String> BGP = new LinkedHashMap<>();
+    private static final Map<Pattern, String> PREFIX_LIST = new LinkedHashMap<>();
     private static final Map<Pattern, String> VLAN = new LinkedHashMap<>();
     private static final Map<Pattern, String> FILTER = new LinkedHashMap<>();
 
     private static final Pattern SECTION =
             Pattern.compile("vlan \\d{1,4}|interface (?:loopback \\d|port \\d{1,2}|vlan \\d{1,4})"
-                    + "|ospf [1-9]|packet-filter " + WORD);
+                    + "|ospf [1-9]|bgp \\d{1,10}|prefix-list " + WORD + "|packet-filter " + WORD);
 
     static {
         add(TOP, "hostname " + WORD, "hostname");
@@ -36,7 +38,8 @@ final class CorvaneGrammar {
         add(TOP, "(time-server " + ADDRESS + ")", "$1");
         add(TOP, "(log-server " + ADDRESS + ")", "$1");
         add(TOP, "(user " + WORD + ") password \\S+", "$1");
-        add(TOP, "(route " + PREFIX + " via " + ADDRESS + ")", "$1");
+        add(TOP, "(route " + PREFIX + " via " + ADDRESS + ")(?: distance \\d{1,3})?", "$1");
+        add(TOP, "(route " + PREFIX + " discard)", "$1");
 
         add(VLAN, "name " + WORD, "name");
 
@@ -44,18 +47,46 @@ final class CorvaneGrammar {
         add(INTERFACE, "disabled", "disabled");
         add(INTERFACE, "mtu \\d{3,4}", "mtu");
         add(INTERFACE, "address " + PREFIX, "address");
+        add(INTERFACE, "(second-address " + PREFIX + ")", "$1");
         add(INTERFACE, "vlan access \\d{1,4}", "vlan access");
         add(INTERFACE, "vlan allowed \\d{1,4}(?:,\\d{1,4})*", "vlan allowed");
+        add(INTERFACE, "vlan native \\d{1,4}", "vlan native");
         add(INTERFACE, "(gateway-group \\d{1,3} shared) " + ADDRESS, "$1");
         add(INTERFACE, "(gateway-group \\d{1,3} priority) \\d{1,3}", "$1");
         add(INTERFACE, "(relay-dhcp " + ADDRESS + ")", "$1");
         add(INTERFACE, "filter-in " + WORD, "filter-in");
+        add(INTERFACE, "filter-out " + WORD, "filter-out");
+        add(INTERFACE, "(ospf (?:cost|hello|dead|priority)) \\d{1,5}", "$1");
+        add(INTERFACE, "ospf type (?:broadcast|point-to-point)", "ospf type");
+        add(INTERFACE, "ospf passive", "ospf passive");
+        add(INTERFACE, "ospf key \\S+", "ospf key");
 
         add(OSPF, "router-id " + ADDRESS, "router-id");
         add(OSPF, "authentication key \\S+", "authentication key");
         add(OSPF, "(area \\d{1,4} network " + PREFIX + ")", "$1");
+        add(OSPF, "(area \\d{1,4} stub)(?: no-summary)?", "$1");
+        add(OSPF, "(area \\d{1,4} range " + PREFIX + ")(?: hide)?", "$1");
+        add(OSPF, "(redistribute (?:connected|static|bgp))(?: metric \\d{1,8} type [12])?", "$1");
+        add(OSPF, "default-route (?:always|when-known)(?: metric \\d{1,8})?", "default-route");
 
-        add(FILTER, "((?:allow|drop) (?:tcp|udp|ip) " + PREFIX + " to " + PREFIX + "(?: port \\d{1,5})?)", "$1");
+        add(BGP, "router-id " + ADDRESS, "router-id");
+        add(BGP, "(network " + PREFIX + ")", "$1");
+        add(BGP, "(redistribute (?:connected|static|ospf))", "$1");
+        add(BGP, "require-policy", "require-policy");
+        add(BGP, "(neighbour " + ADDRESS + " as) \\d{1,10}", "$1");
+        add(BGP, "(neighbour " + ADDRESS + " description) .{1,200}", "$1");
+        add(BGP, "(neighbour " + ADDRESS + " from) loopback \\d", "$1");
+        add(BGP, "(neighbour " + ADDRESS + " filter-(?:in|out)) " + WORD, "$1");
+        add(BGP, "(neighbour " + ADDRESS + " (?:local-preference|med|prepend)) \\d{1,9}", "$1");
+        add(BGP, "(neighbour " + ADDRESS + " (?:multihop|next-hop-self|default-route|disabled))", "$1");
+        add(BGP, "(neighbour " + ADDRESS + " key) \\S+", "$1");
+
+        add(PREFIX_LIST, "((?:allow|drop) " + PREFIX + "(?: up-to \\d{1,2})?)", "$1");
+
+        add(
+                FILTER,
+                "((?:allow|drop) (?:tcp|udp|icmp|ospf|vrrp|ip) " + PREFIX + " to " + PREFIX + "(?: port \\d{1,5})?)",
+                "$1");
     }
 
     private CorvaneGrammar() {}
@@ -106,7 +137,7 @@ final class CorvaneGrammar {
 
     /** Entries of a packet filter keep the order in which they were typed. */
     static boolean keepsOrder(String section) {
-        return section.startsWith("packet-filter ");
+        return section.startsWith("packet-filter ") || section.startsWith("prefix-list ");
     }
 
     private static Map<Pattern, String> table(String section) {
@@ -116,6 +147,8 @@ final class CorvaneGrammar {
         return switch (section.split(" ")[0]) {
             case "interface" -> INTERFACE;
             case "ospf" -> OSPF;
+            case "bgp" -> BGP;
+            case "prefix-list" -> PREFIX_LIST;
             case "vlan" -> VLAN;
             default -> FILTER;
         };

@@ -1,11 +1,10 @@
-package io.safestep.practice.device;
+package io.safestep.practice.corvane;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
+import io.safestep.practice.device.DeviceConfiguration;
+import io.safestep.practice.device.Passwords;
+import io.safestep.practice.device.Refusal;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -15,9 +14,7 @@ import java.util.Optional;
  * The configuration that a Corvane device holds, and what setting and removing lines does to it. Passwords are kept as
  * digests only. Not safe for use by several threads: the device guards it.
  */
-public final class CorvaneConfig {
-
-    private static final String DIGEST_MARK = "sha256:";
+public final class CorvaneConfig implements DeviceConfiguration {
 
     /** Section header to its lines by slot; the empty header holds the lines at the top level. */
     private final Map<String, Map<String, String>> sections = new LinkedHashMap<>();
@@ -26,6 +23,7 @@ public final class CorvaneConfig {
         sections.put("", new LinkedHashMap<>());
     }
 
+    @Override
     public CorvaneConfig copy() {
         CorvaneConfig copy = new CorvaneConfig();
         sections.forEach((header, lines) -> copy.sections.put(header, new LinkedHashMap<>(lines)));
@@ -106,24 +104,33 @@ public final class CorvaneConfig {
         return sections.keySet().stream().filter(h -> !h.isEmpty()).toList();
     }
 
+    @Override
     public String hostname() {
         return value("", "hostname").orElse("unnamed");
     }
 
+    @Override
     public boolean accepts(String user, String password) {
         return value("", "user " + user)
-                .map(v -> v.equals("password " + digest(password)))
+                .map(v -> v.equals("password " + Passwords.digest(password)))
                 .orElse(false);
     }
 
     /** The text for storing, with digests. */
+    @Override
     public String stored() {
         return text(false);
     }
 
     /** The text that the device shows: passwords hidden, lines in the device's own order. */
+    @Override
     public String shown() {
         return text(true);
+    }
+
+    @Override
+    public String described() {
+        return stored();
     }
 
     private String text(boolean hide) {
@@ -152,8 +159,15 @@ public final class CorvaneConfig {
     }
 
     private List<String> ordered() {
-        List<String> kinds =
-                List.of("vlan", "interface loopback", "interface port", "interface vlan", "ospf", "packet-filter");
+        List<String> kinds = List.of(
+                "vlan",
+                "interface loopback",
+                "interface port",
+                "interface vlan",
+                "ospf",
+                "bgp",
+                "prefix-list",
+                "packet-filter");
         List<String> headers = new ArrayList<>(headers());
         headers.sort(Comparator.comparingInt((String h) -> kindOf(kinds, h))
                 .thenComparingInt(CorvaneConfig::lastNumber)
@@ -180,16 +194,6 @@ public final class CorvaneConfig {
             return line;
         }
         int at = line.lastIndexOf(' ') + 1;
-        String password = line.substring(at);
-        return password.startsWith(DIGEST_MARK) ? line : line.substring(0, at) + digest(password);
-    }
-
-    private static String digest(String password) {
-        try {
-            byte[] hash = MessageDigest.getInstance("SHA-256").digest(password.getBytes(StandardCharsets.UTF_8));
-            return DIGEST_MARK + HexFormat.of().formatHex(hash);
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("Every Java platform has SHA-256.", e);
-        }
+        return line.substring(0, at) + Passwords.digest(line.substring(at));
     }
 }

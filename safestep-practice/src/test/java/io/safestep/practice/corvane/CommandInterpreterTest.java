@@ -1,12 +1,18 @@
-package io.safestep.practice.device;
+package io.safestep.practice.corvane;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import io.safestep.practice.network.Cabling;
+import io.safestep.core.network.file.NetworkFile;
+import io.safestep.practice.device.Fault;
+import io.safestep.practice.device.PracticeDevice;
+import io.safestep.practice.device.SessionDropped;
 import io.safestep.practice.network.LiveNetwork;
+import io.safestep.practice.network.NetworkPlan;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -24,12 +30,26 @@ class CommandInterpreterTest {
 
     @BeforeEach
     void open() {
-        device = new PracticeDevice("brn-ac-1", "10.77.2.34", FACTORY, folder.resolve("startup"));
+        device = open(folder);
         session = session(device);
     }
 
+    private static PracticeDevice open(Path folder) {
+        return new PracticeDevice(
+                "brn-ac-1",
+                "10.77.2.34",
+                "corvane-cli",
+                CorvaneConfig::load,
+                FACTORY,
+                folder.resolve("startup"),
+                Clock.systemUTC());
+    }
+
     private static CommandInterpreter session(PracticeDevice device) {
-        LiveNetwork network = new LiveNetwork(new Cabling(List.of(), List.of()), List.of(device), Clock.systemUTC());
+        LiveNetwork network = new LiveNetwork(
+                new NetworkPlan(new NetworkFile(List.of(), List.of(), List.of(), List.of()), Map.of(), "nobody"),
+                List.of(device),
+                Clock.systemUTC());
         return new CommandInterpreter(device, network, Clock.systemUTC());
     }
 
@@ -54,15 +74,9 @@ class CommandInterpreterTest {
         assertThat(session.take("show running")).contains("  mtu 9000");
         assertThat(session.take("show startup")).contains("  mtu 1500");
 
-        assertThat(new PracticeDevice("brn-ac-1", "10.77.2.34", FACTORY, folder.resolve("startup"))
-                        .running()
-                        .shown())
-                .contains("mtu 1500");
+        assertThat(open(folder).running().shown()).contains("mtu 1500");
         assertThat(session.take("save")).isEqualTo("startup written");
-        assertThat(new PracticeDevice("brn-ac-1", "10.77.2.34", FACTORY, folder.resolve("startup"))
-                        .running()
-                        .shown())
-                .contains("mtu 9000");
+        assertThat(open(folder).running().shown()).contains("mtu 9000");
     }
 
     @Test
@@ -97,5 +111,45 @@ class CommandInterpreterTest {
         assertThat(session.take("mtu nine")).startsWith("refused: ");
 
         assertThat(device.running().shown()).contains("description uplink").contains("mtu 1500");
+    }
+
+    @Test
+    void aRejectedLineIsRefusedAndChangesNothing() {
+        device.switchOn(Fault.REJECTS_LINE, "mtu");
+        session.take("configure");
+        session.take("interface port 1");
+        assertThat(session.take("mtu 9000")).startsWith("refused: ");
+        assertThat(device.running().shown()).contains("mtu 1500");
+    }
+
+    @Test
+    void theLastLineIsLostWhenConfigurationEnds() {
+        device.switchOn(Fault.LOSES_LAST_LINE, "");
+        session.take("configure");
+        session.take("interface port 1");
+        session.take("description uplink");
+        session.take("mtu 9000");
+        session.take("done");
+        assertThat(device.running().shown()).contains("description uplink").contains("mtu 1500");
+    }
+
+    @Test
+    void theSessionBreaksOffAfterTheLineWasTaken() {
+        device.switchOn(Fault.DROPS_SESSION, "mtu");
+        session.take("configure");
+        session.take("interface port 1");
+        assertThat(session.take("description uplink")).isEmpty();
+        assertThatThrownBy(() -> session.take("mtu 9000")).isInstanceOf(SessionDropped.class);
+        assertThat(device.running().shown()).contains("mtu 9000");
+    }
+
+    @Test
+    void startupThatCanNotBeWrittenStaysAsItWas() {
+        device.switchOn(Fault.STARTUP_WRITE_FAILS, "");
+        session.take("configure");
+        session.take("contact nobody");
+        session.take("done");
+        assertThat(session.take("save")).startsWith("not possible: ");
+        assertThat(device.startup().shown()).doesNotContain("nobody");
     }
 }

@@ -1,8 +1,9 @@
-package io.safestep.practice.device;
+package io.safestep.practice.corvane;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import io.safestep.practice.device.Refusal;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;

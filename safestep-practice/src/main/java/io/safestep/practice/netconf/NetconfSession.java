@@ -1,0 +1,265 @@
+package io.safestep.practice.netconf;
+
+import io.safestep.practice.device.Fault;
+import io.safestep.practice.device.NetworkView;
+import io.safestep.practice.device.PracticeDevice;
+import io.safestep.practice.device.SessionDropped;
+import io.safestep.practice.structured.DataNode;
+import io.safestep.practice.structured.DataRefusal;
+import io.safestep.practice.structured.Edit;
+import io.safestep.practice.structured.TreeConfiguration;
+import io.safestep.practice.structured.XmlData;
+import java.io.IOException;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import org.w3c.dom.Element;
+
+/** One NETCONF session with a Haldrin device (RFC 6241). */
+final class NetconfSession {
+
+    private static final String BASE = "urn:ietf:params:netconf:base:";
+    private static final List<String> CAPABILITIES = List.of(
+            BASE + "1.0",
+            BASE + "1.1",
+            "urn:ietf:params:netconf:capability:candidate:1.0",
+            "urn:ietf:params:netconf:capability:confirmed-commit:1.1",
+            "urn:ietf:params:netconf:capability:validate:1.1",
+            "urn:ietf:params:netconf:capability:startup:1.0",
+            "urn:haldrin:system",
+            "urn:haldrin:interfaces",
+            "urn:haldrin:routing",
+            "urn:haldrin:filters");
+
+    private final int id;
+    private final PracticeDevice device;
+    private final Datastores datastores;
+    private final NetworkView network;
+    private final Framing framing;
+    private boolean ended;
+
+    NetconfSession(int id, PracticeDevice device, Datastores datastores, NetworkView network, Framing framing) {
+        this.id = id;
+        this.device = device;
+        this.datastores = datastores;
+        this.network = network;
+        this.framing = framing;
+    }
+
+    void serve() throws IOException {
+        StringBuilder hello = new StringBuilder("<hello xmlns=\"" + XmlData.NETCONF + "\"><capabilities>");
+        CAPABILITIES.forEach(c -> hello.append("<capability>").append(c).append("</capability>"));
+        framing.write(hello + "</capabilities><session-id>" + id + "</session-id></hello>");
+        try {
+            String clientHello = framing.read();
+            if (clientHello == null || !takeHello(clientHello)) {
+                return;
+            }
+            while (!ended) {
+                String message = framing.read();
+                if (message == null) {
+                    return;
+                }
+                framing.write(answer(message));
+            }
+        } finally {
+            datastores.sessionEnded(id);
+        }
+    }
+
+    /** @return whether the two have a version of the protocol in common */
+    private boolean takeHello(String message) {
+        try {
+            Element hello = XmlData.parse(message);
+            List<String> offered = new ArrayList<>();
+            for (Element part : XmlData.children(hello)) {
+                XmlData.children(part)
+                        .forEach(c -> offered.add(c.getTextContent().strip()));
+            }
+            if (offered.contains(BASE + "1.1")) {
+                framing.useChunks();
+                return true;
+            }
+            return offered.contains(BASE + "1.0");
+        } catch (DataRefusal e) {
+            return false;
+        }
+    }
+
+    private String answer(String message) {
+        String attributes = "";
+        try {
+            Element rpc = XmlData.parse(message);
+            String messageId = rpc.getAttribute("message-id");
+            attributes = messageId.isEmpty() ? "" : " message-id=\"" + XmlData.escaped(messageId) + "\"";
+            if (!"rpc".equals(rpc.getLocalName()) || XmlData.children(rpc).isEmpty()) {
+                throw new RpcError("missing-element", "An rpc element with an operation is expected.");
+            }
+            return reply(attributes, operate(XmlData.children(rpc).get(0)));
+        } catch (RpcError error) {
+            return reply(attributes, error.xml());
+        } catch (DataRefusal refusal) {
+            return reply(attributes, new RpcError(refusal.tag(), refusal.path(), refusal.getMessage(), null).xml());
+        }
+    }
+
+    private static String reply(String attributes, String content) {
+        return "<rpc-reply xmlns=\"" + XmlData.NETCONF + "\"" + attributes + ">" + content + "</rpc-reply>";
+    }
+
+    private static final String OK = "<ok/>";
+
+    private String operate(Element operation) {
+        return switch (operation.getLocalName()) {
+            case "get-config" ->
+                "<data>" + filtered(datastores.get(datastore(operation, "source")), operation) + "</data>";
+            case "get" -> "<data>" + get(operation) + "</data>";
+            case "edit-config" -> editConfig(operation);
+            case "lock" -> {
+                datastores.lock(datastore(operation, "target"), id);
+                yield OK;
+            }
+            case "unlock" -> {
+                datastores.unlock(datastore(operation, "target"), id);
+                yield OK;
+            }
+            case "validate" -> {
+                // Whatever is in a datastore was looked at when it came in.
+                datastores.get(datastore(operation, "source"));
+                yield OK;
+            }
+            case "discard-changes" -> {
+                datastores.discard();
+                yield OK;
+            }
+            case "commit" -> commit(operation);
+            case "cancel-commit" -> {
+                datastores.cancel(id, text(operation, "persist-id"));
+                yield OK;
+            }
+            case "copy-config" -> {
+                if (!datastore(operation, "target").equals("startup")
+                        || !datastore(operation, "source").equals("running")) {
+                    throw new RpcError("operation-not-supported", "Only running can be copied, and only to startup.");
+                }
+                datastores.copyRunningToStartup(id);
+                yield OK;
+            }
+            case "close-session" -> {
+                ended = true;
+                yield OK;
+            }
+            case "ping" -> ping(text(operation, "address"));
+            default ->
+                throw new RpcError(
+                        "operation-not-supported", "The operation " + operation.getLocalName() + " is not known.");
+        };
+    }
+
+    private static Element part(Element operation, String name) {
+        return XmlData.children(operation).stream()
+                .filter(e -> name.equals(e.getLocalName()))
+                .findFirst()
+                .orElse(null);
+    }
+
+    private static String text(Element operation, String name) {
+        Element part = part(operation, name);
+        return part == null ? null : part.getTextContent().strip();
+    }
+
+    private static String datastore(Element operation, String part) {
+        Element named = part(operation, part);
+        if (named == null || XmlData.children(named).isEmpty()) {
+            throw new RpcError(
+                    "missing-element", null, "The " + part + " is missing.", "<bad-element>" + part + "</bad-element>");
+        }
+        return XmlData.children(named).get(0).getLocalName();
+    }
+
+    /** Whole top-level elements that a subtree filter names (RFC 6241, section 6.2.3). */
+    private static String filtered(TreeConfiguration configuration, Element operation) {
+        Element filter = part(operation, "filter");
+        if (filter == null) {
+            return "\n" + XmlData.nodes(configuration.root(), true, 1);
+        }
+        List<String> names =
+                XmlData.children(filter).stream().map(Element::getLocalName).toList();
+        StringBuilder text = new StringBuilder("\n");
+        String whole = XmlData.nodes(configuration.root(), true, 1);
+        for (DataNode child : configuration.root().children()) {
+            if (names.contains(child.schema().name())) {
+                text.append(part(whole, child.schema().name()));
+            }
+        }
+        return text.toString();
+    }
+
+    private static String part(String whole, String name) {
+        int from = whole.indexOf("  <" + name + " ");
+        String end = "\n  </" + name + ">\n";
+        return whole.substring(from, whole.indexOf(end, from) + end.length());
+    }
+
+    private String get(Element operation) {
+        StateData state = new StateData(device, network);
+        Element filter = part(operation, "filter");
+        if (filter == null) {
+            return filtered(datastores.get("running"), operation) + state.xml(null);
+        }
+        StringBuilder text = new StringBuilder(filtered(datastores.get("running"), operation));
+        XmlData.children(filter).forEach(e -> text.append(state.xml(e.getLocalName())));
+        return text.toString();
+    }
+
+    private String editConfig(Element operation) {
+        if (!datastore(operation, "target").equals("candidate")) {
+            throw new RpcError("operation-not-supported", "Only the candidate can be edited.");
+        }
+        Element config = part(operation, "config");
+        if (config == null) {
+            throw new RpcError("missing-element", null, "There is no config.", "<bad-element>config</bad-element>");
+        }
+        String given = text(operation, "default-operation");
+        List<Edit> edits = XmlData.edits(config);
+        List<String> leaves = new ArrayList<>();
+        edits.forEach(e -> e.leaves("", leaves));
+        for (String leaf : leaves) {
+            if (device.concerns(Fault.REJECTS_LINE, leaf)) {
+                throw new RpcError("operation-failed", "\"" + leaf + "\" is not accepted at this time.");
+            }
+        }
+        boolean losesLast = device.has(Fault.LOSES_LAST_LINE) && !leaves.isEmpty();
+        String last = losesLast ? leaves.get(leaves.size() - 1) : null;
+        datastores.editCandidate(
+                id,
+                candidate -> candidate.apply(
+                        edits,
+                        given == null ? "merge" : given,
+                        line -> line.equals(last) || device.concerns(Fault.IGNORES_LINE, line)));
+        if (leaves.stream().anyMatch(leaf -> device.concerns(Fault.DROPS_SESSION, leaf))) {
+            throw new SessionDropped();
+        }
+        return OK;
+    }
+
+    private String commit(Element operation) {
+        boolean confirmed = part(operation, "confirmed") != null;
+        String seconds = text(operation, "confirm-timeout");
+        if (seconds != null && !seconds.matches("[1-9]\\d{0,5}")) {
+            throw new RpcError("invalid-value", "The confirm-timeout has to be a number of seconds.");
+        }
+        Duration timeout = confirmed ? Duration.ofSeconds(seconds == null ? 600 : Long.parseLong(seconds)) : null;
+        datastores.commit(id, timeout, confirmed ? text(operation, "persist") : null, text(operation, "persist-id"));
+        return OK;
+    }
+
+    private String ping(String address) {
+        if (address == null || !address.matches("\\d{1,3}(\\.\\d{1,3}){3}")) {
+            throw new RpcError("invalid-value", "An IPv4 address is needed.");
+        }
+        boolean answered = network.pings(device.name(), address);
+        return "<result xmlns=\"urn:haldrin:operations\"><address>" + address + "</address><received>"
+                + (answered ? "3-of-3" : "0-of-3") + "</received></result>";
+    }
+}

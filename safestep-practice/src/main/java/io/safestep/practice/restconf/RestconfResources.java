@@ -1,0 +1,328 @@
+package io.safestep.practice.restconf;
+
+import io.safestep.practice.device.Fault;
+import io.safestep.practice.device.NetworkView;
+import io.safestep.practice.device.PracticeDevice;
+import io.safestep.practice.device.Refusal;
+import io.safestep.practice.device.SessionDropped;
+import io.safestep.practice.network.LiveNetwork;
+import io.safestep.practice.structured.DataNode;
+import io.safestep.practice.structured.DataRefusal;
+import io.safestep.practice.structured.Edit;
+import io.safestep.practice.structured.JsonData;
+import io.safestep.practice.structured.SchemaNode;
+import io.safestep.practice.structured.TreeConfiguration;
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/** What an Ostrel device answers to requests (RFC 8040, sections 3 and 4). Every change takes effect at once. */
+final class RestconfResources {
+
+    private static final String DATA = "/restconf/data";
+    private static final String STATE = "/restconf/data/ostrel-state:";
+
+    private final LiveNetwork network;
+
+    RestconfResources(LiveNetwork network) {
+        this.network = network;
+    }
+
+    RestconfAnswer answer(PracticeDevice device, RestconfRequest request) {
+        try {
+            return route(device, request);
+        } catch (DataRefusal refusal) {
+            int status = switch (refusal.tag()) {
+                case "data-missing" -> 404;
+                case "data-exists" -> 409;
+                default -> 400;
+            };
+            return RestconfAnswer.error(status, refusal.tag(), refusal.path(), refusal.getMessage());
+        } catch (Refusal refusal) {
+            return RestconfAnswer.error(500, "operation-failed", null, refusal.getMessage());
+        }
+    }
+
+    private RestconfAnswer route(PracticeDevice device, RestconfRequest request) {
+        String path = request.path();
+        if (path.equals("/.well-known/host-meta")) {
+            return new RestconfAnswer(200, "{\"links\":[{\"rel\":\"restconf\",\"href\":\"/restconf\"}]}\n", null);
+        }
+        if (path.equals("/restconf/startup") && request.method().equals("GET")) {
+            return new RestconfAnswer(200, device.startup().shown(), null);
+        }
+        if (path.startsWith("/restconf/operations/") && request.method().equals("POST")) {
+            return operation(device, path.substring("/restconf/operations/".length()), request.body());
+        }
+        if (path.startsWith(STATE) && request.method().equals("GET")) {
+            return state(device, path.substring(STATE.length()));
+        }
+        if (path.equals(DATA) || path.startsWith(DATA + "/")) {
+            return data(device, request, path.equals(DATA) ? "" : path.substring(DATA.length() + 1));
+        }
+        return RestconfAnswer.error(404, "invalid-value", path, "There is no such resource.");
+    }
+
+    // ------------------------------------------------------------ data
+
+    private static String tag(PracticeDevice device) {
+        return "\"" + Integer.toHexString(device.running().stored().hashCode()) + "\"";
+    }
+
+    private RestconfAnswer data(PracticeDevice device, RestconfRequest request, String path) {
+        if (request.method().equals("GET") || request.method().equals("HEAD")) {
+            return get(device, path);
+        }
+        if (request.ifMatch() != null && !request.ifMatch().equals(tag(device))) {
+            return RestconfAnswer.error(
+                    412, "operation-failed", null, "The configuration has changed since it was read.");
+        }
+        TreeConfiguration running = (TreeConfiguration) device.running();
+        boolean existed = path.isEmpty() || find(running.root(), path) != null;
+        Change change = new Change(running.root().schema(), path);
+        List<Edit> edits = switch (request.method()) {
+            case "PATCH" -> change.merging(request.body());
+            case "PUT" -> change.replacing(request.body());
+            case "DELETE" -> change.deleting();
+            default -> null;
+        };
+        if (edits == null) {
+            return RestconfAnswer.error(
+                    405, "operation-not-supported", null, "GET, PUT, PATCH and DELETE are possible.");
+        }
+        push(device, edits);
+        boolean made = request.method().equals("PUT") && !existed;
+        return new RestconfAnswer(made ? 201 : 204, null, tag(device));
+    }
+
+    private void push(PracticeDevice device, List<Edit> edits) {
+        List<String> leaves = new ArrayList<>();
+        edits.forEach(e -> e.leaves("", leaves));
+        for (String leaf : leaves) {
+            if (device.concerns(Fault.REJECTS_LINE, leaf)) {
+                throw new DataRefusal("operation-failed", "/", "\"" + leaf + "\" is not accepted at this time.");
+            }
+        }
+        String last = device.has(Fault.LOSES_LAST_LINE) ? leaves.get(leaves.size() - 1) : null;
+        device.change(configuration -> {
+            ((TreeConfiguration) configuration)
+                    .apply(edits, "merge", line -> line.equals(last) || device.concerns(Fault.IGNORES_LINE, line));
+            return null;
+        });
+        network.changed();
+        if (leaves.stream().anyMatch(leaf -> device.concerns(Fault.DROPS_SESSION, leaf))) {
+            throw new SessionDropped();
+        }
+    }
+
+    private static RestconfAnswer get(PracticeDevice device, String path) {
+        TreeConfiguration running = (TreeConfiguration) device.running();
+        if (path.isEmpty()) {
+            return new RestconfAnswer(200, running.shown(), tag(device));
+        }
+        DataNode node = find(running.root(), path);
+        if (node == null) {
+            throw new DataRefusal("data-missing", "/" + path, "There is no such data.");
+        }
+        ObjectNode body = JsonNodeFactory.instance.objectNode();
+        String first = path.split("/")[0];
+        String module = first.substring(0, Math.max(0, first.indexOf(':')));
+        String name = module + ":" + node.schema().name();
+        if (node.schema().type() != null) {
+            body.set(name, JsonData.leaf(node.schema(), node.value()));
+        } else if (node.schema().kind() == SchemaNode.Kind.LIST) {
+            body.putArray(name).add(JsonData.object(node, true, false));
+        } else {
+            body.set(name, JsonData.object(node, true, false));
+        }
+        return new RestconfAnswer(200, JsonData.text(body), tag(device));
+    }
+
+    private static String decoded(String segment) {
+        return URLDecoder.decode(segment.replace("+", "%2B"), StandardCharsets.UTF_8);
+    }
+
+    private static String plainName(String segment) {
+        String name = segment.contains("=") ? segment.substring(0, segment.indexOf('=')) : segment;
+        return name.substring(name.indexOf(':') + 1);
+    }
+
+    private static DataNode find(DataNode root, String path) {
+        DataNode at = root;
+        for (String segment : path.split("/")) {
+            if (at == null) {
+                return null;
+            }
+            int equals = segment.indexOf('=');
+            String id = plainName(segment) + (equals < 0 ? "" : "=" + decoded(segment.substring(equals + 1)));
+            at = at.child(id);
+        }
+        return at;
+    }
+
+    /** A request as an edit from the top of the data. */
+    private static final class Change {
+        private final List<String> segments;
+        private final List<SchemaNode> schemas = new ArrayList<>();
+        private final SchemaNode root;
+
+        Change(SchemaNode root, String path) {
+            this.root = root;
+            this.segments = path.isEmpty() ? List.of() : List.of(path.split("/"));
+            SchemaNode at = root;
+            for (String segment : segments) {
+                at = at.child(plainName(segment));
+                if (at == null) {
+                    throw new DataRefusal(
+                            "unknown-element", "/" + path, "There is no " + plainName(segment) + " here.");
+                }
+                schemas.add(at);
+            }
+        }
+
+        private SchemaNode parent() {
+            return schemas.size() < 2 ? root : schemas.get(schemas.size() - 2);
+        }
+
+        List<Edit> merging(String body) {
+            if (segments.isEmpty()) {
+                return JsonData.edits(JsonData.parse(body), root);
+            }
+            return wrapped(named(body), null);
+        }
+
+        List<Edit> replacing(String body) {
+            if (segments.isEmpty()) {
+                throw new DataRefusal(
+                        "operation-not-supported", "/", "The whole configuration can't be replaced at once.");
+            }
+            return wrapped(named(body), "replace");
+        }
+
+        List<Edit> deleting() {
+            if (segments.isEmpty()) {
+                throw new DataRefusal("operation-not-supported", "/", "The whole configuration can't be deleted.");
+            }
+            String segment = segments.get(segments.size() - 1);
+            SchemaNode schema = schemas.get(schemas.size() - 1);
+            String key = segment.contains("=") ? decoded(segment.substring(segment.indexOf('=') + 1)) : "";
+            List<Edit> keys = schema.kind() == SchemaNode.Kind.LIST
+                    ? List.of(new Edit(schema.key(), key, null, List.of()))
+                    : List.of();
+            return wrapped(new Edit(schema.name(), key, "delete", keys), "delete");
+        }
+
+        /** The node of the body that has the name of the resource (RFC 8040, sections 4.5 and 4.6). */
+        private Edit named(String body) {
+            String name = schemas.get(schemas.size() - 1).name();
+            List<Edit> edits = JsonData.edits(JsonData.parse(body), parent());
+            if (edits.size() != 1 || !edits.get(0).name().equals(name)) {
+                throw new DataRefusal("malformed-message", "/", "The body has to hold " + name + " and nothing else.");
+            }
+            return edits.get(0);
+        }
+
+        private List<Edit> wrapped(Edit inner, String operation) {
+            Edit edit = new Edit(inner.name(), inner.value(), operation, inner.children());
+            for (int i = segments.size() - 2; i >= 0; i--) {
+                String segment = segments.get(i);
+                SchemaNode schema = schemas.get(i);
+                List<Edit> children = new ArrayList<>();
+                if (schema.kind() == SchemaNode.Kind.LIST && segment.contains("=")) {
+                    String key = decoded(segment.substring(segment.indexOf('=') + 1));
+                    children.add(new Edit(schema.key(), key, null, List.of()));
+                }
+                children.add(edit);
+                edit = new Edit(schema.name(), "", null, children);
+            }
+            return List.of(edit);
+        }
+    }
+
+    // ------------------------------------------------------------ operations and state
+
+    private RestconfAnswer operation(PracticeDevice device, String name, String body) {
+        switch (name) {
+            case "ostrel-operations:save" -> {
+                device.save();
+                return new RestconfAnswer(204, null, null);
+            }
+            case "ostrel-operations:ping" -> {
+                String address = JsonData.parse(body)
+                        .path("ostrel-operations:input")
+                        .path("address")
+                        .asString("");
+                if (!address.matches("\\d{1,3}(\\.\\d{1,3}){3}")) {
+                    throw new DataRefusal("invalid-value", "/", "An IPv4 address is needed.");
+                }
+                ObjectNode answer = JsonNodeFactory.instance.objectNode();
+                answer.putObject("ostrel-operations:output")
+                        .put("address", address)
+                        .put("received", network.pings(device.name(), address) ? "3-of-3" : "0-of-3");
+                return new RestconfAnswer(200, JsonData.text(answer), null);
+            }
+            default -> {
+                return RestconfAnswer.error(
+                        404, "operation-not-supported", null, "There is no operation " + name + ".");
+            }
+        }
+    }
+
+    private RestconfAnswer state(PracticeDevice device, String name) {
+        ObjectNode body = JsonNodeFactory.instance.objectNode();
+        ObjectNode container = body.putObject("ostrel-state:" + name);
+        switch (name) {
+            case "platform" ->
+                container
+                        .put("maker", "Ostrel")
+                        .put("software", "Cairn 2.6")
+                        .put("name", device.running().hostname());
+            case "neighbours" -> {
+                ArrayNode list = container.putArray("neighbour");
+                for (NetworkView.Neighbour n : network.neighbours(device.name())) {
+                    ObjectNode entry = list.addObject();
+                    entry.put("address", n.address()).put("port", n.over()).put("protocol", n.protocol());
+                    entry.put("state", n.state());
+                    if (!n.reason().isEmpty()) {
+                        entry.put("reason", n.reason());
+                    }
+                }
+            }
+            case "routes" -> {
+                ArrayNode list = container.putArray("route");
+                for (NetworkView.NetworkRoute r : network.routes(device.name())) {
+                    list.addObject()
+                            .put("prefix", r.prefix())
+                            .put("source", r.source())
+                            .put("metric", r.metric())
+                            .put("hops", r.next());
+                }
+            }
+            case "gateways" -> {
+                ArrayNode list = container.putArray("gateway");
+                for (NetworkView.GatewayState g : network.gateways(device.name())) {
+                    list.addObject()
+                            .put("interface", g.over())
+                            .put("group", g.group())
+                            .put("shared", g.shared())
+                            .put("role", g.role());
+                }
+            }
+            case "interface-states" -> {
+                ArrayNode list = container.putArray("interface");
+                for (NetworkView.InterfaceInfo i : network.interfaces(device.name())) {
+                    list.addObject()
+                            .put("name", i.name())
+                            .put("state", i.state())
+                            .put("address", i.address());
+                }
+            }
+            default -> throw new DataRefusal("data-missing", "/" + name, "There is no such state.");
+        }
+        return new RestconfAnswer(200, JsonData.text(body), null);
+    }
+}
