@@ -5,15 +5,30 @@ public class DeviceException extends Exception {
 
     /** What went wrong, told apart as finely as a person has to act differently. */
     public enum Reason {
-        UNREACHABLE,
+        /** The host's name leads to no address. */
+        NAME_NOT_FOUND,
+        /** No route leads to the address. */
+        NO_ROUTE,
+        /** Nothing listens there. */
         CONNECTION_REFUSED,
         TIMED_OUT,
+        /** It shows another host key or certificate than before. */
         HOST_KEY_CHANGED,
         LOGIN_REFUSED,
+        /** The account may not change the configuration. */
+        NO_RIGHT_TO_CONFIGURE,
+        /** Somebody else is changing the configuration, or has changed it meanwhile. */
+        IN_USE,
         PROMPT_NOT_RECOGNISED,
         LINE_REFUSED,
+        /** Reading or writing broke off, or had no effect. */
+        TRANSFER_FAILED,
         SAVE_FAILED,
-        SESSION_LOST
+        SESSION_LOST,
+        /** The device can't do this at all. */
+        NOT_POSSIBLE,
+        /** Too many devices are being talked with already. */
+        BUSY
     }
 
     private final Reason reason;

@@ -11,14 +11,20 @@ public interface DeviceSession extends AutoCloseable {
     /** The running configuration as the device shows it. */
     String readRunning() throws DeviceException;
 
-    /** The startup configuration as the device shows it. */
+    /**
+     * The startup configuration as the device shows it.
+     *
+     * @throws DeviceException with reason NOT_POSSIBLE when the platform can't show it
+     */
     String readStartup() throws DeviceException;
 
     /** Sends a read command and gives back what the device says. */
     String read(String command) throws DeviceException;
 
     /**
-     * Sends the commands of a script one by one and stops at the first that the device refuses.
+     * Sends the commands of a script. A command line gets them one by one, and the first refusal ends it; where a platform
+     * takes edits as a whole, all commands are announced to the listener, then sent together. What the device answers is
+     * not believed: read the running configuration afterwards.
      *
      * @return how many commands the device took; fewer than the script has when the listener asked to stop
      * @throws DeviceException with reason LINE_REFUSED and the device's own words when it refused a command

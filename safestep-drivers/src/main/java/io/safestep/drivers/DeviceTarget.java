@@ -6,6 +6,7 @@ import io.safestep.core.platform.PlatformProfile;
  * Everything needed to get into one device.
  *
  * @param name the device's name, for messages
+ * @param site where it is; sessions are bounded for each site
  * @param host the address to connect to, after address translation
  * @param port TCP port
  * @param profile how to talk with it
@@ -15,6 +16,7 @@ import io.safestep.core.platform.PlatformProfile;
  */
 public record DeviceTarget(
         String name,
+        String site,
         String host,
         int port,
         PlatformProfile profile,

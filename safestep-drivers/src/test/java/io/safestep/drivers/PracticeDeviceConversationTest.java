@@ -11,7 +11,6 @@ import io.safestep.core.config.ScriptLine;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ShippedProfiles;
 import io.safestep.drivers.DeviceException.Reason;
-import io.safestep.drivers.ssh.SshConnector;
 import io.safestep.practice.PracticeNetwork;
 import io.safestep.practice.device.Fault;
 import java.net.ServerSocket;
@@ -43,7 +42,7 @@ class PracticeDeviceConversationTest {
             port = free.getLocalPort();
         }
         practice = PracticeNetwork.start(folder, port, 0);
-        connector = new SshConnector(
+        connector = new PlatformConnector(
                 new TimeLimits(Duration.ofSeconds(10), Duration.ofSeconds(10), Duration.ofSeconds(10)));
     }
 
@@ -54,7 +53,7 @@ class PracticeDeviceConversationTest {
     }
 
     private static DeviceTarget target(String host, String password, String hostKey) {
-        return new DeviceTarget("brn-gw-a", host, port, CORVANE, "safestep", password, hostKey);
+        return new DeviceTarget("brn-gw-a", "Brinehaven", host, port, CORVANE, "safestep", password, hostKey);
     }
 
     private static DeviceSession open(String host) throws DeviceException {

@@ -8,8 +8,9 @@ import io.safestep.core.config.DeviceBuild;
 import io.safestep.core.config.Script;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ShippedProfiles;
-import io.safestep.drivers.ssh.SshConnector;
 import io.safestep.practice.PracticeNetwork;
+import io.safestep.practice.network.MerrowSound;
+import io.safestep.practice.network.NetworkPlan;
 import java.net.ServerSocket;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -65,11 +66,15 @@ class SecondOpinionTest {
             port = free.getLocalPort();
         }
         int pushed = 0;
-        try (PracticeNetwork practice = PracticeNetwork.start(folder, port, 0);
-                SshConnector connector = new SshConnector(
+        try (PracticeNetwork practice = PracticeNetwork.start(
+                        new NetworkPlan(
+                                MerrowSound.plan().file(), MerrowSound.plan().configurations(), null),
+                        folder,
+                        new PracticeNetwork.Ports(port, 0, 0));
+                PlatformConnector connector = new PlatformConnector(
                         new TimeLimits(Duration.ofSeconds(20), Duration.ofSeconds(20), Duration.ofSeconds(20)));
                 DeviceSession session = connector.connect(new DeviceTarget(
-                        "brn-gw-b", "127.77.2.2", port, CORVANE, "safestep", "harbour-light-1", null))) {
+                        "brn-gw-b", "Brinehaven", "127.77.2.2", port, CORVANE, "safestep", "harbour-light-1", null))) {
             ConfigTree before = ENGINE.read(session.readRunning());
             for (long seed = 1; pushed < CASES; seed++) {
                 String lines = lines(new Random(seed));

@@ -98,7 +98,8 @@ public final class Language {
     /** True for a line that differs at each reading without anything having changed. */
     public boolean isVolatile(String line) {
         String stripped = line.strip();
-        return volatileLines.stream().anyMatch(p -> p.matcher(stripped).matches());
+        return volatileLines.stream()
+                .anyMatch(p -> p.matcher(BoundedText.of(stripped)).matches());
     }
 
     public boolean isRemoval(String line) {

@@ -16,7 +16,7 @@ record LineRewrite(Pattern from, String to) {
     private static final Pattern REFERENCE = Pattern.compile("\\$(?:(length|network)\\(([a-zA-Z]+)\\)|([a-zA-Z]+))");
 
     String apply(String line) {
-        Matcher matcher = from.matcher(line);
+        Matcher matcher = from.matcher(BoundedText.of(line));
         if (!matcher.matches()) {
             return line;
         }

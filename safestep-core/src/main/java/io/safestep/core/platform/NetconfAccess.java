@@ -1,9 +1,11 @@
 package io.safestep.core.platform;
 
+import java.time.Duration;
+
 /**
  * NETCONF over SSH (RFC 6241, RFC 6242). What a server can do it says itself in its hello; the profile says only what a
  * hello does not.
  *
- * @param savesWithCommit whether the confirming commit writes startup as well, so that nothing is left to be saved
+ * @param confirmWithin how long the device waits for the confirmation of a commit before it goes back by itself
  */
-public record NetconfAccess(boolean savesWithCommit) implements Access {}
+public record NetconfAccess(Duration confirmWithin) implements Access {}

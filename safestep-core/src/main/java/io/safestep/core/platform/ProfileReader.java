@@ -1,5 +1,6 @@
 package io.safestep.core.platform;
 
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -43,7 +44,7 @@ public final class ProfileReader {
     private static Access access(Entries top) {
         if (top.has("netconf")) {
             Entries netconf = top.entries("netconf");
-            return new NetconfAccess(netconf.has("savesWithCommit"));
+            return new NetconfAccess(Duration.ofSeconds(Long.parseLong(netconf.text("confirmWithinSeconds"))));
         }
         if (top.has("restconf")) {
             Entries restconf = top.entries("restconf");

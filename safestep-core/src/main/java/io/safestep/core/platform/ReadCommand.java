@@ -35,7 +35,7 @@ public record ReadCommand(String name, String title, String command, Pattern row
     public List<Row> rows(String output) {
         List<Row> rows = new ArrayList<>();
         for (String line : output.split("\n")) {
-            Matcher matcher = row.matcher(line);
+            Matcher matcher = row.matcher(BoundedText.of(line));
             if (matcher.find() && rows.size() < MOST_ROWS) {
                 rows.add(new Row(matcher.group("key"), matcher.group("value")));
             }

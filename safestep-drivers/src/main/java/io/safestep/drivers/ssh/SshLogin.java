@@ -1,15 +1,16 @@
 package io.safestep.drivers.ssh;
 
-import io.safestep.drivers.DeviceConnector;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
-import io.safestep.drivers.DeviceSession;
 import io.safestep.drivers.DeviceTarget;
 import io.safestep.drivers.TimeLimits;
 import java.io.IOException;
+import java.io.InterruptedIOException;
 import java.net.ConnectException;
 import java.net.NoRouteToHostException;
 import java.net.SocketAddress;
+import java.net.UnknownHostException;
+import java.nio.channels.UnresolvedAddressException;
 import java.security.PublicKey;
 import java.util.concurrent.TimeoutException;
 import org.apache.sshd.client.SshClient;
@@ -21,8 +22,11 @@ import org.apache.sshd.common.AttributeRepository.AttributeKey;
 import org.apache.sshd.common.config.keys.PublicKeyEntry;
 import org.apache.sshd.common.keyprovider.KeyIdentityProvider;
 
-/** Opens SSH sessions (RFC 4251 to 4254) with password log-in and a pinned host key. */
-public final class SshConnector implements DeviceConnector {
+/**
+ * Logs in over SSH (RFC 4251 to 4254) with a password, by itself or as the answer to questions (RFC 4256), and a pinned
+ * host key.
+ */
+public final class SshLogin implements AutoCloseable {
 
     private static final AttributeKey<HostKeyCheck> HOST_KEY = new AttributeKey<>();
 
@@ -38,9 +42,12 @@ public final class SshConnector implements DeviceConnector {
             this.pinned = pinned;
         }
 
+        /** Asked again when keys are exchanged anew in mid-session: a device must not change its key meanwhile. */
         boolean accept(PublicKey key) {
-            shown = PublicKeyEntry.toString(key);
-            return pinned == null || pinned.equals(shown);
+            String known = shown == null ? pinned : shown;
+            String now = PublicKeyEntry.toString(key);
+            shown = now;
+            return known == null || known.equals(now);
         }
 
         boolean changed() {
@@ -48,14 +55,17 @@ public final class SshConnector implements DeviceConnector {
         }
     }
 
-    public SshConnector(TimeLimits limits) {
+    /** An open session and the host key that the device showed, in the form {@code type base64}. */
+    public record LoggedIn(ClientSession session, String hostKey) {}
+
+    public SshLogin(TimeLimits limits) {
         this.limits = limits;
         client = SshClient.setUpDefaultClient();
         // Nothing of the account under which Safe Step runs takes part: no keys, no host entries.
         client.setHostConfigEntryResolver(HostConfigEntryResolver.EMPTY);
         client.setKeyIdentityProvider(KeyIdentityProvider.EMPTY_KEYS_PROVIDER);
         client.setPasswordIdentityProvider(PasswordIdentityProvider.EMPTY_PASSWORDS_PROVIDER);
-        client.setServerKeyVerifier(SshConnector::verify);
+        client.setServerKeyVerifier(SshLogin::verify);
         client.start();
     }
 
@@ -63,8 +73,8 @@ public final class SshConnector implements DeviceConnector {
         return session.getConnectionContext().getAttribute(HOST_KEY).accept(key);
     }
 
-    @Override
-    public DeviceSession connect(DeviceTarget target) throws DeviceException {
+    /** @throws DeviceException with the stage at which it failed as its reason */
+    public LoggedIn logIn(DeviceTarget target) throws DeviceException {
         HostKeyCheck hostKey = new HostKeyCheck(target.pinnedHostKey());
         ClientSession session = null;
         try {
@@ -77,13 +87,12 @@ public final class SshConnector implements DeviceConnector {
                     .getSession();
             session.addPasswordIdentity(target.password());
             session.auth().verify(limits.logIn());
-            return CliSession.open(session, target, hostKey.shown, limits.command());
+            return new LoggedIn(session, hostKey.shown);
         } catch (IOException e) {
             closeQuietly(session);
             throw explain(target, hostKey, session != null, e);
-        } catch (DeviceException e) {
-            closeQuietly(session);
-            throw e;
+        } catch (UnresolvedAddressException e) {
+            throw nameNotFound(target, e);
         }
     }
 
@@ -96,21 +105,28 @@ public final class SshConnector implements DeviceConnector {
                             + " shows another host key than before. Nothing was sent; somebody has to find out why.",
                     e);
         }
+        if (hasCause(e, UnknownHostException.class) || hasCause(e, UnresolvedAddressException.class)) {
+            return nameNotFound(target, e);
+        }
         if (hasCause(e, NoRouteToHostException.class)) {
-            return new DeviceException(Reason.UNREACHABLE, "There is no route to " + target + ".", e);
+            return new DeviceException(Reason.NO_ROUTE, "There is no route to " + target + ".", e);
         }
         if (hasCause(e, ConnectException.class)) {
             return new DeviceException(
                     Reason.CONNECTION_REFUSED, target + " refuses the connection: nothing listens there.", e);
         }
-        if (hasCause(e, TimeoutException.class) || e instanceof java.io.InterruptedIOException) {
+        if (hasCause(e, TimeoutException.class) || e instanceof InterruptedIOException) {
             return new DeviceException(Reason.TIMED_OUT, target + " did not answer in time.", e);
         }
         if (connected && hostKey.shown != null) {
             return new DeviceException(
                     Reason.LOGIN_REFUSED, target.name() + " refuses the log-in of " + target.login() + ".", e);
         }
-        return new DeviceException(Reason.UNREACHABLE, target + " can't be reached.", e);
+        return new DeviceException(Reason.NO_ROUTE, target + " can't be reached.", e);
+    }
+
+    private static DeviceException nameNotFound(DeviceTarget target, Exception e) {
+        return new DeviceException(Reason.NAME_NOT_FOUND, "No address is known for the name " + target.host() + ".", e);
     }
 
     private static boolean hasCause(Throwable thrown, Class<? extends Throwable> kind) {

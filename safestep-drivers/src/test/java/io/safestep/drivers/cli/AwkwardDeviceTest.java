@@ -1,4 +1,4 @@
-package io.safestep.drivers.ssh;
+package io.safestep.drivers.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
@@ -6,10 +6,12 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import io.safestep.core.config.Script;
 import io.safestep.core.config.ScriptLine;
 import io.safestep.core.platform.ShippedProfiles;
+import io.safestep.drivers.DeviceConnector;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.DeviceSession;
 import io.safestep.drivers.DeviceTarget;
+import io.safestep.drivers.PlatformConnector;
 import io.safestep.drivers.PushListener;
 import io.safestep.drivers.TimeLimits;
 import java.nio.file.Path;
@@ -30,13 +32,13 @@ class AwkwardDeviceTest {
     @TempDir
     Path folder;
 
-    private SshConnector connector;
+    private DeviceConnector connector;
     private ScriptedDevice device;
 
     @BeforeEach
     void start() {
-        connector =
-                new SshConnector(new TimeLimits(Duration.ofSeconds(10), Duration.ofSeconds(10), Duration.ofSeconds(2)));
+        connector = new PlatformConnector(
+                new TimeLimits(Duration.ofSeconds(10), Duration.ofSeconds(10), Duration.ofSeconds(2)));
     }
 
     @AfterEach
@@ -50,7 +52,14 @@ class AwkwardDeviceTest {
     private DeviceTarget target(ScriptedDevice.Behaviour behaviour, String password) throws Exception {
         device = new ScriptedDevice(folder.resolve("hostkey"), behaviour);
         return new DeviceTarget(
-                "brn-gw-a", "127.0.0.1", device.port(), ShippedProfiles.corvane(), "safestep", password, null);
+                "brn-gw-a",
+                "Brinehaven",
+                "127.0.0.1",
+                device.port(),
+                ShippedProfiles.corvane(),
+                "safestep",
+                password,
+                null);
     }
 
     private DeviceSession open(ScriptedDevice.Behaviour behaviour) throws Exception {
@@ -188,7 +197,7 @@ class AwkwardDeviceTest {
             DeviceException e = catchThrowableOfType(
                     DeviceException.class,
                     () -> session.push(new Script(List.of(new ScriptLine(0, "contact a"))), counting(new int[1])));
-            assertThat(e.reason()).isEqualTo(Reason.LINE_REFUSED);
+            assertThat(e.reason()).isEqualTo(Reason.NO_RIGHT_TO_CONFIGURE);
             assertThat(e).hasMessageContaining("no right to configure");
         }
     }

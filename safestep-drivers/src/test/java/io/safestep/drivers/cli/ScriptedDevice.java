@@ -1,4 +1,4 @@
-package io.safestep.drivers.ssh;
+package io.safestep.drivers.cli;
 
 import java.io.IOException;
 import java.io.InputStream;

@@ -1,0 +1,76 @@
+package io.safestep.drivers;
+
+import io.safestep.drivers.DeviceException.Reason;
+import java.time.Duration;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
+
+/**
+ * How many devices are talked with at once, in all and at one site: a small link to a terminal must not be filled by Safe
+ * Step. Who comes first is served first.
+ */
+public final class ConcurrencyBounds {
+
+    private final int perSite;
+    private final Duration patience;
+    private final Semaphore total;
+    private final Map<String, Semaphore> sites = new ConcurrentHashMap<>();
+
+    /** @param patience how long a session waits for its turn */
+    public ConcurrencyBounds(int inAll, int perSite, Duration patience) {
+        this.total = new Semaphore(inAll, true);
+        this.perSite = perSite;
+        this.patience = patience;
+    }
+
+    /** 64 in all, 16 at one site, five minutes of patience. */
+    public static ConcurrencyBounds usual() {
+        return new ConcurrencyBounds(64, 16, Duration.ofMinutes(5));
+    }
+
+    /** A place that was taken; to be given back once. */
+    final class Place {
+        private final Semaphore site;
+        private boolean taken = true;
+
+        private Place(Semaphore site) {
+            this.site = site;
+        }
+
+        synchronized void giveBack() {
+            if (taken) {
+                taken = false;
+                total.release();
+                site.release();
+            }
+        }
+    }
+
+    Place take(DeviceTarget target) throws DeviceException {
+        Semaphore site = sites.computeIfAbsent(target.site(), s -> new Semaphore(perSite, true));
+        long deadline = System.nanoTime() + patience.toNanos();
+        acquire(site, deadline, target);
+        try {
+            acquire(total, deadline, target);
+        } catch (DeviceException e) {
+            site.release();
+            throw e;
+        }
+        return new Place(site);
+    }
+
+    private static void acquire(Semaphore places, long deadline, DeviceTarget target) throws DeviceException {
+        try {
+            if (!places.tryAcquire(Math.max(0, deadline - System.nanoTime()), TimeUnit.NANOSECONDS)) {
+                throw new DeviceException(
+                        Reason.BUSY,
+                        target.name() + " had no turn: too many devices are being talked with. Try again later.");
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new DeviceException(Reason.BUSY, "Waiting for " + target.name() + " was broken off.", e);
+        }
+    }
+}

@@ -1,0 +1,100 @@
+package io.safestep.drivers;
+
+import io.safestep.core.config.Script;
+import io.safestep.core.platform.CommandLine;
+import io.safestep.core.platform.NetconfAccess;
+import io.safestep.core.platform.RestconfAccess;
+import io.safestep.drivers.cli.CliSession;
+import io.safestep.drivers.netconf.NetconfSession;
+import io.safestep.drivers.restconf.RestconfSession;
+import io.safestep.drivers.ssh.SshLogin;
+
+/** Opens sessions in the way that a device's platform profile says, within bounds. */
+public final class PlatformConnector implements DeviceConnector {
+
+    private final TimeLimits limits;
+    private final ConcurrencyBounds bounds;
+    private final SshLogin ssh;
+
+    public PlatformConnector(TimeLimits limits) {
+        this(limits, ConcurrencyBounds.usual());
+    }
+
+    public PlatformConnector(TimeLimits limits, ConcurrencyBounds bounds) {
+        this.limits = limits;
+        this.bounds = bounds;
+        this.ssh = new SshLogin(limits);
+    }
+
+    @Override
+    public DeviceSession connect(DeviceTarget target) throws DeviceException {
+        ConcurrencyBounds.Place place = bounds.take(target);
+        boolean opened = false;
+        try {
+            DeviceSession session = new BoundedSession(open(target), place);
+            opened = true;
+            return session;
+        } finally {
+            if (!opened) {
+                place.giveBack();
+            }
+        }
+    }
+
+    private DeviceSession open(DeviceTarget target) throws DeviceException {
+        if (target.profile().access() instanceof CommandLine) {
+            return CliSession.open(ssh.logIn(target), target, limits);
+        }
+        if (target.profile().access() instanceof NetconfAccess access) {
+            return NetconfSession.open(ssh.logIn(target), target, access, limits);
+        }
+        return RestconfSession.open(target, (RestconfAccess) target.profile().access(), limits);
+    }
+
+    @Override
+    public void close() {
+        ssh.close();
+    }
+
+    /** A session that gives its place back when it is closed. */
+    private record BoundedSession(DeviceSession session, ConcurrencyBounds.Place place) implements DeviceSession {
+        @Override
+        public String hostKey() {
+            return session.hostKey();
+        }
+
+        @Override
+        public String readRunning() throws DeviceException {
+            return session.readRunning();
+        }
+
+        @Override
+        public String readStartup() throws DeviceException {
+            return session.readStartup();
+        }
+
+        @Override
+        public String read(String command) throws DeviceException {
+            return session.read(command);
+        }
+
+        @Override
+        public int push(Script script, PushListener listener) throws DeviceException {
+            return session.push(script, listener);
+        }
+
+        @Override
+        public String save() throws DeviceException {
+            return session.save();
+        }
+
+        @Override
+        public void close() {
+            try {
+                session.close();
+            } finally {
+                place.giveBack();
+            }
+        }
+    }
+}

@@ -1,0 +1,190 @@
+package io.safestep.drivers.cli;
+
+import io.safestep.core.config.Script;
+import io.safestep.core.config.ScriptLine;
+import io.safestep.core.platform.BoundedText;
+import io.safestep.core.platform.BoundedText.EndlessPatternException;
+import io.safestep.core.platform.CommandLine;
+import io.safestep.core.platform.Language;
+import io.safestep.drivers.DeviceException;
+import io.safestep.drivers.DeviceException.Reason;
+import io.safestep.drivers.DeviceSession;
+import io.safestep.drivers.DeviceTarget;
+import io.safestep.drivers.PushListener;
+import io.safestep.drivers.TimeLimits;
+import io.safestep.drivers.ssh.SshLogin.LoggedIn;
+import java.io.IOException;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.apache.sshd.client.channel.ChannelShell;
+
+/** A conversation with the command line of a device in an interactive shell. The front door of this package. */
+public final class CliSession implements DeviceSession {
+
+    /** Wide enough that a device that follows the terminal's width folds no command. */
+    private static final int COLUMNS = 2_000;
+
+    private final LoggedIn login;
+    private final ChannelShell shell;
+    private final DeviceTarget target;
+    private final CommandLine dialect;
+    private final Terminal terminal;
+
+    private CliSession(LoggedIn login, ChannelShell shell, DeviceTarget target, Terminal terminal) {
+        this.login = login;
+        this.shell = shell;
+        this.target = target;
+        this.dialect = (CommandLine) target.profile().access();
+        this.terminal = terminal;
+    }
+
+    /** Opens a shell and waits for its first prompt. Closes the session when it does not come. */
+    public static CliSession open(LoggedIn login, DeviceTarget target, TimeLimits limits) throws DeviceException {
+        boolean opened = false;
+        try {
+            ChannelShell shell = login.session().createShellChannel();
+            ScreenBuffer screen = new ScreenBuffer();
+            shell.setOut(screen);
+            shell.setErr(screen);
+            shell.setPtyColumns(COLUMNS);
+            shell.open().verify(limits.command());
+            shell.addCloseFutureListener(closed -> screen.close());
+            CommandLine dialect = (CommandLine) target.profile().access();
+            Terminal terminal = new Terminal(target.name(), dialect, shell.getInvertedIn(), screen, limits);
+            terminal.awaitFirstPrompt();
+            if (dialect.pagingOff() != null) {
+                // A device that refuses shows its pages, and they are turned.
+                terminal.command(dialect.pagingOff());
+            }
+            opened = true;
+            return new CliSession(login, shell, target, terminal);
+        } catch (IOException e) {
+            throw new DeviceException(Reason.SESSION_LOST, target.name() + " opens no command line.", e);
+        } finally {
+            if (!opened) {
+                login.session().close(true);
+            }
+        }
+    }
+
+    @Override
+    public String hostKey() {
+        return login.hostKey();
+    }
+
+    @Override
+    public String readRunning() throws DeviceException {
+        return read(dialect.readRunning());
+    }
+
+    @Override
+    public String readStartup() throws DeviceException {
+        if (dialect.readStartup() == null) {
+            throw new DeviceException(Reason.NOT_POSSIBLE, target.name() + " can't show its startup configuration.");
+        }
+        return read(dialect.readStartup());
+    }
+
+    @Override
+    public String read(String command) throws DeviceException {
+        String answer = terminal.command(command);
+        refuseErrors(answer, Reason.LINE_REFUSED);
+        return answer;
+    }
+
+    @Override
+    public String save() throws DeviceException {
+        String answer = terminal.command(dialect.save());
+        if (!matches(dialect.saved(), answer)) {
+            throw new DeviceException(
+                    Reason.SAVE_FAILED,
+                    target.name() + " did not write its startup configuration: "
+                            + (answer.isBlank() ? "it said nothing." : answer.strip()));
+        }
+        return answer.strip();
+    }
+
+    @Override
+    public int push(Script script, PushListener listener) throws DeviceException {
+        refuseErrors(terminal.command(dialect.configure()), Reason.NO_RIGHT_TO_CONFIGURE);
+        int taken = 0;
+        try {
+            Deque<String> entered = new ArrayDeque<>();
+            for (ScriptLine line : script.lines()) {
+                if (!listener.before(taken)) {
+                    break;
+                }
+                while (entered.size() > line.depth()) {
+                    refuseErrors(terminal.command(dialect.leaveBlock()), Reason.LINE_REFUSED);
+                    entered.pop();
+                }
+                String answer = terminal.command(line.text()).strip();
+                listener.after(taken, answer);
+                refuseErrors(answer, Reason.LINE_REFUSED);
+                taken++;
+                enter(line.text(), entered);
+            }
+        } finally {
+            leaveConfiguration();
+        }
+        return taken;
+    }
+
+    /** Keeps count of the blocks that the device has entered because of a line. */
+    private void enter(String line, Deque<String> entered) {
+        Language language = target.profile().language();
+        String block = entered.isEmpty() ? "" : entered.peek();
+        if (!language.isRemoval(line) && language.opensBlock(block, line)) {
+            entered.push(language.blockOf(block, line));
+        }
+    }
+
+    private void leaveConfiguration() throws DeviceException {
+        if (shell.isOpen()) {
+            terminal.command(dialect.leaveConfigure());
+        }
+    }
+
+    private boolean matches(Pattern pattern, String answer) throws DeviceException {
+        try {
+            return pattern.matcher(BoundedText.of(answer)).find();
+        } catch (EndlessPatternException e) {
+            throw terminal.endlessPattern(e);
+        }
+    }
+
+    private void refuseErrors(String answer, Reason reason) throws DeviceException {
+        Optional<String> refusal;
+        try {
+            refusal = refusal(answer);
+        } catch (EndlessPatternException e) {
+            throw terminal.endlessPattern(e);
+        }
+        if (refusal.isPresent()) {
+            throw new DeviceException(reason, target.name() + " answered: " + refusal.get());
+        }
+    }
+
+    private Optional<String> refusal(String answer) {
+        String looked = answer;
+        for (Pattern note : dialect.notes()) {
+            looked = note.matcher(BoundedText.of(looked)).replaceAll("");
+        }
+        for (Pattern error : dialect.errors()) {
+            Matcher matcher = error.matcher(BoundedText.of(looked));
+            if (matcher.find()) {
+                return Optional.of(matcher.group().strip());
+            }
+        }
+        return Optional.empty();
+    }
+
+    @Override
+    public void close() {
+        shell.close(true);
+        login.session().close(true);
+    }
+}

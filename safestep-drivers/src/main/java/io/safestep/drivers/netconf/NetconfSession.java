@@ -1,0 +1,160 @@
+package io.safestep.drivers.netconf;
+
+import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.config.Script;
+import io.safestep.core.platform.NetconfAccess;
+import io.safestep.drivers.DeviceException;
+import io.safestep.drivers.DeviceException.Reason;
+import io.safestep.drivers.DeviceSession;
+import io.safestep.drivers.DeviceTarget;
+import io.safestep.drivers.PushListener;
+import io.safestep.drivers.TimeLimits;
+import io.safestep.drivers.ssh.SshLogin.LoggedIn;
+import io.safestep.drivers.structured.StateLines;
+import io.safestep.drivers.structured.Verification;
+import org.w3c.dom.Element;
+import org.xml.sax.SAXException;
+
+/**
+ * A NETCONF session (RFC 6241) over SSH (RFC 6242). What the server says of a commit is not believed: running is read
+ * after each. The front door of this package.
+ */
+public final class NetconfSession implements DeviceSession {
+
+    private final LoggedIn login;
+    private final DeviceTarget target;
+    private final NetconfAccess access;
+    private final RpcChannel channel;
+    private final Verification verification;
+
+    private NetconfSession(LoggedIn login, DeviceTarget target, NetconfAccess access, RpcChannel channel) {
+        this.login = login;
+        this.target = target;
+        this.access = access;
+        this.channel = channel;
+        this.verification = new Verification(target);
+    }
+
+    /** Opens the subsystem and exchanges hellos. Closes the session when that fails. */
+    public static NetconfSession open(LoggedIn login, DeviceTarget target, NetconfAccess access, TimeLimits limits)
+            throws DeviceException {
+        boolean opened = false;
+        try {
+            RpcChannel channel = RpcChannel.open(login, target.name(), limits);
+            opened = true;
+            return new NetconfSession(login, target, access, channel);
+        } finally {
+            if (!opened) {
+                login.session().close(true);
+            }
+        }
+    }
+
+    @Override
+    public String hostKey() {
+        return login.hostKey();
+    }
+
+    @Override
+    public String readRunning() throws DeviceException {
+        return configuration("running");
+    }
+
+    @Override
+    public String readStartup() throws DeviceException {
+        if (!channel.offers("capability:startup:1.0")) {
+            // Without it, running itself outlives a restart (RFC 6241, section 8.7.1).
+            throw new DeviceException(
+                    Reason.NOT_POSSIBLE, target.name() + " has no startup configuration beside the running one.");
+        }
+        return configuration("startup");
+    }
+
+    private String configuration(String datastore) throws DeviceException {
+        Element reply = channel.call("<get-config><source><" + datastore + "/></source></get-config>");
+        Element data = Xml.child(reply, "data");
+        if (data == null) {
+            throw new DeviceException(
+                    Reason.TRANSFER_FAILED, target.name() + " answers without its " + datastore + " configuration.");
+        }
+        return Xml.write(data);
+    }
+
+    @Override
+    public String read(String command) throws DeviceException {
+        try {
+            Xml.parse(command);
+        } catch (SAXException e) {
+            throw new DeviceException(
+                    Reason.LINE_REFUSED,
+                    "The command is no XML element, so that it was not sent: " + e.getMessage(),
+                    e);
+        }
+        return StateLines.of(channel.call(command));
+    }
+
+    @Override
+    public int push(Script script, PushListener listener) throws DeviceException {
+        String edit = new ConfigEngine(target.profile().language()).xmlEdit(script);
+        String before = readRunning();
+        int count = script.lines().size();
+        try (Locks locks = new Locks(channel, target.name())) {
+            boolean candidate = channel.offers("capability:candidate:1.0");
+            if (!candidate && !channel.offers("capability:writable-running:1.0")) {
+                throw new DeviceException(
+                        Reason.NOT_POSSIBLE, target.name() + " lets nobody edit its configuration over NETCONF.");
+            }
+            locks.take("running");
+            if (candidate) {
+                locks.take("candidate");
+            }
+            for (int i = 0; i < count; i++) {
+                if (!listener.before(i)) {
+                    return 0;
+                }
+            }
+            if (candidate) {
+                new CandidateCommit(channel, target.name(), access.confirmWithin(), this::readRunning, verification)
+                        .run(edit, before, script);
+            } else {
+                channel.call("<edit-config><target><running/></target>"
+                        + (channel.offers("capability:rollback-on-error:1.0")
+                                ? "<error-option>rollback-on-error</error-option>"
+                                : "")
+                        + edit + "</edit-config>");
+                if (verification.hadNoEffect(before, readRunning(), script)) {
+                    throw CandidateCommit.unchanged(target.name());
+                }
+            }
+        }
+        for (int i = 0; i < count; i++) {
+            listener.after(i, "");
+        }
+        return count;
+    }
+
+    @Override
+    public String save() throws DeviceException {
+        if (!channel.offers("capability:startup:1.0")) {
+            return target.name() + " keeps what is running; nothing was left to be saved.";
+        }
+        String running = readRunning();
+        if (verification.same(running, configuration("startup"))) {
+            return "Startup equals running already.";
+        }
+        try (Locks locks = new Locks(channel, target.name())) {
+            locks.take("startup");
+            channel.call("<copy-config><target><startup/></target><source><running/></source></copy-config>");
+        } catch (RpcErrorException e) {
+            throw e.reason() == Reason.IN_USE ? e : new DeviceException(Reason.SAVE_FAILED, e.getMessage(), e);
+        }
+        verification.startupWritten(readRunning(), configuration("startup"));
+        return "Running was copied to startup, and startup read back.";
+    }
+
+    @Override
+    public void close() {
+        channel.close();
+        login.session().close(true);
+    }
+}

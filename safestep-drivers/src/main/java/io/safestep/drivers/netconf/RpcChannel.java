@@ -1,0 +1,197 @@
+package io.safestep.drivers.netconf;
+
+import io.safestep.drivers.DeviceException;
+import io.safestep.drivers.DeviceException.Reason;
+import io.safestep.drivers.TimeLimits;
+import io.safestep.drivers.netconf.MessageReader.NoMessageException;
+import io.safestep.drivers.ssh.SshLogin.LoggedIn;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.apache.sshd.client.channel.ChannelSubsystem;
+import org.w3c.dom.Element;
+import org.xml.sax.SAXException;
+
+/** Hellos, requests and replies (RFC 6241, sections 4 and 8.1; RFC 6242). */
+final class RpcChannel implements AutoCloseable {
+
+    private static final String BASE = "urn:ietf:params:netconf:base:";
+
+    /** Some servers lose a request that comes in the same breath as the hello: the first one is asked again. */
+    private static final int MOST_KNOCKS = 4;
+
+    private static final Duration KNOCK = Duration.ofSeconds(2);
+
+    private final String device;
+    private final ChannelSubsystem channel;
+    private final MessageReader reader;
+    private final TimeLimits limits;
+    private final Set<String> capabilities = new HashSet<>();
+    private boolean chunked;
+    private int lastMessage;
+
+    private RpcChannel(String device, ChannelSubsystem channel, MessageReader reader, TimeLimits limits) {
+        this.device = device;
+        this.channel = channel;
+        this.reader = reader;
+        this.limits = limits;
+    }
+
+    /** Opens the subsystem, exchanges hellos and waits until the server answers requests. */
+    static RpcChannel open(LoggedIn login, String device, TimeLimits limits) throws DeviceException {
+        try {
+            ChannelSubsystem channel = login.session().createSubsystemChannel("netconf");
+            MessageReader reader = new MessageReader();
+            channel.setOut(reader);
+            channel.setErr(OutputStream.nullOutputStream());
+            channel.open().verify(limits.command());
+            channel.addCloseFutureListener(closed -> reader.close());
+            RpcChannel opened = new RpcChannel(device, channel, reader, limits);
+            opened.exchangeHellos();
+            opened.knock();
+            return opened;
+        } catch (IOException e) {
+            throw new DeviceException(
+                    Reason.NOT_POSSIBLE, device + " does not offer NETCONF to this account over SSH.", e);
+        }
+    }
+
+    private void exchangeHellos() throws DeviceException {
+        send("<hello xmlns=\"" + Xml.NETCONF + "\"><capabilities><capability>" + BASE + "1.0</capability><capability>"
+                + BASE + "1.1</capability></capabilities></hello>");
+        Element hello = parse(next(limits.command(), Reason.PROMPT_NOT_RECOGNISED));
+        Element offered = Xml.child(hello, "capabilities");
+        if (!"hello".equals(hello.getLocalName()) || offered == null) {
+            throw new DeviceException(Reason.PROMPT_NOT_RECOGNISED, device + " does not begin with a NETCONF hello.");
+        }
+        Xml.children(offered).forEach(c -> capabilities.add(c.getTextContent().strip()));
+        chunked = capabilities.contains(BASE + "1.1");
+        if (!chunked && !capabilities.contains(BASE + "1.0")) {
+            throw new DeviceException(
+                    Reason.NOT_POSSIBLE, device + " knows no version of NETCONF that Safe Step knows: 1.0 or 1.1.");
+        }
+        if (chunked) {
+            reader.useChunks();
+        }
+    }
+
+    /** An empty filter selects nothing (RFC 6241, section 6.4.2): the cheapest question there is. */
+    private void knock() throws DeviceException {
+        String question = "<get-config><source><running/></source><filter type=\"subtree\"/></get-config>";
+        Duration patience = KNOCK.compareTo(limits.command()) < 0 ? KNOCK : limits.command();
+        for (int i = 0; i < MOST_KNOCKS; i++) {
+            send(request(question));
+            try {
+                replyTo(lastMessage, patience, Reason.TIMED_OUT);
+                return;
+            } catch (DeviceException e) {
+                if (e.reason() != Reason.TIMED_OUT) {
+                    throw e;
+                }
+            }
+        }
+        throw new DeviceException(Reason.TIMED_OUT, device + " says hello and then answers no request.");
+    }
+
+    /** Whether the server offers a capability, by the part of its name behind {@code urn:ietf:params:netconf:}. */
+    boolean offers(String capability) {
+        return capabilities.stream()
+                .anyMatch(c -> c.equals("urn:ietf:params:netconf:" + capability)
+                        || c.startsWith("urn:ietf:params:netconf:" + capability + "?"));
+    }
+
+    /**
+     * Sends one request and waits for its reply.
+     *
+     * @param operation the content of the rpc element
+     * @return the rpc-reply element
+     * @throws RpcErrorException when the reply is an error
+     */
+    Element call(String operation) throws DeviceException {
+        send(request(operation));
+        Element reply = replyTo(lastMessage, limits.command(), Reason.TIMED_OUT);
+        List<RpcError> errors = RpcError.in(reply);
+        if (!errors.isEmpty()) {
+            throw new RpcErrorException(device, errors.get(0));
+        }
+        return reply;
+    }
+
+    private String request(String operation) {
+        return "<rpc xmlns=\"" + Xml.NETCONF + "\" message-id=\"" + ++lastMessage + "\">" + operation + "</rpc>";
+    }
+
+    /** The reply with that number. Late replies to earlier requests and notifications are passed over. */
+    private Element replyTo(int messageId, Duration limit, Reason late) throws DeviceException {
+        long deadline = System.nanoTime() + limit.toNanos();
+        while (true) {
+            Element message = parse(next(Duration.ofNanos(Math.max(1, deadline - System.nanoTime())), late));
+            if ("rpc-reply".equals(message.getLocalName())) {
+                String id = message.getAttribute("message-id");
+                // An rpc that could not be read is answered without its number (RFC 6241, section 4.3).
+                if (id.isEmpty() || id.equals(Integer.toString(messageId))) {
+                    return message;
+                }
+            }
+        }
+    }
+
+    private String next(Duration limit, Reason late) throws DeviceException {
+        try {
+            return reader.next(limit);
+        } catch (NoMessageException e) {
+            throw switch (e.outcome()) {
+                case TIMED_OUT ->
+                    new DeviceException(late, device + " did not answer within " + limit.toSeconds() + " seconds.");
+                case CLOSED -> new DeviceException(Reason.SESSION_LOST, device + " ended the NETCONF session.");
+                case TOO_LONG -> new DeviceException(Reason.TRANSFER_FAILED, device + " sends without an end.");
+                case MALFORMED ->
+                    new DeviceException(
+                            Reason.TRANSFER_FAILED, device + " sends messages that are not framed as RFC 6242 says.");
+            };
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new DeviceException(Reason.SESSION_LOST, "Waiting for " + device + " was broken off.", e);
+        }
+    }
+
+    private Element parse(String message) throws DeviceException {
+        try {
+            return Xml.parse(message);
+        } catch (SAXException e) {
+            throw new DeviceException(
+                    Reason.TRANSFER_FAILED, device + " sent a message that is no XML: " + e.getMessage(), e);
+        }
+    }
+
+    private void send(String message) throws DeviceException {
+        byte[] octets = message.getBytes(StandardCharsets.UTF_8);
+        try {
+            OutputStream out = channel.getInvertedIn();
+            if (chunked) {
+                out.write(("\n#" + octets.length + "\n").getBytes(StandardCharsets.US_ASCII));
+                out.write(octets);
+                out.write("\n##\n".getBytes(StandardCharsets.US_ASCII));
+            } else {
+                out.write(octets);
+                out.write("]]>]]>".getBytes(StandardCharsets.US_ASCII));
+            }
+            out.flush();
+        } catch (IOException e) {
+            throw new DeviceException(Reason.SESSION_LOST, "The session with " + device + " broke off.", e);
+        }
+    }
+
+    boolean isOpen() {
+        return channel.isOpen();
+    }
+
+    @Override
+    public void close() {
+        channel.close(true);
+    }
+}

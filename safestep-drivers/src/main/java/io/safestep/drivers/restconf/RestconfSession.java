@@ -1,0 +1,203 @@
+package io.safestep.drivers.restconf;
+
+import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.config.RestRequest;
+import io.safestep.core.config.Script;
+import io.safestep.core.platform.RestconfAccess;
+import io.safestep.drivers.DeviceException;
+import io.safestep.drivers.DeviceException.Reason;
+import io.safestep.drivers.DeviceSession;
+import io.safestep.drivers.DeviceTarget;
+import io.safestep.drivers.PushListener;
+import io.safestep.drivers.TimeLimits;
+import io.safestep.drivers.restconf.HttpChannel.Answer;
+import io.safestep.drivers.structured.StateLines;
+import io.safestep.drivers.structured.Verification;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * A conversation with a RESTCONF server (RFC 8040). Edits carry the entity tag of the configuration that was read, so that
+ * nobody's change made meanwhile is written over. The front door of this package.
+ */
+public final class RestconfSession implements DeviceSession {
+
+    private static final JsonMapper JSON = JsonMapper.shared();
+    private static final Pattern COMMAND = Pattern.compile("(GET|POST) (/\\S*)(?: (.*))?", Pattern.DOTALL);
+
+    private final DeviceTarget target;
+    private final RestconfAccess access;
+    private final HttpChannel channel;
+    private final Verification verification;
+
+    private RestconfSession(DeviceTarget target, RestconfAccess access, HttpChannel channel) {
+        this.target = target;
+        this.access = access;
+        this.channel = channel;
+        this.verification = new Verification(target);
+    }
+
+    /** Connects, compares the certificate's key and proves the log-in. */
+    public static RestconfSession open(DeviceTarget target, RestconfAccess access, TimeLimits limits)
+            throws DeviceException {
+        HttpChannel channel = new HttpChannel(target, limits);
+        boolean opened = false;
+        try {
+            RestconfSession session = new RestconfSession(target, access, channel);
+            session.checked(channel.send("HEAD", access.root() + "/data", null, null));
+            opened = true;
+            return session;
+        } finally {
+            if (!opened) {
+                channel.close();
+            }
+        }
+    }
+
+    @Override
+    public String hostKey() {
+        return channel.certificateKey();
+    }
+
+    @Override
+    public String readRunning() throws DeviceException {
+        return data().body();
+    }
+
+    private Answer data() throws DeviceException {
+        return checked(channel.send("GET", access.root() + "/data", null, null));
+    }
+
+    @Override
+    public String readStartup() throws DeviceException {
+        if (access.startup() == null) {
+            throw new DeviceException(
+                    Reason.NOT_POSSIBLE, target.name() + " has no startup configuration beside the running one.");
+        }
+        return checked(channel.send("GET", access.root() + access.startup(), null, null))
+                .body();
+    }
+
+    @Override
+    public String read(String command) throws DeviceException {
+        Matcher matcher = COMMAND.matcher(command.strip());
+        if (!matcher.matches()) {
+            throw new DeviceException(
+                    Reason.LINE_REFUSED, "The command was not sent: GET or POST with a path is expected.");
+        }
+        Answer answer =
+                checked(channel.send(matcher.group(1), access.root() + matcher.group(2), matcher.group(3), null));
+        if (answer.body().isBlank()) {
+            return "";
+        }
+        try {
+            return StateLines.of(JSON.readTree(answer.body()));
+        } catch (JacksonException e) {
+            throw new DeviceException(
+                    Reason.TRANSFER_FAILED, target.name() + " answers with something else than JSON.", e);
+        }
+    }
+
+    @Override
+    public int push(Script script, PushListener listener) throws DeviceException {
+        int count = script.lines().size();
+        var requests = new ConfigEngine(target.profile().language()).restRequests(script);
+        Answer before = data();
+        for (int i = 0; i < count; i++) {
+            if (!listener.before(i)) {
+                return 0;
+            }
+        }
+        String tag = before.entityTag();
+        for (RestRequest request : requests) {
+            Answer answer = checked(
+                    channel.send(request.method(), access.root() + "/data/" + request.path(), request.body(), tag));
+            // The tag of an answer may be that of the resource alone; the one of all data is asked for where none came.
+            tag = answer.entityTag() == null && tag != null ? data().entityTag() : answer.entityTag();
+        }
+        if (verification.hadNoEffect(before.body(), readRunning(), script)) {
+            throw new DeviceException(
+                    Reason.TRANSFER_FAILED,
+                    target.name() + " took every request, but its running configuration has not changed.");
+        }
+        for (int i = 0; i < count; i++) {
+            listener.after(i, "");
+        }
+        return count;
+    }
+
+    @Override
+    public String save() throws DeviceException {
+        if (access.save() == null) {
+            return target.name() + " keeps what is running; nothing was left to be saved.";
+        }
+        Answer answer = channel.send("POST", access.root() + access.save(), null, null);
+        if (answer.status() >= 300) {
+            throw new DeviceException(
+                    Reason.SAVE_FAILED, target.name() + " did not write its startup configuration: " + words(answer));
+        }
+        if (access.startup() != null) {
+            verification.startupWritten(readRunning(), readStartup());
+        }
+        return "Running was copied to startup" + (access.startup() == null ? "." : ", and startup read back.");
+    }
+
+    private Answer checked(Answer answer) throws DeviceException {
+        if (answer.status() < 300) {
+            return answer;
+        }
+        String said = target.name() + " answered: " + words(answer);
+        throw switch (answer.status()) {
+            case 401 ->
+                new DeviceException(
+                        Reason.LOGIN_REFUSED, target.name() + " refuses the log-in of " + target.login() + ".");
+            case 403 -> new DeviceException(Reason.NO_RIGHT_TO_CONFIGURE, said);
+            case 412 ->
+                new DeviceException(
+                        Reason.IN_USE,
+                        "Somebody has changed the configuration of " + target.name()
+                                + " since it was read. Nothing more was sent.");
+            default -> new DeviceException(isInUse(answer) ? Reason.IN_USE : Reason.LINE_REFUSED, said);
+        };
+    }
+
+    private static boolean isInUse(Answer answer) {
+        String tag = error(answer).path("error-tag").asString("");
+        return tag.equals("in-use") || tag.equals("lock-denied");
+    }
+
+    /** The first error in an answer (RFC 8040, section 7.1); an empty node when there is none. */
+    private static JsonNode error(Answer answer) {
+        try {
+            return JSON.readTree(answer.body().isBlank() ? "{}" : answer.body())
+                    .path("ietf-restconf:errors")
+                    .path("error")
+                    .path(0);
+        } catch (JacksonException e) {
+            return JSON.createObjectNode().path("error");
+        }
+    }
+
+    private static String words(Answer answer) {
+        JsonNode error = error(answer);
+        String message = error.path("error-message").asString("");
+        String path = error.path("error-path").asString("");
+        String tag = error.path("error-tag").asString("");
+        StringBuilder words = new StringBuilder(message.isEmpty() ? "HTTP status " + answer.status() + "." : message);
+        if (!path.isEmpty()) {
+            words.append(" At ").append(path).append('.');
+        }
+        if (!tag.isEmpty()) {
+            words.append(" (").append(tag).append(')');
+        }
+        return words.toString();
+    }
+
+    @Override
+    public void close() {
+        channel.close();
+    }
+}

@@ -1,0 +1,78 @@
+package io.safestep.drivers.structured;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.w3c.dom.Element;
+import org.w3c.dom.Node;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * What a device tells of its state as XML or JSON, as lines that the patterns of a profile can read: every node that holds
+ * only values becomes {@code name leaf=value leaf=value}. Blanks in a value become hyphens. The front door of this package.
+ */
+public final class StateLines {
+
+    private static final int MOST_DEPTH = 60;
+
+    private final StringBuilder text = new StringBuilder();
+
+    private StateLines() {}
+
+    /** The lines of all nodes beneath an element. */
+    public static String of(Element data) {
+        StateLines lines = new StateLines();
+        lines.element(data, 0);
+        return lines.text.toString();
+    }
+
+    /** The lines of all nodes in an object; names lose their module. */
+    public static String of(JsonNode data) {
+        StateLines lines = new StateLines();
+        lines.object("", data, 0);
+        return lines.text.toString();
+    }
+
+    private void element(Element element, int depth) {
+        List<Element> children = new ArrayList<>();
+        for (Node n = element.getFirstChild(); n != null; n = n.getNextSibling()) {
+            if (n instanceof Element child) {
+                children.add(child);
+            }
+        }
+        boolean leaves = !children.isEmpty()
+                && children.stream().allMatch(c -> c.getElementsByTagName("*").getLength() == 0);
+        if (leaves) {
+            text.append(element.getLocalName());
+            children.forEach(c -> leaf(c.getLocalName(), c.getTextContent()));
+            text.append('\n');
+        } else if (depth < MOST_DEPTH) {
+            children.forEach(c -> element(c, depth + 1));
+        }
+    }
+
+    private void object(String name, JsonNode node, int depth) {
+        if (node.isArray()) {
+            node.forEach(item -> object(name, item, depth + 1));
+            return;
+        }
+        if (!node.isObject() || depth > MOST_DEPTH) {
+            return;
+        }
+        boolean leaves = !node.isEmpty() && node.values().stream().allMatch(JsonNode::isValueNode);
+        if (leaves) {
+            text.append(name);
+            node.properties().forEach(p -> leaf(local(p.getKey()), p.getValue().asString()));
+            text.append('\n');
+        } else {
+            node.properties().forEach(p -> object(local(p.getKey()), p.getValue(), depth + 1));
+        }
+    }
+
+    private static String local(String qualified) {
+        return qualified.substring(qualified.indexOf(':') + 1);
+    }
+
+    private void leaf(String name, String value) {
+        text.append(' ').append(name).append('=').append(value.strip().replaceAll("\\s+", "-"));
+    }
+}

@@ -1,0 +1,63 @@
+package io.safestep.drivers.structured;
+
+import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.Script;
+import io.safestep.core.config.ScriptRefusedException;
+import io.safestep.drivers.DeviceException;
+import io.safestep.drivers.DeviceException.Reason;
+import io.safestep.drivers.DeviceTarget;
+
+/** Compares what a device says with what it holds. */
+public final class Verification {
+
+    private final String device;
+    private final ConfigEngine engine;
+
+    public Verification(DeviceTarget target) {
+        device = target.name();
+        engine = new ConfigEngine(target.profile().language());
+    }
+
+    /** Whether two texts say the same configuration. */
+    public boolean same(String one, String other) throws DeviceException {
+        return one.equals(other) || engine.same(tree(one), tree(other));
+    }
+
+    /**
+     * Whether a device that took a script holds the same configuration as before, though the script would change it. A
+     * script that changes nothing proves nothing.
+     */
+    public boolean hadNoEffect(String before, String after, Script script) throws DeviceException {
+        ConfigTree held = tree(before);
+        if (!engine.same(held, tree(after))) {
+            return false;
+        }
+        try {
+            return !engine.same(held, engine.apply(held, script));
+        } catch (ScriptRefusedException e) {
+            return false;
+        }
+    }
+
+    /** Running after the device said that it wrote startup. */
+    public void startupWritten(String running, String startup) throws DeviceException {
+        if (!same(running, startup)) {
+            throw new DeviceException(
+                    Reason.SAVE_FAILED,
+                    device + " says that it wrote its startup configuration, but startup still differs from running.");
+        }
+    }
+
+    private ConfigTree tree(String text) throws DeviceException {
+        try {
+            return engine.read(text);
+        } catch (ConfigSyntaxException e) {
+            throw new DeviceException(
+                    Reason.TRANSFER_FAILED,
+                    "The configuration that " + device + " shows can't be read: " + e.getMessage(),
+                    e);
+        }
+    }
+}
