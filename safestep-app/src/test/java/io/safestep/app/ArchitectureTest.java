@@ -1,5 +1,10 @@
 package io.safestep.app;
 
+import static com.tngtech.archunit.base.DescribedPredicate.not;
+import static com.tngtech.archunit.core.domain.JavaCall.Predicates.target;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.type;
+import static com.tngtech.archunit.core.domain.properties.HasName.Predicates.name;
+import static com.tngtech.archunit.core.domain.properties.HasOwner.Predicates.With.owner;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
@@ -8,6 +13,7 @@ import com.tngtech.archunit.core.importer.ImportOption.DoNotIncludeTests;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import io.safestep.core.config.ConfigEngine;
 import org.springframework.data.repository.Repository;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -41,12 +47,20 @@ class ArchitectureTest {
                     "io.safestep.drivers..", "io.safestep.practice..", "org.springframework..", "jakarta..");
 
     @ArchTest
-    static final ArchRule practiceHasItsOwnInterpreter = noClasses()
+    static final ArchRule practiceHasNothingOfTheDrivers = noClasses()
             .that()
             .resideInAPackage("io.safestep.practice..")
             .should()
             .dependOnClassesThat()
-            .resideInAnyPackage("io.safestep.core.config..", "io.safestep.core.platform..", "io.safestep.drivers..");
+            .resideInAnyPackage("io.safestep.drivers..");
+
+    /** The practice side lets the core read configurations for the network model, and nothing more. */
+    @ArchTest
+    static final ArchRule practiceHasItsOwnInterpreter = noClasses()
+            .that()
+            .resideInAPackage("io.safestep.practice..")
+            .should()
+            .callMethodWhere(target(owner(type(ConfigEngine.class))).and(target(not(name("read")))));
 
     @ArchTest
     static final ArchRule repositoriesStayInTheirSlice = classes()

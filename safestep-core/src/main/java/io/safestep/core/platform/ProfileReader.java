@@ -1,44 +1,57 @@
 package io.safestep.core.platform;
 
+import io.safestep.core.platform.ProfileException.Problem;
+import io.safestep.core.schema.SchemaCheck;
+import io.safestep.core.schema.SchemaFinding;
+import io.safestep.core.schema.YamlDocument;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Function;
+import java.util.function.Supplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.regex.PatternSyntaxException;
-import org.yaml.snakeyaml.LoaderOptions;
-import org.yaml.snakeyaml.Yaml;
-import org.yaml.snakeyaml.constructor.SafeConstructor;
-import org.yaml.snakeyaml.error.YAMLException;
+import tools.jackson.databind.JsonNode;
 
 /** Reads a platform profile from its YAML text. */
 public final class ProfileReader {
 
+    private static final SchemaCheck SCHEMA = SchemaCheck.of("platform");
     private static final Pattern NAME = Pattern.compile("\\{([a-z-]+)}");
 
     private ProfileReader() {}
 
     /**
      * @param yaml the whole text of a profile
-     * @throws ProfileException when the text is not YAML, an entry is missing or a pattern can't be read
+     * @throws ProfileException with every line that does not follow the schema, or else the first that can't be meant
      */
     public static PlatformProfile read(String yaml) {
-        Object loaded;
-        try {
-            loaded = new Yaml(new SafeConstructor(new LoaderOptions())).load(yaml);
-        } catch (YAMLException e) {
-            throw new ProfileException("The profile is not readable YAML: " + e.getMessage());
+        YamlDocument.Parsed parsed = YamlDocument.parse(yaml);
+        if (parsed.document() == null) {
+            throw new ProfileException(List.of(problem(parsed.finding())));
         }
-        Entries top = new Entries("profile", loaded);
+        List<SchemaFinding> findings = parsed.document().check(SCHEMA);
+        if (!findings.isEmpty()) {
+            throw new ProfileException(
+                    findings.stream().map(ProfileReader::problem).toList());
+        }
+        Entries top = new Entries(parsed.document(), "", parsed.document().tree());
         return new PlatformProfile(
                 top.text("name"),
                 top.text("maker"),
                 access(top),
-                language(top.entries("language")),
+                top.within("language", ProfileReader::language),
                 top.list("reads").stream().map(ProfileReader::readCommand).toList(),
-                top.has("network") ? network(top.entries("network")) : NetworkLanguage.NONE);
+                top.has("network") ? top.within("network", ProfileReader::network) : NetworkLanguage.NONE);
+    }
+
+    private static Problem problem(SchemaFinding finding) {
+        String place =
+                finding.place().isEmpty() ? "" : finding.place().substring(1).replace("/", " › ") + ": ";
+        return new Problem(finding.line(), place + finding.sentence());
     }
 
     private static Access access(Entries top) {
@@ -53,14 +66,17 @@ public final class ProfileReader {
                     restconf.has("startup") ? restconf.text("startup") : null,
                     restconf.has("save") ? restconf.text("save") : null);
         }
-        return commandLine(top.entries("commandLine"));
+        if (top.has("commandLine")) {
+            return commandLine(top.entries("commandLine"));
+        }
+        throw top.wrong("How the platform is talked with is missing: commandLine, netconf or restconf.");
     }
 
     private static CommandLine commandLine(Entries e) {
         return new CommandLine(
                 e.pattern("prompt"),
-                e.pattern("pager"),
-                e.text("pagerKey"),
+                e.has("pager") ? e.pattern("pager") : null,
+                e.has("pagerKey") ? e.text("pagerKey") : null,
                 e.has("pagingOff") ? e.text("pagingOff") : null,
                 e.text("configure"),
                 e.text("leaveBlock"),
@@ -79,7 +95,7 @@ public final class ProfileReader {
 
     private static Language language(Entries e) {
         return new Language(
-                e.has("format") ? format(e.text("format")) : Language.Format.INDENTED,
+                e.has("format") ? e.read("format", ProfileReader::format) : Language.Format.INDENTED,
                 Integer.parseInt(e.text("indent")),
                 e.text("comment"),
                 e.text("negation"),
@@ -107,17 +123,19 @@ public final class ProfileReader {
 
     private static LineForm form(Entries e) {
         List<String> blocks = e.has("in") ? e.texts("in") : List.of("");
-        LineForm form = LineForm.parse(
-                e.text("form"),
-                blocks,
-                e.has("key") ? Integer.parseInt(e.text("key")) : 0,
-                e.has("opens") ? e.text("opens") : null,
-                e.has("ordered"),
-                e.has("hidden"),
-                e.texts("keyLeaves"),
-                e.has("module") ? e.text("module") : null);
+        LineForm form = e.read(
+                "form",
+                written -> LineForm.parse(
+                        written,
+                        blocks,
+                        e.has("key") ? Integer.parseInt(e.text("key")) : 0,
+                        e.has("opens") ? e.text("opens") : null,
+                        e.has("ordered"),
+                        e.has("hidden"),
+                        e.texts("keyLeaves"),
+                        e.has("module") ? e.text("module") : null));
         if (form.words().size() < form.keyWords()) {
-            throw new ProfileException("The form \"" + form.written() + "\" has fewer words than its key.");
+            throw e.wrong("The form \"" + form.written() + "\" has fewer words than its key.");
         }
         return form;
     }
@@ -129,17 +147,19 @@ public final class ProfileReader {
     }
 
     private static NetworkRule rule(Entries e, List<String> namesAbove) {
-        LinePattern line = LinePattern.parse(e.text("line"));
+        LinePattern line = e.read("line", LinePattern::parse);
         List<String> names = new ArrayList<>(namesAbove);
         names.addAll(line.names());
         Map<String, String> about = e.has("about") ? e.entries("about").all() : Map.of();
-        about.keySet().forEach(FactName::checkObject);
         Map<FactName, String> sets = new LinkedHashMap<>();
-        if (e.has("sets")) {
-            e.entries("sets").all().forEach((fact, value) -> sets.put(FactName.parse(fact), value));
-        }
-        about.values().forEach(template -> checkNames(template, names));
-        sets.values().forEach(template -> checkNames(template, names));
+        e.check(() -> {
+            about.keySet().forEach(FactName::checkObject);
+            if (e.has("sets")) {
+                e.entries("sets").all().forEach((fact, value) -> sets.put(FactName.parse(fact), value));
+            }
+            about.values().forEach(template -> checkNames(template, names));
+            sets.values().forEach(template -> checkNames(template, names));
+        });
         return new NetworkRule(
                 line,
                 about,
@@ -159,59 +179,53 @@ public final class ProfileReader {
     }
 
     private static ReadCommand readCommand(Entries e) {
+        Pattern row = e.pattern("row");
+        if (!row.pattern().contains("(?<key>") || !row.pattern().contains("(?<value>")) {
+            throw e.wrong("The row needs the named groups (?<key>…) and (?<value>…).");
+        }
         return new ReadCommand(
-                e.text("name"),
-                e.text("title"),
-                e.text("command"),
-                e.pattern("row"),
-                e.has("argument") ? e.text("argument") : null);
+                e.text("name"), e.text("title"), e.text("command"), row, e.has("argument") ? e.text("argument") : null);
     }
 
-    /** The entries of one YAML mapping, with errors that say where something is missing. */
-    private static final class Entries {
-        private final String place;
-        private final Map<?, ?> map;
-
-        Entries(String place, Object loaded) {
-            if (!(loaded instanceof Map<?, ?> entries)) {
-                throw new ProfileException("In " + place + ", names with values are expected.");
-            }
-            this.place = place;
-            this.map = entries;
-        }
+    /** The entries of one mapping in a profile that follows the schema. */
+    private record Entries(YamlDocument document, String pointer, JsonNode map) {
 
         boolean has(String name) {
-            return map.get(name) != null && !Boolean.FALSE.equals(map.get(name));
+            JsonNode value = map.path(name);
+            return !value.isMissingNode() && !value.isNull() && !(value.isBoolean() && !value.asBoolean());
         }
 
         String text(String name) {
-            Object value = map.get(name);
-            if (value == null) {
-                throw new ProfileException("In " + place + ", \"" + name + "\" is missing.");
-            }
-            return value.toString();
+            return map.path(name).asString();
         }
 
         Map<String, String> all() {
             Map<String, String> all = new LinkedHashMap<>();
-            map.forEach((name, value) -> all.put(name.toString(), String.valueOf(value)));
+            map.properties().forEach(p -> all.put(p.getKey(), p.getValue().asString()));
             return all;
         }
 
         Entries entries(String name) {
-            return new Entries(place + " › " + name, map.get(name));
+            return new Entries(document, pointer + "/" + name, map.path(name));
         }
 
         List<Entries> list(String name) {
             List<Entries> entries = new ArrayList<>();
-            for (Object item : items(name)) {
-                entries.add(new Entries(place + " › " + name + " " + (entries.size() + 1), item));
+            for (JsonNode item : map.path(name)) {
+                entries.add(new Entries(document, pointer + "/" + name + "/" + entries.size(), item));
             }
             return entries;
         }
 
         List<String> texts(String name) {
-            return items(name).stream().map(Object::toString).toList();
+            JsonNode value = map.path(name);
+            List<String> texts = new ArrayList<>();
+            if (value.isArray()) {
+                value.forEach(item -> texts.add(item.asString()));
+            } else if (has(name)) {
+                texts.add(value.asString());
+            }
+            return texts;
         }
 
         Pattern pattern(String name) {
@@ -222,21 +236,46 @@ public final class ProfileReader {
             return texts(name).stream().map(t -> compile(name, t)).toList();
         }
 
-        private List<?> items(String name) {
-            Object value = map.get(name);
-            if (value == null) {
-                return List.of();
-            }
-            return value instanceof List<?> list ? list : List.of(value);
-        }
-
         private Pattern compile(String name, String expression) {
             try {
                 return Pattern.compile(expression);
             } catch (PatternSyntaxException e) {
-                throw new ProfileException(
-                        "In " + place + ", \"" + name + "\" is not a regular expression: " + e.getDescription() + ".");
+                throw wrong(name, "\"" + name + "\" is not a regular expression: " + e.getDescription() + ".");
             }
+        }
+
+        /** Reads a text with a reader that does not know its line. */
+        <T> T read(String name, Function<String, T> reader) {
+            return located(name, () -> reader.apply(text(name)));
+        }
+
+        /** Reads entries with a reader that does not know all of their lines. */
+        <T> T within(String name, Function<Entries, T> reader) {
+            return located(name, () -> reader.apply(entries(name)));
+        }
+
+        void check(Runnable looksAt) {
+            try {
+                looksAt.run();
+            } catch (ProfileException e) {
+                throw e.problems().isEmpty() ? wrong(e.getMessage()) : e;
+            }
+        }
+
+        private <T> T located(String name, Supplier<T> reader) {
+            try {
+                return reader.get();
+            } catch (ProfileException e) {
+                throw e.problems().isEmpty() ? wrong(name, e.getMessage()) : e;
+            }
+        }
+
+        ProfileException wrong(String sentence) {
+            return new ProfileException(List.of(new Problem(document.line(pointer), sentence)));
+        }
+
+        private ProfileException wrong(String name, String sentence) {
+            return new ProfileException(List.of(new Problem(document.line(pointer + "/" + name), sentence)));
         }
     }
 }

@@ -141,7 +141,10 @@ sealed interface WordType {
         }
         String inner = written.substring(1, written.length() - 1);
         if (inner.startsWith("number ")) {
-            String[] bounds = inner.substring(7).split("-");
+            String[] bounds = inner.substring(7).strip().split("-");
+            if (bounds.length != 2 || !bounds[0].matches("\\d{1,15}") || !bounds[1].matches("\\d{1,15}")) {
+                throw new ProfileException("<" + inner + "> can't be read: write <number 1-4094>.");
+            }
             return new WholeNumber(Long.parseLong(bounds[0]), Long.parseLong(bounds[1]));
         }
         if (inner.contains("|")) {
@@ -155,8 +158,9 @@ sealed interface WordType {
             case "secret" -> new Secret();
             case "text" -> new FreeText();
             default ->
-                throw new ProfileException("unknown kind of word <" + inner
-                        + ">; use address, prefix, vlans, word, secret, text, number A-B or choices with |");
+                throw new ProfileException(
+                        "<" + inner
+                                + "> is no kind of word; there are address, prefix, vlans, word, secret, text, number A-B and choices with |.");
         };
     }
 }
