@@ -90,6 +90,9 @@ final class ModelCommand implements Callable<Integer> {
     private static IpAddress address(NetworkModel model, String written) {
         for (Host host : model.description().hosts()) {
             if (host.name().equals(written)) {
+                if (host.address() == null) {
+                    throw new InputException("The address of " + written + " is not known.");
+                }
                 return host.address().address();
             }
         }

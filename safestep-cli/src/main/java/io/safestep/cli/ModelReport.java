@@ -195,7 +195,9 @@ final class ModelReport {
     /** From every address to every other: hosts, and of each device its first loopback address, else its first address. */
     private Map<String, Object> reachability(boolean all) {
         Map<String, IpAddress> ends = new LinkedHashMap<>();
-        model.description().hosts().forEach(h -> ends.put(h.name(), h.address().address()));
+        model.description().hosts().stream()
+                .filter(h -> h.address() != null)
+                .forEach(h -> ends.put(h.name(), h.address().address()));
         if (all) {
             model.devices().forEach(name -> {
                 IpAddress address = addressOf(name);

@@ -10,12 +10,6 @@ import io.safestep.core.network.file.NetworkFileException;
 import io.safestep.core.network.segment.Conditions;
 import io.safestep.core.network.segment.Link;
 import io.safestep.core.platform.PlatformProfile;
-import io.safestep.core.platform.ProfileException;
-import io.safestep.core.platform.ProfileReader;
-import io.safestep.core.platform.ShippedProfiles;
-import java.io.IOException;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -42,7 +36,7 @@ final class NetworkFolder {
         Path description = folder.resolve("network.json");
         NetworkFile file;
         try {
-            file = NetworkFile.parse(text(description));
+            file = NetworkFile.parse(ProfileFile.text(description));
         } catch (NetworkFileException e) {
             throw new InputException(
                     e.problems().stream().map(p -> description + ": " + p).toList());
@@ -73,42 +67,14 @@ final class NetworkFolder {
         Platform platform = platforms.computeIfAbsent(device.platform(), this::platform);
         Path path = folder.resolve(device.configuration());
         try {
-            return platform.facts.read(device.name(), platform.engine.read(text(path)));
+            return platform.facts.read(device.name(), platform.engine.read(ProfileFile.text(path)));
         } catch (ConfigSyntaxException e) {
             throw new InputException(path + ": line " + e.line() + ": " + e.getMessage());
         }
     }
 
     private Platform platform(String name) {
-        PlatformProfile profile = ShippedProfiles.all().stream()
-                .filter(p -> p.name().equals(name))
-                .findFirst()
-                .orElseGet(() -> profile(name));
+        PlatformProfile profile = ProfileFile.find(folder, name);
         return new Platform(new ConfigEngine(profile.language()), new FactReader(profile));
-    }
-
-    private PlatformProfile profile(String name) {
-        Path path = folder.resolve(name);
-        if (!Files.isRegularFile(path)) {
-            List<String> shipped =
-                    ShippedProfiles.all().stream().map(PlatformProfile::name).toList();
-            throw new InputException(
-                    "There is no platform profile " + name + ". Shipped are " + String.join(", ", shipped)
-                            + "; for another one, give the path of its file from the folder " + folder + ".");
-        }
-        try {
-            return ProfileReader.read(text(path));
-        } catch (ProfileException e) {
-            throw new InputException(path + ": " + e.getMessage());
-        }
-    }
-
-    private static String text(Path path) {
-        try {
-            return Files.readString(path, StandardCharsets.UTF_8);
-        } catch (IOException e) {
-            throw new InputException(path + " can't be read"
-                    + (Files.exists(path) ? ": " + e.getMessage() : ": there is no such file") + ".");
-        }
     }
 }

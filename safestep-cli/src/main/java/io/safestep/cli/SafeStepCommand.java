@@ -6,13 +6,16 @@ import picocli.CommandLine.Command;
 /** What {@code ./safestep} can do without the server. */
 @Command(
         name = "safestep",
-        description = "Computes from files, without the server.",
+        description = "What can be done without the server.",
         mixinStandardHelpOptions = true,
-        subcommands = {ModelCommand.class})
+        subcommands = {ModelCommand.class, ProfileCommand.class})
 public final class SafeStepCommand {
 
-    /** Something in the files or on the line that the person has to put right. */
+    /** Something in the files that the person has to put right. */
     static final int WRONG_INPUT = 1;
+
+    /** Safe Step itself has made a mistake. */
+    static final int BROKEN = 70;
 
     private SafeStepCommand() {}
 
@@ -26,7 +29,13 @@ public final class SafeStepCommand {
                 wrong.sentences().forEach(command.getErr()::println);
                 return WRONG_INPUT;
             }
-            throw exception;
+            command.getErr()
+                    .println("Safe Step has made a mistake: " + exception
+                            + ". Set SAFESTEP_DEBUG=1 for the place in the program, and report it with the input.");
+            if (System.getenv("SAFESTEP_DEBUG") != null) {
+                exception.printStackTrace(command.getErr());
+            }
+            return BROKEN;
         });
     }
 }

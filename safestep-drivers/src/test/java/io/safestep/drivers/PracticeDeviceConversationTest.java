@@ -11,6 +11,7 @@ import io.safestep.core.config.ScriptLine;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ShippedProfiles;
 import io.safestep.drivers.DeviceException.Reason;
+import io.safestep.drivers.connect.PlatformConnector;
 import io.safestep.practice.PracticeNetwork;
 import io.safestep.practice.device.Fault;
 import java.net.ServerSocket;

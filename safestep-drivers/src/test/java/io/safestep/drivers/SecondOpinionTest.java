@@ -8,6 +8,7 @@ import io.safestep.core.config.DeviceBuild;
 import io.safestep.core.config.Script;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ShippedProfiles;
+import io.safestep.drivers.connect.PlatformConnector;
 import io.safestep.practice.PracticeNetwork;
 import io.safestep.practice.network.MerrowSound;
 import io.safestep.practice.network.NetworkPlan;

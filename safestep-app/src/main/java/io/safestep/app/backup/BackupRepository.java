@@ -12,11 +12,21 @@ interface BackupRepository extends JpaRepository<Backup, Long> {
 
     Optional<Backup> findFirstByDeviceIdAndKindOrderByIdDesc(Long deviceId, BackupKind kind);
 
-    /** The newest running configuration of each device whose text holds the words. */
+    /** The newest running configuration of each device. */
+    @Query(
+            value = "select * from backup where id in "
+                    + "(select max(id) from backup where kind = 'RUNNING' group by device_id)",
+            nativeQuery = true)
+    List<Backup> newestRunning();
+
+    /**
+     * The newest running configuration of each device whose text holds the word. Structured configurations hold a line's
+     * words apart, so that one word is looked for and not the whole line.
+     */
     @Query(
             value = "select b.* from backup b join config_content c on c.hash = b.hash where b.id in "
                     + "(select max(id) from backup where kind = 'RUNNING' group by device_id) "
-                    + "and position(lower(:words) in lower(c.text)) > 0 order by b.device_id",
+                    + "and position(lower(:word) in lower(c.text)) > 0 order by b.device_id",
             nativeQuery = true)
-    List<Backup> newestHolding(String words);
+    List<Backup> newestHolding(String word);
 }

@@ -16,6 +16,8 @@ import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
@@ -154,6 +156,22 @@ public class Backups {
         return text;
     }
 
+    /**
+     * The newest backup of what a device runs.
+     *
+     * @param takenAt UTC
+     * @param hash SHA-256 of its text
+     */
+    public record RunningCopy(long deviceId, long backupId, Instant takenAt, String hash) {}
+
+    /** One for each device that has a backup. */
+    @Transactional(readOnly = true)
+    public List<RunningCopy> newestRunning() {
+        return repository.newestRunning().stream()
+                .map(b -> new RunningCopy(b.deviceId(), b.id(), b.takenAt(), b.hash()))
+                .toList();
+    }
+
     /** When the backup was taken, UTC. */
     @Transactional(readOnly = true)
     public Instant takenAt(long backupId) {
@@ -216,7 +234,10 @@ public class Backups {
     @Transactional(readOnly = true)
     public List<Hit> search(String words, int most) {
         List<Hit> hits = new ArrayList<>();
-        for (Backup backup : repository.newestHolding(words)) {
+        String longest = Arrays.stream(words.strip().split("\\s+"))
+                .max(Comparator.comparingInt(String::length))
+                .orElse("");
+        for (Backup backup : repository.newestHolding(longest)) {
             String device = devices.withId(backup.deviceId()).name();
             String[] lines = maskedText(device, backup.id()).split("\n");
             for (int i = 0; i < lines.length && hits.size() < most; i++) {

@@ -7,10 +7,7 @@ import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
 import io.safestep.app.change.Changes.Draft;
 import io.safestep.app.change.Changes.TargetLines;
-import io.safestep.app.device.DeviceRole;
 import io.safestep.app.device.Devices;
-import io.safestep.app.device.NewDevice;
-import io.safestep.app.device.Stance;
 import io.safestep.app.people.People;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.run.Runs;
@@ -26,6 +23,7 @@ import java.time.Instant;
 import java.time.LocalTime;
 import java.time.ZonedDateTime;
 import java.time.temporal.ChronoUnit;
+import java.util.Comparator;
 import java.util.List;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
@@ -55,6 +53,7 @@ class DemoData {
     private static final String OPEN_NOW = "Between sailings";
 
     private final People people;
+    private final DemoDevices practice;
     private final Devices devices;
     private final Backups backups;
     private final Changes changes;
@@ -67,6 +66,7 @@ class DemoData {
 
     DemoData(
             People people,
+            DemoDevices practice,
             Devices devices,
             Backups backups,
             Changes changes,
@@ -77,6 +77,7 @@ class DemoData {
             TransactionTemplate transaction,
             Clock clock) {
         this.people = people;
+        this.practice = practice;
         this.devices = devices;
         this.backups = backups;
         this.changes = changes;
@@ -92,43 +93,10 @@ class DemoData {
     @EventListener(ApplicationReadyEvent.class)
     void fill() {
         DemoPeople.ALL.forEach(p -> people.ensure(p.login(), p.name(), DemoPeople.PASSWORD, p.roles()));
-        addDevices();
         addWindows();
         Thread filling = new Thread(this::fillFromDevices, "demo-data");
         filling.setDaemon(true);
         filling.start();
-    }
-
-    private void addDevices() {
-        add("ops-co-a", "10.77.0.1", "ops", "Operations House", DeviceRole.CORE);
-        add("brn-gw-a", "10.77.2.1", "brn", "Brinehaven", DeviceRole.EDGE);
-        add("brn-gw-b", "10.77.2.2", "brn", "Brinehaven", DeviceRole.EDGE);
-        add("brn-ac-1", "10.77.2.34", "brn", "Brinehaven", DeviceRole.ACCESS);
-        devices.pair("brn-gw-a", "brn-gw-b");
-    }
-
-    private void add(String name, String address, String siteCode, String siteName, DeviceRole role) {
-        boolean known = devices.all().stream().anyMatch(d -> d.name().equals(name));
-        if (!known) {
-            transaction.executeWithoutResult(t -> {
-                devices.ensure(
-                        new NewDevice(
-                                name,
-                                address,
-                                siteCode,
-                                siteName,
-                                role,
-                                "corvane-cli",
-                                "practice devices",
-                                "safestep",
-                                "harbour-light-1"),
-                        ADMINISTRATOR);
-                // The core stays in observe, so that there is one device that may only be read.
-                if (role != DeviceRole.CORE) {
-                    devices.setStance(name, Stance.MANAGED, ADMINISTRATOR);
-                }
-            });
-        }
     }
 
     private void addWindows() {
@@ -159,7 +127,10 @@ class DemoData {
 
     private void fillFromDevices() {
         try {
+            practice.addDevices(ADMINISTRATOR);
+            // Brinehaven first: the two changes that run need nothing else.
             devices.all().stream()
+                    .sorted(Comparator.comparing(d -> !d.site().equals("Brinehaven")))
                     .filter(d -> d.baselineBackupId() == null)
                     .forEach(d -> backups.takeByHand(d.name(), ADMINISTRATOR));
             toTheEnd(1001, this::secondTimeSource);

@@ -6,7 +6,7 @@ import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceSession;
 import io.safestep.drivers.DeviceTarget;
 import io.safestep.drivers.TimeLimits;
-import io.safestep.drivers.ssh.SshConnector;
+import io.safestep.drivers.connect.PlatformConnector;
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
 import org.springframework.stereotype.Component;
@@ -28,7 +28,7 @@ public class DeviceAccess {
     private final AddressTranslation translation;
     private final TransactionTemplate transaction;
     private final Clock clock;
-    private final DeviceConnector connector = new SshConnector(TimeLimits.usual());
+    private final DeviceConnector connector = new PlatformConnector(TimeLimits.usual());
 
     DeviceAccess(
             DeviceRepository devices,
@@ -73,6 +73,7 @@ public class DeviceAccess {
     private DeviceTarget target(Device device) {
         return new DeviceTarget(
                 device.name(),
+                device.siteName(),
                 translation.reached(device.address()),
                 settings.devicePort(),
                 platforms.profile(device.platform()),

@@ -39,6 +39,12 @@ public class Devices {
         return repository.findAllByOrderByName().stream().map(this::view).toList();
     }
 
+    /** All devices by name, for computing. */
+    @Transactional(readOnly = true)
+    public List<Device> entities() {
+        return repository.findAllByOrderByName();
+    }
+
     @Transactional(readOnly = true)
     public List<DeviceView> find(String text) {
         return repository.findByNameContainingIgnoreCaseOrAddressContainingOrderByName(text, text).stream()

@@ -1,23 +1,65 @@
 package io.safestep.app.device;
 
+import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.platform.PlatformProfile;
+import io.safestep.core.platform.ProfileException;
+import io.safestep.core.platform.ProfileReader;
 import io.safestep.core.platform.ShippedProfiles;
+import java.io.IOException;
+import java.nio.file.DirectoryStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.TreeSet;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
-/** The platform profiles at hand, each with the engine for its language. */
+/**
+ * The platform profiles at hand, each with the engine for its language: those that ship, and those in the folder {@code
+ * platforms} of the installation, which are read at start. One there with the name of a shipped one takes its place.
+ */
 @Component
 public class Platforms {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Platforms.class);
 
     private final Map<String, PlatformProfile> profiles = new LinkedHashMap<>();
     private final Map<String, ConfigEngine> engines = new LinkedHashMap<>();
 
-    Platforms() {
-        for (PlatformProfile profile : ShippedProfiles.all()) {
-            profiles.put(profile.name(), profile);
-            engines.put(profile.name(), new ConfigEngine(profile.language()));
+    Platforms(NetworkSettings settings) {
+        ShippedProfiles.all().forEach(this::take);
+        Path folder = settings.home().resolve("platforms");
+        if (Files.isDirectory(folder)) {
+            readFolder(folder);
+        }
+    }
+
+    private void take(PlatformProfile profile) {
+        profiles.put(profile.name(), profile);
+        engines.put(profile.name(), new ConfigEngine(profile.language()));
+    }
+
+    private void readFolder(Path folder) {
+        TreeSet<Path> files = new TreeSet<>();
+        try (DirectoryStream<Path> found = Files.newDirectoryStream(folder, "*.{yaml,yml}")) {
+            found.forEach(files::add);
+        } catch (IOException e) {
+            LOG.error("The platform profiles in {} can't be listed: {}", folder, e.getMessage());
+        }
+        for (Path file : files) {
+            try {
+                PlatformProfile profile = ProfileReader.read(Files.readString(file));
+                take(profile);
+                LOG.info("Platform profile {} taken from {}.", profile.name(), file);
+            } catch (ProfileException e) {
+                // One that can't be read must not keep Safe Step from starting: its devices say that it is missing.
+                e.problems().forEach(p -> LOG.error("Platform profile {}: {}", file, p));
+            } catch (IOException e) {
+                LOG.error("Platform profile {} can't be read: {}", file, e.getMessage());
+            }
         }
     }
 

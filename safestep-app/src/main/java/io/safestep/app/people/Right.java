@@ -14,5 +14,7 @@ public enum Right {
     /** Log in to devices to read: backups by hand, read commands. */
     READ_DEVICES,
     /** Change what Safe Step knows of devices, for example their stance. */
-    WRITE_DEVICES
+    WRITE_DEVICES,
+    /** Make things go wrong in the practice network. */
+    USE_PRACTICE_NETWORK
 }

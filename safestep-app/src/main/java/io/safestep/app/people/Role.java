@@ -7,7 +7,15 @@ import java.util.Set;
 
 /** What somebody is in the house. */
 public enum Role {
-    ENGINEER("engineer", READ, WRITE_CHANGES, BOOK_CHANGES, RUN_CHANGES, CLOSE_CHANGES, READ_DEVICES),
+    ENGINEER(
+            "engineer",
+            READ,
+            WRITE_CHANGES,
+            BOOK_CHANGES,
+            RUN_CHANGES,
+            CLOSE_CHANGES,
+            READ_DEVICES,
+            USE_PRACTICE_NETWORK),
     APPROVER("approver", READ, DECIDE_CHANGES),
     CHANGE_MANAGER(
             "change manager",
@@ -17,11 +25,12 @@ public enum Role {
             RUN_CHANGES,
             CLOSE_CHANGES,
             WRITE_WINDOWS,
-            READ_DEVICES),
-    OPERATOR("operator on watch", READ, RUN_CHANGES, READ_DEVICES),
+            READ_DEVICES,
+            USE_PRACTICE_NETWORK),
+    OPERATOR("operator on watch", READ, RUN_CHANGES, READ_DEVICES, USE_PRACTICE_NETWORK),
     ON_CALL("on-call", READ, READ_DEVICES),
     AUDITOR("auditor", READ),
-    ADMINISTRATOR("administrator", READ, READ_DEVICES, WRITE_DEVICES);
+    ADMINISTRATOR("administrator", READ, READ_DEVICES, WRITE_DEVICES, USE_PRACTICE_NETWORK);
 
     private final String title;
     private final Set<Right> rights;

@@ -63,8 +63,12 @@ class SessionController {
         this.settings = settings;
     }
 
-    /** Who is logged in, and in demo mode who could be. */
-    record SessionView(@Nullable PersonView person, String zone, List<DemoLogins.Entry> demoLogins) {}
+    /**
+     * Who is logged in, and in demo mode who could be.
+     *
+     * @param practice whether a practice network is connected
+     */
+    record SessionView(@Nullable PersonView person, String zone, boolean practice, List<DemoLogins.Entry> demoLogins) {}
 
     /** @param rights names of what the person may do */
     record PersonView(String login, String name, List<String> roles, List<String> rights) {}
@@ -79,7 +83,8 @@ class SessionController {
     @GetMapping
     SessionView show(@AuthenticationPrincipal @Nullable SignedIn signedIn) {
         PersonView view = signedIn == null ? null : view(people.withLogin(signedIn.login()));
-        return new SessionView(view, settings.zone().getId(), demoLogins.entries());
+        return new SessionView(
+                view, settings.zone().getId(), !settings.practiceApi().isBlank(), demoLogins.entries());
     }
 
     @PostMapping

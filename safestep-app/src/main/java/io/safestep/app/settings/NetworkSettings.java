@@ -13,6 +13,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param zone the network's time zone, in which people read times
  * @param addressTranslation pairs of leading address parts such as {@code 10.77=127.77}, separated by commas
  * @param devicePort the TCP port on which devices are reached
+ * @param practiceApi where the API of the practice network answers, on this machine; empty when there is none
  */
 @ConfigurationProperties("safestep")
 public record NetworkSettings(
@@ -20,4 +21,5 @@ public record NetworkSettings(
         boolean demo,
         ZoneId zone,
         @DefaultValue("") String addressTranslation,
-        @DefaultValue("22") int devicePort) {}
+        @DefaultValue("22") int devicePort,
+        @DefaultValue("") String practiceApi) {}

@@ -152,6 +152,6 @@ class DevicesTest extends SafeStepTest {
     }
 
     private static NetworkSettings settings(Path home) {
-        return new NetworkSettings(home, true, ZoneOffset.UTC, "", 22);
+        return new NetworkSettings(home, true, ZoneOffset.UTC, "", 22, "");
     }
 }

@@ -7,7 +7,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.SafeStepTest;
-import io.safestep.practice.device.CommandInterpreter;
+import io.safestep.practice.corvane.CommandInterpreter;
 import io.safestep.practice.device.Fault;
 import java.time.Clock;
 import java.time.Duration;

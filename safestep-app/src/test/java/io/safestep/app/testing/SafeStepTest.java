@@ -25,6 +25,9 @@ public abstract class SafeStepTest {
         registry.add("safestep.home", () -> PRACTICE.home().toString());
         registry.add("safestep.device-port", PRACTICE::devicePort);
         registry.add("safestep.demo", () -> true);
+        registry.add(
+                "safestep.practice-api",
+                () -> "http://127.0.0.1:" + PRACTICE.network().apiPort());
     }
 
     /** The demo's own runs hold devices; tests wait until they have ended. */

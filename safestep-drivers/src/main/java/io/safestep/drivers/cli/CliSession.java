@@ -53,7 +53,7 @@ public final class CliSession implements DeviceSession {
             shell.open().verify(limits.command());
             shell.addCloseFutureListener(closed -> screen.close());
             CommandLine dialect = (CommandLine) target.profile().access();
-            Terminal terminal = new Terminal(target.name(), dialect, shell.getInvertedIn(), screen, limits);
+            Terminal terminal = new Terminal(login, dialect, shell.getInvertedIn(), screen, limits);
             terminal.awaitFirstPrompt();
             if (dialect.pagingOff() != null) {
                 // A device that refuses shows its pages, and they are turned.

@@ -13,7 +13,7 @@ import java.util.function.BooleanSupplier;
 final class ScreenBuffer extends OutputStream {
 
     /** A device that prints without end must not fill the memory. */
-    private static final int LARGEST = 64 * 1024 * 1024;
+    static final int LARGEST = 64 * 1024 * 1024;
 
     private static final char ESCAPE = '\u001b';
 

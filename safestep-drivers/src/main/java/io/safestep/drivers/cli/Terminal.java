@@ -6,6 +6,7 @@ import io.safestep.core.platform.CommandLine;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.TimeLimits;
+import io.safestep.drivers.ssh.SshLogin.LoggedIn;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
@@ -20,7 +21,7 @@ import java.util.regex.Pattern;
  */
 final class Terminal {
 
-    private static final int MOST_PAGES = 100_000;
+    private static final int MOST_PAGES = 20_000;
 
     /** A prompt or a pager is looked for in so many of the last characters. */
     private static final int LOOKED_AT = 400;
@@ -30,6 +31,7 @@ final class Terminal {
 
     private static final int MOST_WAKING_KEYS = 4;
 
+    private final LoggedIn login;
     private final String device;
     private final CommandLine dialect;
     private final OutputStream keyboard;
@@ -44,8 +46,9 @@ final class Terminal {
 
     private int echoSearchedTo;
 
-    Terminal(String device, CommandLine dialect, OutputStream keyboard, ScreenBuffer screen, TimeLimits limits) {
-        this.device = device;
+    Terminal(LoggedIn login, CommandLine dialect, OutputStream keyboard, ScreenBuffer screen, TimeLimits limits) {
+        this.login = login;
+        this.device = login.device();
         this.dialect = dialect;
         this.keyboard = keyboard;
         this.screen = screen;
@@ -143,6 +146,9 @@ final class Terminal {
                         .stripTrailing();
             }
             pages.append(without(dialect.pager(), answer)).append('\n');
+            if (pages.length() > ScreenBuffer.LARGEST) {
+                break;
+            }
             screen.clear();
             type(dialect.pagerKey());
         }
@@ -277,7 +283,7 @@ final class Terminal {
             keyboard.write(keys.getBytes(StandardCharsets.UTF_8));
             keyboard.flush();
         } catch (IOException e) {
-            throw new DeviceException(Reason.SESSION_LOST, "The session with " + device + " broke off.", e);
+            throw login.lost(e);
         }
     }
 
@@ -289,6 +295,6 @@ final class Terminal {
     private DeviceException broken(ScreenBuffer.Outcome outcome) {
         return outcome == ScreenBuffer.Outcome.OVERFLOW
                 ? new DeviceException(Reason.TRANSFER_FAILED, device + " prints without an end.")
-                : new DeviceException(Reason.SESSION_LOST, device + " ended the session in mid-sentence.");
+                : login.lost(null);
     }
 }

@@ -40,7 +40,7 @@ public final class NetconfSession implements DeviceSession {
             throws DeviceException {
         boolean opened = false;
         try {
-            RpcChannel channel = RpcChannel.open(login, target.name(), limits);
+            RpcChannel channel = RpcChannel.open(login, limits);
             opened = true;
             return new NetconfSession(login, target, access, channel);
         } finally {

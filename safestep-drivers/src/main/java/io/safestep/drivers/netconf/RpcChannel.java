@@ -26,6 +26,7 @@ final class RpcChannel implements AutoCloseable {
 
     private static final Duration KNOCK = Duration.ofSeconds(2);
 
+    private final LoggedIn login;
     private final String device;
     private final ChannelSubsystem channel;
     private final MessageReader reader;
@@ -34,15 +35,16 @@ final class RpcChannel implements AutoCloseable {
     private boolean chunked;
     private int lastMessage;
 
-    private RpcChannel(String device, ChannelSubsystem channel, MessageReader reader, TimeLimits limits) {
-        this.device = device;
+    private RpcChannel(LoggedIn login, ChannelSubsystem channel, MessageReader reader, TimeLimits limits) {
+        this.login = login;
+        this.device = login.device();
         this.channel = channel;
         this.reader = reader;
         this.limits = limits;
     }
 
     /** Opens the subsystem, exchanges hellos and waits until the server answers requests. */
-    static RpcChannel open(LoggedIn login, String device, TimeLimits limits) throws DeviceException {
+    static RpcChannel open(LoggedIn login, TimeLimits limits) throws DeviceException {
         try {
             ChannelSubsystem channel = login.session().createSubsystemChannel("netconf");
             MessageReader reader = new MessageReader();
@@ -50,13 +52,13 @@ final class RpcChannel implements AutoCloseable {
             channel.setErr(OutputStream.nullOutputStream());
             channel.open().verify(limits.command());
             channel.addCloseFutureListener(closed -> reader.close());
-            RpcChannel opened = new RpcChannel(device, channel, reader, limits);
+            RpcChannel opened = new RpcChannel(login, channel, reader, limits);
             opened.exchangeHellos();
             opened.knock();
             return opened;
         } catch (IOException e) {
             throw new DeviceException(
-                    Reason.NOT_POSSIBLE, device + " does not offer NETCONF to this account over SSH.", e);
+                    Reason.NOT_POSSIBLE, login.device() + " does not offer NETCONF to this account over SSH.", e);
         }
     }
 
@@ -147,7 +149,7 @@ final class RpcChannel implements AutoCloseable {
             throw switch (e.outcome()) {
                 case TIMED_OUT ->
                     new DeviceException(late, device + " did not answer within " + limit.toSeconds() + " seconds.");
-                case CLOSED -> new DeviceException(Reason.SESSION_LOST, device + " ended the NETCONF session.");
+                case CLOSED -> login.lost(e);
                 case TOO_LONG -> new DeviceException(Reason.TRANSFER_FAILED, device + " sends without an end.");
                 case MALFORMED ->
                     new DeviceException(
@@ -182,7 +184,7 @@ final class RpcChannel implements AutoCloseable {
             }
             out.flush();
         } catch (IOException e) {
-            throw new DeviceException(Reason.SESSION_LOST, "The session with " + device + " broke off.", e);
+            throw login.lost(e);
         }
     }
 

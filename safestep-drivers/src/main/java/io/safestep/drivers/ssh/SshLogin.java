@@ -21,6 +21,7 @@ import org.apache.sshd.common.AttributeRepository;
 import org.apache.sshd.common.AttributeRepository.AttributeKey;
 import org.apache.sshd.common.config.keys.PublicKeyEntry;
 import org.apache.sshd.common.keyprovider.KeyIdentityProvider;
+import org.apache.sshd.core.CoreModuleProperties;
 
 /**
  * Logs in over SSH (RFC 4251 to 4254) with a password, by itself or as the answer to questions (RFC 4256), and a pinned
@@ -29,6 +30,8 @@ import org.apache.sshd.common.keyprovider.KeyIdentityProvider;
 public final class SshLogin implements AutoCloseable {
 
     private static final AttributeKey<HostKeyCheck> HOST_KEY = new AttributeKey<>();
+
+    private static final PasswordAnswers ANSWERS = new PasswordAnswers();
 
     private final SshClient client;
     private final TimeLimits limits;
@@ -50,17 +53,41 @@ public final class SshLogin implements AutoCloseable {
             return known == null || known.equals(now);
         }
 
+        boolean swapped(String before) {
+            return shown != null && !shown.equals(before);
+        }
+
         boolean changed() {
             return pinned != null && shown != null && !pinned.equals(shown);
         }
     }
 
-    /** An open session and the host key that the device showed, in the form {@code type base64}. */
-    public record LoggedIn(ClientSession session, String hostKey) {}
+    /**
+     * An open session.
+     *
+     * @param device its name, for messages
+     * @param hostKey the host key that the device showed, in the form {@code type base64}
+     */
+    public record LoggedIn(ClientSession session, String device, String hostKey) {
+
+        /** Why the session has ended before its time. */
+        public DeviceException lost(Throwable cause) {
+            if (session.getConnectionContext().getAttribute(HOST_KEY).swapped(hostKey)) {
+                return new DeviceException(
+                        Reason.HOST_KEY_CHANGED,
+                        device + " showed another host key in the middle of the session. The session was ended;"
+                                + " somebody has to find out why.",
+                        cause);
+            }
+            return new DeviceException(Reason.SESSION_LOST, "The session with " + device + " broke off.", cause);
+        }
+    }
 
     public SshLogin(TimeLimits limits) {
         this.limits = limits;
         client = SshClient.setUpDefaultClient();
+        // Commands are short: none may wait until the one before is acknowledged.
+        CoreModuleProperties.TCP_NODELAY.set(client, true);
         // Nothing of the account under which Safe Step runs takes part: no keys, no host entries.
         client.setHostConfigEntryResolver(HostConfigEntryResolver.EMPTY);
         client.setKeyIdentityProvider(KeyIdentityProvider.EMPTY_KEYS_PROVIDER);
@@ -86,8 +113,10 @@ public final class SshLogin implements AutoCloseable {
                     .verify(limits.connect())
                     .getSession();
             session.addPasswordIdentity(target.password());
+            session.setAttribute(PasswordAnswers.PASSWORD, target.password());
+            session.setUserInteraction(ANSWERS);
             session.auth().verify(limits.logIn());
-            return new LoggedIn(session, hostKey.shown);
+            return new LoggedIn(session, target.name(), hostKey.shown);
         } catch (IOException e) {
             closeQuietly(session);
             throw explain(target, hostKey, session != null, e);

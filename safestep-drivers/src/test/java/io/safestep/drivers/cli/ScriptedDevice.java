@@ -5,12 +5,19 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.locks.LockSupport;
+import org.apache.sshd.common.session.helpers.AbstractSession;
 import org.apache.sshd.server.Environment;
 import org.apache.sshd.server.ExitCallback;
 import org.apache.sshd.server.SshServer;
+import org.apache.sshd.server.auth.keyboard.InteractiveChallenge;
+import org.apache.sshd.server.auth.keyboard.KeyboardInteractiveAuthenticator;
+import org.apache.sshd.server.auth.keyboard.UserAuthKeyboardInteractiveFactory;
 import org.apache.sshd.server.channel.ChannelSession;
 import org.apache.sshd.server.command.Command;
 import org.apache.sshd.server.keyprovider.SimpleGeneratorHostKeyProvider;
+import org.apache.sshd.server.session.ServerSession;
 
 /** A real SSH server on loopback whose shell does what a test tells it to, however awkward. */
 final class ScriptedDevice implements AutoCloseable {
@@ -48,6 +55,25 @@ final class ScriptedDevice implements AutoCloseable {
         int readKey() throws IOException {
             return in.read();
         }
+
+        /** Reads up to the return key without echoing. */
+        String readSilently() throws IOException {
+            StringBuilder line = new StringBuilder();
+            int key;
+            while ((key = in.read()) >= 0 && key != '\r') {
+                line.append((char) key);
+            }
+            return key < 0 ? null : line.toString();
+        }
+
+        /** The device takes its time. */
+        void think(long milliseconds) {
+            LockSupport.parkNanos(milliseconds * 1_000_000);
+        }
+
+        boolean hasKeys() throws IOException {
+            return in.available() > 0;
+        }
     }
 
     /** What the device does in a session. */
@@ -58,14 +84,54 @@ final class ScriptedDevice implements AutoCloseable {
     private final SshServer server = SshServer.setUpDefaultServer();
 
     ScriptedDevice(Path hostKey, Behaviour behaviour) throws IOException {
+        this(hostKey, "EC", 256, behaviour);
+    }
+
+    /** @param algorithm EC, RSA or EdDSA */
+    ScriptedDevice(Path hostKey, String algorithm, int bits, Behaviour behaviour) throws IOException {
         server.setHost("127.0.0.1");
-        SimpleGeneratorHostKeyProvider keys = new SimpleGeneratorHostKeyProvider(hostKey);
-        keys.setAlgorithm("EC");
-        keys.setKeySize(256);
-        server.setKeyPairProvider(keys);
+        server.setKeyPairProvider(keys(hostKey, algorithm, bits));
         server.setPasswordAuthenticator((user, password, session) -> password.equals("right"));
         server.setShellFactory(channel -> new Shell(behaviour));
         server.start();
+    }
+
+    private static SimpleGeneratorHostKeyProvider keys(Path file, String algorithm, int bits) {
+        SimpleGeneratorHostKeyProvider keys = new SimpleGeneratorHostKeyProvider(file);
+        keys.setAlgorithm(algorithm);
+        keys.setKeySize(bits);
+        return keys;
+    }
+
+    /** From now on a password is taken only as the answer to a question (RFC 4256). */
+    void askForPassword() {
+        server.setPasswordAuthenticator(null);
+        server.setUserAuthFactories(List.of(UserAuthKeyboardInteractiveFactory.INSTANCE));
+        server.setKeyboardInteractiveAuthenticator(new KeyboardInteractiveAuthenticator() {
+            @Override
+            public InteractiveChallenge generateChallenge(
+                    ServerSession session, String user, String language, String methods) {
+                InteractiveChallenge challenge = new InteractiveChallenge();
+                challenge.setInteractionName("Harbour");
+                challenge.setInteractionInstruction("Only for those on duty.");
+                challenge.setLanguageTag("");
+                challenge.addPrompt("Pass phrase of today: ", false);
+                return challenge;
+            }
+
+            @Override
+            public boolean authenticate(ServerSession session, String user, List<String> answers) {
+                return answers.equals(List.of("right"));
+            }
+        });
+    }
+
+    /** Shows another host key to the sessions that are open. */
+    void swapHostKey(Path other) throws IOException {
+        server.setKeyPairProvider(keys(other, "EC", 256));
+        for (AbstractSession session : server.getActiveSessions()) {
+            session.reExchangeKeys();
+        }
     }
 
     int port() {

@@ -3,6 +3,7 @@ package io.safestep.practice.api;
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
 import io.safestep.core.network.file.NetworkFile;
+import io.safestep.core.network.segment.Port;
 import io.safestep.practice.corvane.CommandInterpreter;
 import io.safestep.practice.device.Fault;
 import io.safestep.practice.device.PracticeDevice;
@@ -37,6 +38,7 @@ import tools.jackson.databind.json.JsonMapper;
  *
  * <pre>
  * GET    /api/devices                        names, addresses, places, whether reachable, faults
+ * GET    /api/cabling                        which interface is connected to which, and the hosts
  * GET    /api/faults                         the faults that there are
  * GET    /api/devices/NAME/running           what the device really holds, as text
  * GET    /api/devices/NAME/startup           what it would hold after a reboot, as text
@@ -126,6 +128,7 @@ public final class PracticeApi implements AutoCloseable {
         if (path.length == 3) {
             return switch (what) {
                 case "GET devices" -> jsonAnswer(overview());
+                case "GET cabling" -> jsonAnswer(cabling());
                 case "GET faults" -> jsonAnswer(faults());
                 case "GET mail" -> jsonAnswer(mail.mails());
                 case "DELETE mail" -> {
@@ -179,6 +182,27 @@ public final class PracticeApi implements AutoCloseable {
         }
         entry.put("faults", faults);
         return entry;
+    }
+
+    private Map<String, Object> cabling() {
+        List<Map<String, Object>> links = plan.file().links().stream()
+                .map(l -> Map.<String, Object>of("one", end(l.one()), "other", end(l.other())))
+                .toList();
+        List<Map<String, Object>> hosts = plan.file().hosts().stream()
+                .map(h -> {
+                    Map<String, Object> host = new LinkedHashMap<>();
+                    host.put("name", h.name());
+                    host.put("address", String.valueOf(h.address()));
+                    host.put("gateway", h.gateway() == null ? null : h.gateway().toString());
+                    host.put("at", end(h.port()));
+                    return host;
+                })
+                .toList();
+        return Map.of("links", links, "hosts", hosts);
+    }
+
+    private static Map<String, String> end(Port port) {
+        return Map.of("device", port.device(), "port", port.name());
     }
 
     private static List<Map<String, Object>> faults() {

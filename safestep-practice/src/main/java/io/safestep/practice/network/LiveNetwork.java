@@ -48,11 +48,19 @@ public final class LiveNetwork implements NetworkView {
     private final Map<Link, Instant> fullSince = new HashMap<>();
     private final Clock clock;
 
-    private Conditions conditions = Conditions.NORMAL;
     private final AtomicLong stamp = new AtomicLong();
-    private long seen;
-    private NetworkModel model;
     private final Map<String, Boolean> reachable = new HashMap<>();
+
+    private long seen = -1;
+    private Map<String, DeviceFacts> read = Map.of();
+    private Set<String> off = Set.of();
+
+    /** The network when every adjacency has had its time, and the adjacencies that are full in it. */
+    private NetworkModel settled;
+
+    private Set<Link> full = Set.of();
+    private Set<Link> held = Set.of();
+    private NetworkModel model;
 
     private record Platform(ConfigEngine engine, FactReader reader) {}
 
@@ -69,8 +77,9 @@ public final class LiveNetwork implements NetworkView {
         for (PlatformProfile profile : ShippedProfiles.all()) {
             platforms.put(profile.name(), new Platform(new ConfigEngine(profile.language()), new FactReader(profile)));
         }
-        model = compute(Conditions.NORMAL);
-        full(model).forEach(pair -> fullSince.put(pair, Instant.MIN));
+        settle(offNow());
+        full.forEach(pair -> fullSince.put(pair, Instant.MIN));
+        model = settled;
     }
 
     /** To be called after every change, so that a short interruption is not overlooked. */
@@ -78,47 +87,68 @@ public final class LiveNetwork implements NetworkView {
         model();
     }
 
-    /** The network at this moment. */
+    /** The network at this moment. Computed anew only when something has changed that the network depends on. */
     public synchronized NetworkModel model() {
-        long now = stamp.get();
-        boolean poweredOn =
-                conditions.devicesOff().stream().anyMatch(d -> !devices.get(d).isOff());
-        if (now == seen && !poweredOn && conditions.adjacenciesHeld().isEmpty()) {
-            return model;
+        boolean changed = false;
+        Set<String> offNow = offNow();
+        if (stamp.get() != seen || !offNow.equals(off)) {
+            changed = settle(offNow);
         }
-        Set<String> off = new HashSet<>();
-        devices.values().stream().filter(PracticeDevice::isOff).forEach(d -> off.add(d.name()));
-        NetworkModel every = compute(new Conditions(off, Set.of(), Set.of()));
-        Set<Link> full = full(every);
-        Instant instant = clock.instant();
+        Set<Link> heldNow = heldNow(clock.instant());
+        if (changed || !heldNow.equals(held)) {
+            held = heldNow;
+            model = held.isEmpty() ? settled : new NetworkModel(description(held));
+            reachable.clear();
+        }
+        return model;
+    }
+
+    private Set<String> offNow() {
+        Set<String> now = new HashSet<>();
+        devices.values().stream().filter(PracticeDevice::isOff).forEach(d -> now.add(d.name()));
+        return now;
+    }
+
+    /** @return whether the network is another one than before */
+    private boolean settle(Set<String> offNow) {
+        long now = stamp.get();
+        Map<String, DeviceFacts> readNow = new TreeMap<>();
+        devices.forEach((name, device) -> readNow.put(name, factsOf(device)));
+        seen = now;
+        if (settled != null && offNow.equals(off) && readNow.equals(read)) {
+            return false;
+        }
+        off = offNow;
+        read = readNow;
+        settled = new NetworkModel(description(Set.of()));
+        full = full(settled);
         fullSince.keySet().retainAll(full);
+        return true;
+    }
+
+    /** Neighbours that have come up a moment ago, or that a fault keeps down. */
+    private Set<Link> heldNow(Instant instant) {
         full.forEach(pair -> fullSince.putIfAbsent(pair, instant));
-        Set<Link> held = new HashSet<>();
+        Set<Link> now = new HashSet<>();
         fullSince.forEach((pair, since) -> {
             boolean young = !since.equals(Instant.MIN) && since.plus(SETTLING).isAfter(instant);
             boolean staysDown = !since.equals(Instant.MIN) && (staysDown(pair.one()) || staysDown(pair.other()));
             if (young || staysDown) {
-                held.add(pair);
+                now.add(pair);
             } else if (!since.equals(Instant.MIN)) {
                 fullSince.put(pair, Instant.MIN);
             }
         });
-        seen = now;
-        reachable.clear();
-        conditions = new Conditions(off, Set.of(), held);
-        model = held.isEmpty() ? every : compute(conditions);
-        return model;
+        return now;
+    }
+
+    private NetworkDescription description(Set<Link> adjacenciesHeld) {
+        return new NetworkDescription(
+                read, plan.file().links(), plan.file().hosts(), new Conditions(off, Set.of(), adjacenciesHeld));
     }
 
     private boolean staysDown(Port port) {
         return devices.get(port.device()).has(Fault.NEIGHBOUR_STAYS_DOWN);
-    }
-
-    private NetworkModel compute(Conditions given) {
-        Map<String, DeviceFacts> read = new TreeMap<>();
-        devices.forEach((name, device) -> read.put(name, factsOf(device)));
-        return new NetworkModel(
-                new NetworkDescription(read, plan.file().links(), plan.file().hosts(), given));
     }
 
     private DeviceFacts factsOf(PracticeDevice device) {
@@ -149,6 +179,9 @@ public final class LiveNetwork implements NetworkView {
 
     /** Whether packets get from the watch room to the device and back. */
     public synchronized boolean isReachable(PracticeDevice device) {
+        if (plan.watch() == null) {
+            return !device.isOff();
+        }
         NetworkModel now = model();
         return reachable.computeIfAbsent(device.name(), name -> isReachable(now, device));
     }
@@ -156,9 +189,6 @@ public final class LiveNetwork implements NetworkView {
     private boolean isReachable(NetworkModel now, PracticeDevice device) {
         if (device.isOff()) {
             return false;
-        }
-        if (plan.watch() == null) {
-            return true;
         }
         Host watch = plan.file().hosts().stream()
                 .filter(h -> h.name().equals(plan.watch()))
@@ -173,13 +203,13 @@ public final class LiveNetwork implements NetworkView {
     @Override
     public List<Neighbour> neighbours(String device) {
         NetworkModel now = model();
-        Set<Link> held;
+        Set<Link> loading;
         synchronized (this) {
-            held = conditions.adjacenciesHeld();
+            loading = held;
         }
         return now.ospfNeighbours(device).stream()
                 .filter(n -> n.area() != null)
-                .map(n -> neighbour(n, held))
+                .map(n -> neighbour(n, loading))
                 .toList();
     }
 

@@ -59,6 +59,7 @@ public final class DeviceSshServer implements AutoCloseable {
         CoreModuleProperties.WELCOME_BANNER.set(
                 server, "Merrow Sound Ferries practice device. Commands are recorded.\r\n");
         CoreModuleProperties.IDLE_TIMEOUT.set(server, Duration.ofMinutes(10));
+        CoreModuleProperties.TCP_NODELAY.set(server, true);
     }
 
     private PracticeDevice device(SessionContext session) {

@@ -109,7 +109,9 @@ public record NetworkFile(List<Device> devices, List<Link> links, List<Link> cut
             String gateway = text(h, "gateway");
             hosts.add(new Host(
                     name,
-                    InterfaceAddress.parse(h.path("address").asString()),
+                    h.hasNonNull("address")
+                            ? InterfaceAddress.parse(h.path("address").asString())
+                            : null,
                     gateway == null ? null : IpAddress.parse(gateway),
                     port(h)));
         } catch (IllegalArgumentException e) {

@@ -72,7 +72,7 @@ final class InterfaceStates {
     private InterfaceState port(Port port) {
         Link link = links.get(port);
         if (link == null) {
-            return hosts.containsKey(port) ? InterfaceState.UP : InterfaceState.down("Nothing is connected to it.");
+            return hosts.containsKey(port) ? InterfaceState.UP : InterfaceState.down("No cable to it is known.");
         }
         if (conditions.linksCut().contains(link)) {
             return InterfaceState.down("The cable carries nothing.");

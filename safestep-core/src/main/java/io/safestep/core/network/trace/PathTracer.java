@@ -55,7 +55,7 @@ public final class PathTracer {
     /** The way of a packet from wherever its sender's address is. */
     public TracedPath trace(Packet packet) {
         for (Host host : hosts) {
-            if (host.address().address().equals(packet.from())) {
+            if (host.has(packet.from())) {
                 return fromHost(host, packet);
             }
         }
@@ -220,7 +220,7 @@ public final class PathTracer {
                 return;
             }
             for (Host host : segment.hosts()) {
-                if (host.address().address().equals(next)) {
+                if (host.has(next)) {
                     boolean there = next.equals(packet.to());
                     end(
                             there ? End.DELIVERED : End.NOBODY_ANSWERS,
@@ -240,7 +240,7 @@ public final class PathTracer {
                     ? "the sender"
                     : before.get(before.size() - 1).device();
             boolean listed = segments.owner(next) != null
-                    || hosts.stream().anyMatch(h -> h.address().address().equals(next));
+                    || hosts.stream().anyMatch(h -> h.has(next));
             if (next.equals(packet.to()) && !listed && !isConfigured(next)) {
                 end(
                         End.ON_SUBNET,

@@ -1,9 +1,15 @@
-package io.safestep.drivers;
+package io.safestep.drivers.connect;
 
 import io.safestep.core.config.Script;
 import io.safestep.core.platform.CommandLine;
 import io.safestep.core.platform.NetconfAccess;
 import io.safestep.core.platform.RestconfAccess;
+import io.safestep.drivers.DeviceConnector;
+import io.safestep.drivers.DeviceException;
+import io.safestep.drivers.DeviceSession;
+import io.safestep.drivers.DeviceTarget;
+import io.safestep.drivers.PushListener;
+import io.safestep.drivers.TimeLimits;
 import io.safestep.drivers.cli.CliSession;
 import io.safestep.drivers.netconf.NetconfSession;
 import io.safestep.drivers.restconf.RestconfSession;

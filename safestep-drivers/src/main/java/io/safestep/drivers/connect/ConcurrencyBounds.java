@@ -1,6 +1,8 @@
-package io.safestep.drivers;
+package io.safestep.drivers.connect;
 
+import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
+import io.safestep.drivers.DeviceTarget;
 import java.time.Duration;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;

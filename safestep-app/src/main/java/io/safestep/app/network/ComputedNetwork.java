@@ -1,0 +1,127 @@
+package io.safestep.app.network;
+
+import io.safestep.app.backup.Backups;
+import io.safestep.app.backup.Backups.RunningCopy;
+import io.safestep.app.device.Device;
+import io.safestep.app.device.Devices;
+import io.safestep.app.device.Platforms;
+import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.network.NetworkDescription;
+import io.safestep.core.network.NetworkModel;
+import io.safestep.core.network.facts.DeviceFacts;
+import io.safestep.core.network.facts.FactReader;
+import io.safestep.core.network.segment.Conditions;
+import io.safestep.core.network.segment.Host;
+import io.safestep.core.network.segment.Link;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * The network as the newest backups of the running configurations and the known cables make it. The front door of this
+ * package, beside {@link Cabling}.
+ */
+@Service
+public class ComputedNetwork {
+
+    private final Devices devices;
+    private final Backups backups;
+    private final Platforms platforms;
+    private final Cabling cabling;
+    private final TransactionTemplate transaction;
+
+    /** Facts by platform and hash of the text: a configuration that has not changed is not read again. */
+    private final Map<String, DeviceFacts> facts = new ConcurrentHashMap<>();
+
+    private volatile Computed last;
+
+    /**
+     * @param from what it was computed from
+     * @param takenAt when the configuration of each device was read, UTC
+     * @param missing devices without a configuration that can be read, with the reason
+     */
+    record Computed(Input from, NetworkModel model, Map<String, Instant> takenAt, Map<String, String> missing) {}
+
+    /** What a network is computed from; equal inputs give equal networks. */
+    record Input(Map<String, String> hashes, List<Link> links, List<Host> hosts) {}
+
+    ComputedNetwork(
+            Devices devices, Backups backups, Platforms platforms, Cabling cabling, TransactionTemplate transaction) {
+        this.devices = devices;
+        this.backups = backups;
+        this.platforms = platforms;
+        this.cabling = cabling;
+        this.transaction = transaction;
+    }
+
+    Computed current() {
+        return transaction.execute(t -> compute());
+    }
+
+    private Computed compute() {
+        Map<Long, RunningCopy> copies = new HashMap<>();
+        backups.newestRunning().forEach(c -> copies.put(c.deviceId(), c));
+        Map<Long, String> names = new HashMap<>();
+        Map<String, String> hashes = new TreeMap<>();
+        List<Device> all = devices.entities();
+        for (Device device : all) {
+            names.put(device.id(), device.name());
+            RunningCopy copy = copies.get(device.id());
+            hashes.put(device.name(), copy == null ? "" : device.platform() + " " + copy.hash());
+        }
+        Input input = new Input(hashes, cabling.links(names), cabling.hosts(names));
+        Computed known = last;
+        NetworkModel model = known != null && known.from().equals(input) ? known.model() : null;
+        Map<String, String> missing = new TreeMap<>();
+        Map<String, Instant> takenAt = new HashMap<>();
+        Map<String, DeviceFacts> read = new TreeMap<>();
+        for (Device device : all) {
+            RunningCopy copy = copies.get(device.id());
+            if (copy == null) {
+                missing.put(device.name(), "It was never backed up.");
+                continue;
+            }
+            try {
+                read.put(device.name(), factsOf(device, copy));
+                takenAt.put(device.name(), copy.takenAt());
+            } catch (ConfigSyntaxException e) {
+                missing.put(device.name(), "Its backup can't be read, line " + e.line() + ": " + e.getMessage());
+            }
+        }
+        if (model == null) {
+            model = new NetworkModel(new NetworkDescription(read, input.links(), input.hosts(), Conditions.NORMAL));
+        }
+        last = new Computed(input, model, takenAt, missing);
+        return last;
+    }
+
+    private DeviceFacts factsOf(Device device, RunningCopy copy) {
+        String key = device.name() + " " + device.platform() + " " + copy.hash();
+        DeviceFacts known = facts.get(key);
+        if (known == null) {
+            known = new FactReader(platforms.profile(device.platform()))
+                    .read(device.name(), platforms.engine(device.platform()).read(backups.text(copy.backupId())));
+            facts.keySet().removeIf(k -> k.startsWith(device.name() + " "));
+            facts.put(key, known);
+        }
+        return known;
+    }
+
+    /** The devices without a readable configuration, in words; null when there are none. */
+    static String gaps(Computed network) {
+        List<String> gaps = new ArrayList<>(network.missing().keySet());
+        if (gaps.isEmpty()) {
+            return null;
+        }
+        String named = String.join(", ", gaps.subList(0, Math.min(5, gaps.size())));
+        return "The configuration of " + named + (gaps.size() > 5 ? " and " + (gaps.size() - 5) + " more" : "")
+                + " is not known, so that the network is computed without "
+                + (gaps.size() == 1 ? "it." : "them.");
+    }
+}

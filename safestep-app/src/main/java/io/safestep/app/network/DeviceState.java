@@ -1,0 +1,70 @@
+package io.safestep.app.network;
+
+import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What the network model computes of one device. Nothing of it was asked of the device itself.
+ *
+ * @param takenAt when the configuration was read that this was computed from, UTC; null when there is none
+ * @param gap what the network was computed without, as a sentence; null when nothing is missing
+ * @param problems what is contradictory in the network, as sentences
+ */
+public record DeviceState(
+        String device,
+        @Nullable Instant takenAt,
+        @Nullable String gap,
+        List<InterfaceRow> interfaces,
+        List<NeighbourRow> neighbours,
+        List<SessionRow> sessions,
+        List<GatewayRow> gateways,
+        List<RouteRow> routes,
+        List<UnmodelledRow> notModelled,
+        List<String> problems) {
+
+    /** @param far what is at the other end of the cable; null when no cable is known */
+    public record InterfaceRow(
+            String name,
+            String kind,
+            boolean up,
+            @Nullable String reason,
+            List<String> addresses,
+            int mtu,
+            @Nullable String vlans,
+            @Nullable String far) {}
+
+    /** @param state {@code full}, {@code two-way} or {@code down} */
+    public record NeighbourRow(
+            String name,
+            @Nullable String device,
+            @Nullable String address,
+            String area,
+            String state,
+            @Nullable String reason) {}
+
+    /** @param state {@code established}, {@code down} or {@code unknown} */
+    public record SessionRow(
+            String neighbour,
+            @Nullable String device,
+            long as,
+            String kind,
+            String state,
+            @Nullable String reason) {}
+
+    /** @param role {@code active}, {@code standby} or {@code down} */
+    public record GatewayRow(
+            String name,
+            int group,
+            List<String> shared,
+            String role,
+            int priority,
+            @Nullable String activeDevice,
+            @Nullable String note) {}
+
+    /** @param hops next hop and interface of each of the equal ways */
+    public record RouteRow(String prefix, String source, int distance, long metric, List<String> hops) {}
+
+    /** @param line number of the line in the configuration */
+    public record UnmodelledRow(int line, String path, String why) {}
+}

@@ -1,0 +1,148 @@
+package io.safestep.app.network;
+
+import io.safestep.app.device.Devices;
+import io.safestep.app.network.ComputedNetwork.Computed;
+import io.safestep.core.network.NetworkModel;
+import io.safestep.core.network.bgp.BgpSession;
+import io.safestep.core.network.facts.InterfaceFacts;
+import io.safestep.core.network.gateway.GatewayRole;
+import io.safestep.core.network.ospf.OspfNeighbour;
+import io.safestep.core.network.route.Route;
+import io.safestep.core.network.segment.Host;
+import io.safestep.core.network.segment.InterfaceState;
+import io.safestep.core.network.segment.Link;
+import io.safestep.core.network.segment.Port;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Service;
+
+/** Lays out what the network model computes of a device. */
+@Service
+class DeviceStates {
+
+    private final ComputedNetwork network;
+    private final Devices devices;
+
+    DeviceStates(ComputedNetwork network, Devices devices) {
+        this.network = network;
+        this.devices = devices;
+    }
+
+    DeviceState of(String name) {
+        devices.named(name);
+        Computed computed = network.current();
+        NetworkModel model = computed.model();
+        if (!model.devices().contains(name)) {
+            String why = computed.missing().getOrDefault(name, "It was never backed up.");
+            return new DeviceState(
+                    name,
+                    null,
+                    "Nothing can be computed for " + name + ". " + why,
+                    List.of(),
+                    List.of(),
+                    List.of(),
+                    List.of(),
+                    List.of(),
+                    List.of(),
+                    List.of());
+        }
+        return new DeviceState(
+                name,
+                computed.takenAt().get(name),
+                ComputedNetwork.gaps(computed),
+                model.description().devices().get(name).interfaces().values().stream()
+                        .map(i -> interfaceRow(model, name, i))
+                        .toList(),
+                model.ospfNeighbours(name).stream().map(DeviceStates::neighbour).toList(),
+                model.bgpSessions(name).stream().map(DeviceStates::session).toList(),
+                model.gatewayRoles(name).stream().map(DeviceStates::gateway).toList(),
+                model.routes(name).stream().map(DeviceStates::route).toList(),
+                model.unmodelled(name).stream()
+                        .map(l -> new DeviceState.UnmodelledRow(l.number(), l.path(), l.why()))
+                        .toList(),
+                model.problems());
+    }
+
+    private static DeviceState.InterfaceRow interfaceRow(NetworkModel model, String device, InterfaceFacts facts) {
+        Port port = new Port(device, facts.name());
+        InterfaceState state = model.interfaceState(port);
+        return new DeviceState.InterfaceRow(
+                facts.name(),
+                words(facts.kind()),
+                state.up(),
+                state.reason(),
+                facts.addresses().stream().map(Object::toString).toList(),
+                facts.mtu(),
+                vlans(facts),
+                far(model, port));
+    }
+
+    private static String vlans(InterfaceFacts facts) {
+        if (facts.accessVlan() > 0) {
+            return Integer.toString(facts.accessVlan());
+        }
+        List<String> tagged =
+                facts.trunkVlans().stream().sorted().map(String::valueOf).toList();
+        return tagged.isEmpty() ? null : String.join(", ", tagged) + " tagged";
+    }
+
+    private static String far(NetworkModel model, Port port) {
+        Stream<String> links = model.description().links().stream()
+                .filter(l -> l.across(port) != null)
+                .map((Link l) -> l.across(port).toString());
+        Stream<String> hosts = model.description().hosts().stream()
+                .filter(h -> h.port().equals(port))
+                .map(Host::name);
+        List<String> far = Stream.concat(links, hosts).toList();
+        return far.isEmpty() ? null : String.join(", ", far);
+    }
+
+    private static DeviceState.NeighbourRow neighbour(OspfNeighbour n) {
+        return new DeviceState.NeighbourRow(
+                n.own().name(),
+                n.far().device(),
+                text(n.farAddress()),
+                Long.toString(n.area()),
+                words(n.state()),
+                n.reason());
+    }
+
+    private static DeviceState.SessionRow session(BgpSession s) {
+        return new DeviceState.SessionRow(
+                s.neighbour().toString(),
+                s.farDevice(),
+                s.as(),
+                s.external() ? "external" : "internal",
+                words(s.state()),
+                s.reason());
+    }
+
+    private static DeviceState.GatewayRow gateway(GatewayRole r) {
+        return new DeviceState.GatewayRow(
+                r.port().name(),
+                r.id(),
+                r.shared().stream().map(Object::toString).toList(),
+                words(r.state()),
+                r.priority(),
+                r.active() == null ? null : r.active().device(),
+                r.note());
+    }
+
+    private static DeviceState.RouteRow route(Route r) {
+        List<String> hops = r.discards()
+                ? List.of("discarded")
+                : r.nextHops().stream()
+                        .map(h -> h.via() == null ? h.exit() : h.via() + " over " + h.exit())
+                        .toList();
+        return new DeviceState.RouteRow(r.prefix().toString(), words(r.source()), r.distance(), r.metric(), hops);
+    }
+
+    private static String words(Enum<?> value) {
+        return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+
+    private static String text(Object value) {
+        return value == null ? null : value.toString();
+    }
+}

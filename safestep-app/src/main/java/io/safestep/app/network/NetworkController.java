@@ -1,0 +1,24 @@
+package io.safestep.app.network;
+
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What is computed of the network, over HTTP. */
+@RestController
+class NetworkController {
+
+    private final DeviceStates states;
+
+    NetworkController(DeviceStates states) {
+        this.states = states;
+    }
+
+    /** What the network model computes of a device from the newest backups; the device itself is not asked. */
+    @GetMapping("/api/devices/{name}/state")
+    @PreAuthorize("hasAuthority('READ')")
+    DeviceState state(@PathVariable String name) {
+        return states.of(name);
+    }
+}

@@ -1,0 +1,202 @@
+package io.safestep.cli;
+
+import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.config.ConfigLine;
+import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.config.ConfigTree;
+import io.safestep.core.network.facts.DeviceFacts;
+import io.safestep.core.network.facts.FactReader;
+import io.safestep.core.network.facts.UnmodelledLine;
+import io.safestep.core.platform.Language;
+import io.safestep.core.platform.PlatformProfile;
+import io.safestep.core.platform.ReadCommand;
+import io.safestep.drivers.DeviceConnector;
+import io.safestep.drivers.DeviceException;
+import io.safestep.drivers.DeviceSession;
+import io.safestep.drivers.DeviceTarget;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+
+/** Tries a platform profile on a real device, step by step, and changes nothing there. */
+final class ProfileTrial {
+
+    private static final int MOST_EXAMPLES = 5;
+
+    /** How a step ended. */
+    enum Outcome {
+        PASSED,
+        /** It works, but somebody should look at it. */
+        LOOK,
+        FAILED,
+        NOT_TRIED
+    }
+
+    /** @param examples lines that belong to it, secrets masked */
+    record Step(Outcome outcome, String name, String sentence, List<String> examples) {}
+
+    private final PlatformProfile profile;
+    private final DeviceTarget target;
+    private final DeviceConnector connector;
+    private final Consumer<Step> report;
+    private boolean allPassed = true;
+
+    ProfileTrial(DeviceTarget target, DeviceConnector connector, Consumer<Step> report) {
+        this.profile = target.profile();
+        this.target = target;
+        this.connector = connector;
+        this.report = report;
+    }
+
+    /** @return whether every step passed */
+    boolean run() {
+        try (DeviceSession session = connector.connect(target)) {
+            step(Outcome.PASSED, "log in", "Connected, logged in, and the device waits for commands.");
+            String running = session.readRunning();
+            step(Outcome.PASSED, "read running", running.lines().count() + " lines.");
+            look(running);
+            readStartup(session, running);
+            for (ReadCommand read : profile.reads()) {
+                tryRead(session, read);
+            }
+        } catch (DeviceException e) {
+            step(Outcome.FAILED, stage(e), e.getMessage());
+        }
+        step(Outcome.NOT_TRIED, "configure", "Entering configuration mode, pushing and saving: this check only reads.");
+        return allPassed;
+    }
+
+    private static String stage(DeviceException e) {
+        return switch (e.reason()) {
+            case NAME_NOT_FOUND -> "name";
+            case NO_ROUTE -> "route";
+            case CONNECTION_REFUSED -> "port";
+            case HOST_KEY_CHANGED -> "host key";
+            case LOGIN_REFUSED -> "log in";
+            case PROMPT_NOT_RECOGNISED -> "prompt";
+            default -> "conversation";
+        };
+    }
+
+    private void look(String running) {
+        ConfigEngine engine = new ConfigEngine(profile.language());
+        ConfigTree tree;
+        try {
+            tree = engine.read(running);
+        } catch (ConfigSyntaxException e) {
+            step(Outcome.FAILED, "understand running", "Line " + e.line() + ": " + e.getMessage());
+            return;
+        }
+        List<String> strange = new ArrayList<>();
+        int lines = describe("", "", tree.lines(), strange);
+        examples(
+                strange.isEmpty() ? Outcome.PASSED : Outcome.LOOK,
+                "forms",
+                strange.isEmpty()
+                        ? "Every line has a form: " + lines + " lines."
+                        : strange.size() + " of " + lines + " lines have no form. They are compared as they stand;"
+                                + " a new value is added beside the old one instead of replacing it.",
+                strange);
+        boolean same = engine.same(tree, engine.read(engine.write(tree)));
+        step(
+                same ? Outcome.PASSED : Outcome.FAILED,
+                "write and read again",
+                same
+                        ? "What is read can be written, and reads the same."
+                        : "What is read and written again reads as something else: look at the forms that open blocks.");
+        network(tree);
+    }
+
+    private int describe(String block, String path, List<ConfigLine> lines, List<String> strange) {
+        Language language = profile.language();
+        int count = 0;
+        for (ConfigLine line : lines) {
+            count++;
+            String here = (path.isEmpty() ? "" : path + " › ") + language.masked(block, line.text());
+            if (language.words(block, line.text()).isEmpty()) {
+                strange.add("line " + line.number() + ": " + here);
+            }
+            count += describe(language.blockOf(block, line.text()), here, line.children(), strange);
+        }
+        return count;
+    }
+
+    private void network(ConfigTree tree) {
+        if (profile.network().rules().isEmpty()) {
+            step(Outcome.LOOK, "network", "The profile says nothing about the network, so that there is no forecast.");
+            return;
+        }
+        DeviceFacts facts = new FactReader(profile).read(target.name(), tree);
+        List<UnmodelledLine> left = facts.unmodelled();
+        long addresses = facts.interfaces().values().stream()
+                .mapToLong(i -> i.addresses().size())
+                .sum();
+        examples(
+                left.isEmpty() ? Outcome.PASSED : Outcome.LOOK,
+                "network",
+                facts.interfaces().size() + " interfaces with " + addresses + " addresses"
+                        + (left.isEmpty()
+                                ? "; every line is modelled."
+                                : "; " + left.size() + " lines are not modelled."),
+                left.stream()
+                        .map(l -> "line " + l.number() + ": " + l.path() + " (" + l.why() + ")")
+                        .toList());
+    }
+
+    private void readStartup(DeviceSession session, String running) throws DeviceException {
+        try {
+            String startup = session.readStartup();
+            ConfigEngine engine = new ConfigEngine(profile.language());
+            boolean same = engine.same(engine.read(running), engine.read(startup));
+            step(
+                    Outcome.PASSED,
+                    "read startup",
+                    startup.lines().count() + " lines, "
+                            + (same ? "the same as running." : "other than running: something is not saved."));
+        } catch (ConfigSyntaxException e) {
+            step(Outcome.FAILED, "read startup", "Line " + e.line() + ": " + e.getMessage());
+        } catch (DeviceException e) {
+            if (e.reason() != DeviceException.Reason.NOT_POSSIBLE) {
+                throw e;
+            }
+            step(Outcome.PASSED, "read startup", e.getMessage());
+        }
+    }
+
+    private void tryRead(DeviceSession session, ReadCommand read) throws DeviceException {
+        String name = "read " + read.name();
+        if (read.argument() != null) {
+            step(Outcome.NOT_TRIED, name, "It needs an " + read.argument() + ".");
+            return;
+        }
+        try {
+            String answer = session.read(read.command());
+            int rows = read.rows(answer).size();
+            step(
+                    rows > 0 ? Outcome.PASSED : Outcome.LOOK,
+                    name,
+                    rows > 0
+                            ? rows + " rows."
+                            : "The device answered with " + answer.lines().count()
+                                    + " lines, in which the row pattern finds nothing.");
+        } catch (DeviceException e) {
+            if (e.reason() != DeviceException.Reason.LINE_REFUSED) {
+                throw e;
+            }
+            step(Outcome.FAILED, name, e.getMessage());
+        }
+    }
+
+    private void step(Outcome outcome, String name, String sentence) {
+        examples(outcome, name, sentence, List.of());
+    }
+
+    private void examples(Outcome outcome, String name, String sentence, List<String> all) {
+        allPassed &= outcome == Outcome.PASSED || outcome == Outcome.NOT_TRIED;
+        List<String> shown = new ArrayList<>(all.subList(0, Math.min(MOST_EXAMPLES, all.size())));
+        if (all.size() > MOST_EXAMPLES) {
+            shown.add("and " + (all.size() - MOST_EXAMPLES) + " more");
+        }
+        report.accept(new Step(outcome, name, sentence, shown));
+    }
+}

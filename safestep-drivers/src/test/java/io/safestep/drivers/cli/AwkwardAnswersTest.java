@@ -1,0 +1,136 @@
+package io.safestep.drivers.cli;
+
+import static io.safestep.drivers.cli.AwkwardSession.CONFIGURING;
+import static io.safestep.drivers.cli.AwkwardSession.PROMPT;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
+
+import io.safestep.core.config.Script;
+import io.safestep.core.config.ScriptLine;
+import io.safestep.core.platform.PlatformProfile;
+import io.safestep.core.platform.ShippedProfiles;
+import io.safestep.drivers.DeviceException;
+import io.safestep.drivers.DeviceException.Reason;
+import io.safestep.drivers.DeviceSession;
+import io.safestep.drivers.cli.AwkwardSession.Told;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What devices say to commands, and what of it counts. */
+class AwkwardAnswersTest {
+
+    private static final Script SCRIPT = new Script(List.of(
+            new ScriptLine(0, "contact pier"),
+            new ScriptLine(0, "time-server 10.77.8.21"),
+            new ScriptLine(0, "vlan 70")));
+
+    @TempDir
+    Path folder;
+
+    private final AwkwardSession sessions = new AwkwardSession(10);
+    private final List<String> typed = Collections.synchronizedList(new ArrayList<>());
+    private final Told told = new Told();
+    private ScriptedDevice device;
+
+    @AfterEach
+    void stop() throws Exception {
+        sessions.close();
+        device.close();
+    }
+
+    /** A device whose prompt follows its mode, with an answer to some lines. */
+    private DeviceSession open(PlatformProfile profile, Map<String, String> answers) throws Exception {
+        device = new ScriptedDevice(folder.resolve("hostkey"), terminal -> {
+            String prompt = PROMPT;
+            terminal.print(prompt);
+            String line;
+            while ((line = terminal.readLine()) != null) {
+                typed.add(line);
+                prompt = line.equals("configure") ? CONFIGURING : line.equals("done") ? PROMPT : prompt;
+                String answer = answers.getOrDefault(line, "");
+                terminal.print((answer.isEmpty() ? "" : answer + "\r\n") + prompt);
+            }
+        });
+        return sessions.open(device, profile);
+    }
+
+    private static PlatformProfile profile(String... lines) {
+        return lines.length == 0 ? ShippedProfiles.corvane() : AwkwardSession.profileWith(lines);
+    }
+
+    @Test
+    void aRefusalWithAMarkStopsThePushBeforeTheNextLine() throws Exception {
+        try (DeviceSession session = open(profile(), Map.of("time-server 10.77.8.21", "refused: the table is full"))) {
+            DeviceException e = catchThrowableOfType(DeviceException.class, () -> session.push(SCRIPT, told));
+            assertThat(e.reason()).isEqualTo(Reason.LINE_REFUSED);
+            assertThat(e).hasMessage("brn-gw-a answered: refused: the table is full");
+        }
+        // Such a shell would have run the line after it as well.
+        assertThat(typed).containsExactly("paging off", "configure", "contact pier", "time-server 10.77.8.21", "done");
+    }
+
+    @Test
+    void aRefusalThatIsAPlainSentenceIsOneWhereTheProfileSaysSo() throws Exception {
+        PlatformProfile profile = AwkwardSession.profile(
+                "    - '(?m)^refused: (.*)$'\n",
+                "    - '(?m)^refused: (.*)$'\n    - '(?m)^This .* is not supported.*$'\n");
+        try (DeviceSession session = open(profile, Map.of("vlan 70", "This switch is not supported in this slot."))) {
+            DeviceException e = catchThrowableOfType(DeviceException.class, () -> session.push(SCRIPT, told));
+            assertThat(e).hasMessage("brn-gw-a answered: This switch is not supported in this slot.");
+        }
+    }
+
+    @Test
+    void aNoteThatLooksLikeARefusalIsNone() throws Exception {
+        PlatformProfile profile = profile("notes: ['(?m)^refused: nothing.*$']");
+        try (DeviceSession session =
+                open(profile, Map.of("vlan 70", "refused: nothing, but consider the spanning tree"))) {
+            assertThat(session.push(SCRIPT, told)).isEqualTo(3);
+            assertThat(told.answers).containsExactly("", "", "refused: nothing, but consider the spanning tree");
+        }
+    }
+
+    @Test
+    void somebodyElseInConfigurationModeIsToldAndDoesNotStopThePush() throws Exception {
+        PlatformProfile profile = profile("notes: ['(?m)^refused: no lock here.*$']");
+        try (DeviceSession session =
+                open(profile, Map.of("configure", "refused: no lock here, hloman configures as well"))) {
+            assertThat(session.push(SCRIPT, told)).isEqualTo(3);
+        }
+        assertThat(typed).endsWith("vlan 70", "done");
+    }
+
+    @Test
+    void aRefusalThatSaysNothingIsLeftToReadingBack() throws Exception {
+        try (DeviceSession session = open(profile(), Map.of("show running", "hostname brn-gw-a\r\ncontact pier"))) {
+            assertThat(session.push(SCRIPT, told)).isEqualTo(3);
+            assertThat(session.readRunning()).isEqualTo("hostname brn-gw-a\ncontact pier");
+        }
+    }
+
+    @Test
+    void aStartupThatCanNotBeShownIsSaidToBeOne() throws Exception {
+        PlatformProfile profile = AwkwardSession.profile("  readStartup: show startup\n", "");
+        try (DeviceSession session = open(profile, Map.of())) {
+            DeviceException e = catchThrowableOfType(DeviceException.class, session::readStartup);
+            assertThat(e.reason()).isEqualTo(Reason.NOT_POSSIBLE);
+        }
+        assertThat(typed).containsExactly("paging off");
+    }
+
+    @Test
+    void anErrorPatternThatNeverEndsIsRefused() throws Exception {
+        PlatformProfile profile = AwkwardSession.profile("(?m)^not possible: (.*)$", "(.*a){12}b");
+        try (DeviceSession session = open(profile, Map.of("show log", "a".repeat(60)))) {
+            DeviceException e = catchThrowableOfType(DeviceException.class, () -> session.read("show log"));
+            assertThat(e).hasMessageContaining("does not come to an end");
+            assertThat(session.read("show state")).isEmpty();
+        }
+    }
+}
