@@ -10,6 +10,7 @@ const ChangesPage = lazy(() => import("./change/ChangesPage").then((m) => ({ def
 const NewChangePage = lazy(() => import("./change/NewChangePage").then((m) => ({ default: m.NewChangePage })));
 const ChangePage = lazy(() => import("./change/ChangePage").then((m) => ({ default: m.ChangePage })));
 const DevicesPage = lazy(() => import("./device/DevicesPage").then((m) => ({ default: m.DevicesPage })));
+const PracticePage = lazy(() => import("./practice/PracticePage").then((m) => ({ default: m.PracticePage })));
 const DevicePage = lazy(() => import("./device/DevicePage").then((m) => ({ default: m.DevicePage })));
 
 export function App() {
@@ -27,13 +28,14 @@ export function App() {
     <PersonContext.Provider value={session.data.person}>
       <Suspense fallback={<Loading />}>
         <Routes>
-          <Route element={<Frame />}>
+          <Route element={<Frame practice={session.data.practice} />}>
             <Route index element={<NowPage />} />
             <Route path="changes" element={<ChangesPage />} />
             <Route path="changes/new" element={<NewChangePage />} />
             <Route path="changes/:number/:rung?" element={<ChangePage />} />
             <Route path="devices" element={<DevicesPage />} />
-            <Route path="devices/:name" element={<DevicePage />} />
+            <Route path="devices/:name/:view?" element={<DevicePage />} />
+            {session.data.practice && <Route path="practice" element={<PracticePage />} />}
             <Route
               path="*"
               element={

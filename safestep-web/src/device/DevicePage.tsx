@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useEffect, useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { Link, useParams, useSearchParams } from "react-router";
+import { Link, NavLink, useParams, useSearchParams } from "react-router";
 import { api, asProblem } from "../api/client";
 import type { Backup, ChangeRow, Device, ReadCommand } from "../api/types";
 import { useMay } from "../session/session";
@@ -11,10 +11,11 @@ import { Status } from "../ui/Status";
 import { download } from "../ui/csv";
 import { dayAndTime } from "../ui/time";
 import { changeStates } from "../ui/words";
+import { ComputedState } from "./ComputedState";
 import { reachability } from "./DevicesPage";
 
 export function DevicePage() {
-  const { name = "" } = useParams();
+  const { name = "", view = "" } = useParams();
   const device = useQuery({
     queryKey: ["devices", name],
     queryFn: () => api.get<Device>(`/api/devices/${encodeURIComponent(name)}`),
@@ -27,10 +28,10 @@ export function DevicePage() {
       </>
     );
   }
-  return device.data ? <Loaded key={name} device={device.data} /> : <Loading />;
+  return device.data ? <Loaded key={name} device={device.data} view={view} /> : <Loading />;
 }
 
-function Loaded({ device }: { device: Device }) {
+function Loaded({ device, view }: { device: Device; view: string }) {
   return (
     <>
       <div className="head">
@@ -40,25 +41,35 @@ function Loaded({ device }: { device: Device }) {
           {device.partner && (
             <>
               {" "}
-              · partner <Link to={`/devices/${device.partner}`}>{device.partner}</Link>
+              · partner <Link to={`/devices/${device.partner}${view ? `/${view}` : ""}`}>{device.partner}</Link>
             </>
           )}
         </span>
       </div>
+      <nav className="views" aria-label={`Views of ${device.name}`}>
+        <NavLink to={`/devices/${device.name}`} end>
+          Device
+        </NavLink>
+        <NavLink to={`/devices/${device.name}/network`}>In the network</NavLink>
+      </nav>
       {device.lastProblem && <ErrorBlock error={new Error(device.lastProblem)} />}
-      <div className="cols">
-        <section>
-          <p>
-            <Status state={reachability(device)} />
-          </p>
-          <Stance device={device} />
-          <Changes device={device} />
-          <Console device={device} />
-        </section>
-        <section>
-          <Backups device={device} />
-        </section>
-      </div>
+      {view === "network" ? (
+        <ComputedState device={device.name} />
+      ) : (
+        <div className="cols">
+          <section>
+            <p>
+              <Status state={reachability(device)} />
+            </p>
+            <Stance device={device} />
+            <Changes device={device} />
+            <Console device={device} />
+          </section>
+          <section>
+            <Backups device={device} />
+          </section>
+        </div>
+      )}
     </>
   );
 }

@@ -15,7 +15,7 @@ import { useNow } from "./useNow";
 const ended = ["CLOSED", "REJECTED", "WITHDRAWN"];
 
 /** What stands on every page: top bar, hours strip, rail. */
-export function Frame() {
+export function Frame({ practice }: { practice: boolean }) {
   const now = useNow();
   const needs = useQuery({ queryKey: ["now"], queryFn: () => api.get<Now>("/api/now"), refetchInterval: 10_000 });
   const changes = useQuery({ queryKey: ["changes"], queryFn: () => api.get<ChangeRow[]>("/api/changes") });
@@ -49,6 +49,7 @@ export function Frame() {
           <NavLink to="/devices">
             Devices <em>{devices.data?.length || ""}</em>
           </NavLink>
+          {practice && <NavLink to="/practice">Practice</NavLink>}
         </nav>
         <main className="main" id="main">
           <Outlet />

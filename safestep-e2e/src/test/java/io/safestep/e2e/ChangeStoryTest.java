@@ -135,7 +135,7 @@ class ChangeStoryTest extends SafeStepTest {
         String before = running("brn-gw-b");
         long run = story.startedRun(
                 "Mask on one side only",
-                Map.of("brn-gw-b", "interface vlan 60\n  address 10.77.60.3/25\n"),
+                Map.of("brn-gw-b", "interface vlan 40\n  address 10.77.40.3/24\n"),
                 List.of(ChangeStory.check("neighbours", null, "SAME_AS_BEFORE", null)));
         int number =
                 story.manager().get("/api/runs/" + run).body().path("number").asInt();
@@ -143,7 +143,7 @@ class ChangeStoryTest extends SafeStepTest {
         Page operator = browser.loggedIn("pquill", "watch");
         browser.open(operator, "/changes/" + number + "/run");
         assertThat(operator.locator(".pane h2").first()).containsText("Rolled back", LONG);
-        assertThat(operator.locator(".board")).containsText("gone: 10.77.60.2 full");
+        assertThat(operator.locator(".board")).containsText("gone: 10.77.40.2 full");
         assertThat(operator.locator(".run-cols")).containsText("equals the backup before the change");
         assertThat(operator.locator(".block.undone")).containsText("holds what it held before");
         checkAccessibility(operator, "a run that was rolled back");
@@ -159,7 +159,7 @@ class ChangeStoryTest extends SafeStepTest {
         patient.put("settleSeconds", 300);
         long run = story.startedRun(
                 "Will be stopped",
-                Map.of("brn-gw-b", "interface vlan 60\n  address 10.77.60.3/25\n"),
+                Map.of("brn-gw-b", "interface vlan 40\n  address 10.77.40.3/24\n"),
                 List.of(patient));
         int number =
                 story.manager().get("/api/runs/" + run).body().path("number").asInt();

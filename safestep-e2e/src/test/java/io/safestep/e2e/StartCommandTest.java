@@ -33,7 +33,7 @@ class StartCommandTest {
     void settings() throws IOException {
         settings.put("SAFESTEP_HOME", home.toString());
         for (String name :
-                List.of("SAFESTEP_PORT", "SAFESTEP_PG_PORT", "SAFESTEP_PRACTICE_PORT", "SAFESTEP_DEVICE_PORT")) {
+                List.of("SAFESTEP_PORT", "SAFESTEP_PG_PORT", "SAFESTEP_PRACTICE_PORT", "SAFESTEP_DEVICE_PORT", "SAFESTEP_MAIL_PORT")) {
             try (ServerSocket free = new ServerSocket(0)) {
                 settings.put(name, Integer.toString(free.getLocalPort()));
             }

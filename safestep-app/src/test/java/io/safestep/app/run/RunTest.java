@@ -89,14 +89,14 @@ class RunTest extends SafeStepTest {
                 "Key on one side",
                 Map.of(
                         "brn-gw-b", "contact pier 1\n",
-                        "brn-gw-a", "ospf 1\n  authentication key tideway-9\n"),
+                        "brn-gw-a", "interface vlan 40\n  ospf key tideway-9\n"),
                 NEIGHBOURS);
 
         JsonNode ended = story.awaitEnd(run);
         assertThat(ended.path("state").asString()).isEqualTo("ROLLED_BACK");
         assertThat(running("brn-gw-b")).isEqualTo(before);
         assertThat(startup("brn-gw-b")).isEqualTo(before);
-        assertThat(running("brn-gw-a")).contains("authentication key lantern-keel");
+        assertThat(running("brn-gw-a")).doesNotContain("tideway-9");
         JsonNode lines = story.manager().get("/api/runs/" + run + "/lines").body();
         assertThat(lines.toString())
                 .as("secrets are in no transcript")
@@ -155,7 +155,7 @@ class RunTest extends SafeStepTest {
     @Test
     void driftElsewhereIsReportedAndSurvivesTheWayBack() {
         int number = story.submitted(
-                "Mask on one side", Map.of("brn-gw-b", "interface vlan 60\n  address 10.77.60.3/25\n"), NEIGHBOURS);
+                "Mask on one side", Map.of("brn-gw-b", "interface vlan 40\n  address 10.77.40.3/24\n"), NEIGHBOURS);
         story.approve(number);
         story.bookIntoOpenWindow(number);
         type("brn-gw-b", "", "time-server 10.77.8.99");
@@ -165,7 +165,7 @@ class RunTest extends SafeStepTest {
                     .asLong();
             JsonNode ended = story.awaitEnd(run);
             assertThat(ended.path("state").asString()).isEqualTo("ROLLED_BACK");
-            assertThat(running("brn-gw-b")).contains("address 10.77.60.3/24").contains("time-server 10.77.8.99");
+            assertThat(running("brn-gw-b")).contains("address 10.77.40.3/23").contains("time-server 10.77.8.99");
             assertThat(story.manager().get("/api/runs/" + run + "/lines").body().toString())
                     .contains("differs from its baseline in 1 places");
         } finally {

@@ -1,0 +1,164 @@
+package io.safestep.bench;
+
+import io.safestep.practice.network.NetworkPlan;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.security.GeneralSecurityException;
+import java.security.cert.X509Certificate;
+import java.time.Duration;
+import java.util.Base64;
+import java.util.EnumSet;
+import javax.net.ssl.SSLContext;
+import javax.net.ssl.TrustManager;
+import javax.net.ssl.X509ExtendedTrustManager;
+import org.apache.sshd.client.SshClient;
+import org.apache.sshd.client.channel.ChannelExec;
+import org.apache.sshd.client.channel.ChannelSubsystem;
+import org.apache.sshd.client.channel.ClientChannelEvent;
+import org.apache.sshd.client.keyverifier.AcceptAllServerKeyVerifier;
+import org.apache.sshd.client.session.ClientSession;
+
+/**
+ * The yardstick: the same libraries, with nothing around them. It logs in, reads the configuration and looks at nothing:
+ * not at keys, not at prompts, not at errors.
+ */
+final class BareClient implements AutoCloseable {
+
+    private static final Duration LIMIT = Duration.ofSeconds(60);
+    private static final String HELLO = "<hello xmlns=\"urn:ietf:params:xml:ns:netconf:base:1.0\"><capabilities>"
+            + "<capability>urn:ietf:params:netconf:base:1.0</capability></capabilities></hello>]]>]]>";
+    private static final String GET = "<rpc xmlns=\"urn:ietf:params:xml:ns:netconf:base:1.0\" message-id=\"1\">"
+            + "<get-config><source><running/></source></get-config></rpc>]]>]]>";
+
+    private final SshClient ssh = SshClient.setUpDefaultClient();
+    private final SSLContext tls;
+    private final int port;
+
+    BareClient(int port) throws GeneralSecurityException {
+        this.port = port;
+        ssh.setServerKeyVerifier(AcceptAllServerKeyVerifier.INSTANCE);
+        ssh.start();
+        tls = SSLContext.getInstance("TLS");
+        tls.init(null, new TrustManager[] {new TrustsAll()}, null);
+    }
+
+    int read(String platform, String host) throws IOException, InterruptedException {
+        return switch (platform) {
+            case "corvane-cli" -> command(host);
+            case "haldrin-netconf" -> netconf(host);
+            default -> https(host);
+        };
+    }
+
+    private ClientSession logIn(String host) throws IOException {
+        ClientSession session =
+                ssh.connect("safestep", host, port).verify(LIMIT).getSession();
+        session.addPasswordIdentity("harbour-light-1");
+        session.auth().verify(LIMIT);
+        return session;
+    }
+
+    private int command(String host) throws IOException {
+        try (ClientSession session = logIn(host);
+                ChannelExec exec = session.createExecChannel("show running")) {
+            ByteArrayOutputStream out = new ByteArrayOutputStream();
+            exec.setOut(out);
+            exec.open().verify(LIMIT);
+            exec.waitFor(EnumSet.of(ClientChannelEvent.CLOSED), LIMIT);
+            return out.size();
+        }
+    }
+
+    private int netconf(String host) throws IOException {
+        try (ClientSession session = logIn(host);
+                ChannelSubsystem channel = session.createSubsystemChannel("netconf")) {
+            channel.open().verify(LIMIT);
+            InputStream in = channel.getInvertedOut();
+            OutputStream out = channel.getInvertedIn();
+            until(in);
+            out.write(HELLO.getBytes(StandardCharsets.UTF_8));
+            out.write(GET.getBytes(StandardCharsets.UTF_8));
+            out.flush();
+            return until(in);
+        }
+    }
+
+    private static int until(InputStream in) throws IOException {
+        String mark = "]]>]]>";
+        int matched = 0;
+        int count = 0;
+        for (int octet = in.read(); octet >= 0; octet = in.read()) {
+            count++;
+            matched = octet == mark.charAt(matched) ? matched + 1 : octet == ']' ? 1 : 0;
+            if (matched == mark.length()) {
+                return count;
+            }
+        }
+        throw new IOException("the session ended");
+    }
+
+    private int https(String host) throws IOException, InterruptedException {
+        HttpClient client = HttpClient.newBuilder().sslContext(tls).build();
+        HttpRequest request = HttpRequest.newBuilder(URI.create("https://" + host + ":" + port + "/restconf/data"))
+                .header(
+                        "Authorization",
+                        "Basic "
+                                + Base64.getEncoder()
+                                        .encodeToString("safestep:harbour-light-1".getBytes(StandardCharsets.UTF_8)))
+                .build();
+        return client.send(request, HttpResponse.BodyHandlers.ofString()).body().length();
+    }
+
+    static String host(NetworkPlan plan, int index) {
+        return plan.file().devices().get(index).address().replace("10.77.", "127.77.");
+    }
+
+    @Override
+    public void close() {
+        ssh.stop();
+    }
+
+    private static final class TrustsAll extends X509ExtendedTrustManager {
+        @Override
+        public void checkClientTrusted(X509Certificate[] chain, String type) {
+            // the yardstick looks at nothing
+        }
+
+        @Override
+        public void checkServerTrusted(X509Certificate[] chain, String type) {
+            // the yardstick looks at nothing
+        }
+
+        @Override
+        public void checkClientTrusted(X509Certificate[] chain, String type, java.net.Socket socket) {
+            // the yardstick looks at nothing
+        }
+
+        @Override
+        public void checkServerTrusted(X509Certificate[] chain, String type, java.net.Socket socket) {
+            // the yardstick looks at nothing
+        }
+
+        @Override
+        public void checkClientTrusted(X509Certificate[] chain, String type, javax.net.ssl.SSLEngine engine) {
+            // the yardstick looks at nothing
+        }
+
+        @Override
+        public void checkServerTrusted(X509Certificate[] chain, String type, javax.net.ssl.SSLEngine engine) {
+            // the yardstick looks at nothing
+        }
+
+        @Override
+        public X509Certificate[] getAcceptedIssuers() {
+            return new X509Certificate[0];
+        }
+    }
+}

@@ -1,0 +1,336 @@
+package io.safestep.drivers.netconf;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.apache.sshd.common.channel.Channel;
+import org.apache.sshd.server.Environment;
+import org.apache.sshd.server.ExitCallback;
+import org.apache.sshd.server.SshServer;
+import org.apache.sshd.server.channel.ChannelSession;
+import org.apache.sshd.server.command.Command;
+import org.apache.sshd.server.keyprovider.SimpleGeneratorHostKeyProvider;
+import org.apache.sshd.server.subsystem.SubsystemFactory;
+
+/**
+ * A NETCONF server on loopback with one leaf to change and the habits that servers have. Its configuration is the contact
+ * of the system; an edit sets it.
+ */
+final class QuirkyServer implements AutoCloseable {
+
+    enum Quirk {
+        /** Knows only the framing of RFC 4742. */
+        VERSION_1_0_ONLY,
+        /** The first request is not answered. */
+        LOSES_FIRST_REQUEST,
+        /** Says ok to a commit and changes nothing. */
+        COMMIT_WITHOUT_EFFECT,
+        /** Refuses locks while a commit waits to be confirmed. */
+        NO_LOCK_WHILE_UNCONFIRMED,
+        /** Writes startup with the confirming commit. */
+        SAVES_WITH_COMMIT,
+        /** Says ok to copy-config and writes nothing. */
+        COPY_WITHOUT_EFFECT,
+        /** Refuses to confirm. */
+        REFUSES_CONFIRMATION,
+        /** Can't cancel a commit, and goes back only when it was left in peace for a while. */
+        REVERTS_ONLY_IN_PEACE,
+        /** Drops the session at the edit. */
+        DROPS_AT_EDIT,
+        REFUSES_EDIT,
+        /** Sends an answer in chunks of one octet. */
+        TINY_CHUNKS,
+        ENDLESS_ANSWER
+    }
+
+    private static final Duration PEACE = Duration.ofMillis(1_300);
+    private static final Pattern CONTACT = Pattern.compile("<contact>([^<]*)</contact>");
+    private static final Pattern MESSAGE_ID = Pattern.compile("message-id=\"(\\d+)\"");
+    private static final Pattern OPERATION = Pattern.compile("<rpc[^>]*>\\s*<([a-z-]+)");
+
+    private final SshServer server = SshServer.setUpDefaultServer();
+    private final Set<Quirk> quirks;
+    final List<String> operations = Collections.synchronizedList(new ArrayList<>());
+
+    private String running = "pier";
+    private String startup = "pier";
+    private String candidate;
+    private String before;
+    private long lastRead = System.nanoTime();
+    private int locks;
+    private boolean lost;
+
+    QuirkyServer(Path hostKey, Quirk... habits) throws IOException {
+        quirks = habits.length == 0 ? EnumSet.noneOf(Quirk.class) : EnumSet.copyOf(List.of(habits));
+        server.setHost("127.0.0.1");
+        SimpleGeneratorHostKeyProvider keys = new SimpleGeneratorHostKeyProvider(hostKey);
+        keys.setAlgorithm("EC");
+        keys.setKeySize(256);
+        server.setKeyPairProvider(keys);
+        server.setPasswordAuthenticator((user, password, session) -> password.equals("right"));
+        server.setSubsystemFactories(List.of(new SubsystemFactory() {
+            @Override
+            public String getName() {
+                return "netconf";
+            }
+
+            @Override
+            public Command createSubsystem(ChannelSession channel) {
+                return new Session(channel);
+            }
+        }));
+        server.start();
+    }
+
+    int port() {
+        return server.getPort();
+    }
+
+    synchronized String running() {
+        return running;
+    }
+
+    synchronized String startup() {
+        return startup;
+    }
+
+    synchronized int locks() {
+        return locks;
+    }
+
+    /** A commit that somebody else has not confirmed yet. */
+    synchronized void leaveUnconfirmed() {
+        before = running;
+    }
+
+    private boolean has(Quirk quirk) {
+        return quirks.contains(quirk);
+    }
+
+    @Override
+    public void close() throws IOException {
+        server.stop(true);
+    }
+
+    private static final String OK = "<ok/>";
+
+    private static String error(String tag, String message, String more) {
+        return "<rpc-error><error-type>application</error-type><error-tag>" + tag
+                + "</error-tag><error-severity>error</error-severity>" + more + "<error-message>" + message
+                + "</error-message></rpc-error>";
+    }
+
+    private synchronized String answer(String operation, String rpc) {
+        operations.add(operation);
+        return switch (operation) {
+            case "get-config" -> {
+                if (before != null
+                        && has(Quirk.REVERTS_ONLY_IN_PEACE)
+                        && System.nanoTime() - lastRead > PEACE.toNanos()) {
+                    running = before;
+                    before = null;
+                }
+                lastRead = System.nanoTime();
+                String contact = rpc.contains("<startup/>") ? startup : running;
+                yield rpc.contains("<filter")
+                        ? "<data/>"
+                        : "<data><system xmlns=\"urn:haldrin:system\"><contact>" + contact
+                                + "</contact></system></data>";
+            }
+            case "lock" -> {
+                if (before != null && has(Quirk.NO_LOCK_WHILE_UNCONFIRMED)) {
+                    yield error(
+                            "lock-denied",
+                            "A commit waits to be confirmed.",
+                            "<error-info><session-id>17</session-id></error-info>");
+                }
+                locks++;
+                yield OK;
+            }
+            case "unlock" -> {
+                locks--;
+                yield OK;
+            }
+            case "edit-config" -> {
+                if (has(Quirk.REFUSES_EDIT)) {
+                    yield error(
+                            "invalid-value",
+                            "Nobody of that name is on duty.",
+                            "<error-path>/system/contact</error-path>"
+                                    + "<error-info><bad-element>contact</bad-element></error-info>");
+                }
+                Matcher matcher = CONTACT.matcher(rpc);
+                candidate = matcher.find() ? matcher.group(1) : candidate;
+                yield OK;
+            }
+            case "commit" -> commit(rpc.contains("<confirmed"));
+            case "discard-changes" -> {
+                candidate = null;
+                yield OK;
+            }
+            case "copy-config" -> {
+                startup = has(Quirk.COPY_WITHOUT_EFFECT) ? startup : running;
+                yield OK;
+            }
+            case "validate", "close-session" -> OK;
+            case "cancel-commit" -> {
+                running = before == null ? running : before;
+                before = null;
+                yield OK;
+            }
+            default -> error("operation-not-supported", "Not known.", "");
+        };
+    }
+
+    private String commit(boolean onTrial) {
+        if (!onTrial && candidate == null) {
+            if (has(Quirk.REFUSES_CONFIRMATION) || has(Quirk.REVERTS_ONLY_IN_PEACE)) {
+                return error("operation-failed", "It can't be confirmed now.", "");
+            }
+            before = null;
+            startup = has(Quirk.SAVES_WITH_COMMIT) ? running : startup;
+            return OK;
+        }
+        before = onTrial ? running : null;
+        running = has(Quirk.COMMIT_WITHOUT_EFFECT) ? running : candidate;
+        candidate = null;
+        return OK;
+    }
+
+    private final class Session implements Command {
+        private final Channel channel;
+        private InputStream in;
+        private OutputStream out;
+        private ExitCallback exit;
+        private boolean chunked;
+
+        Session(Channel channel) {
+            this.channel = channel;
+        }
+
+        @Override
+        public void start(ChannelSession session, Environment environment) {
+            Thread thread = new Thread(() -> {
+                try {
+                    serve();
+                    exit.onExit(0);
+                } catch (IOException e) {
+                    exit.onExit(1, e.getMessage());
+                }
+            });
+            thread.setDaemon(true);
+            thread.start();
+        }
+
+        private void serve() throws IOException {
+            StringBuilder hello = new StringBuilder("<hello xmlns=\"" + Xml.NETCONF + "\"><capabilities>");
+            List<String> capabilities = new ArrayList<>(List.of("base:1.0", "capability:candidate:1.0"));
+            capabilities.add("capability:startup:1.0");
+            capabilities.add("capability:validate:1.1");
+            capabilities.add("capability:confirmed-commit:" + (has(Quirk.REVERTS_ONLY_IN_PEACE) ? "1.0" : "1.1"));
+            if (!has(Quirk.VERSION_1_0_ONLY)) {
+                capabilities.add("base:1.1");
+            }
+            capabilities.forEach(c -> hello.append("<capability>urn:ietf:params:netconf:")
+                    .append(c)
+                    .append("</capability>"));
+            send(hello + "</capabilities><session-id>4</session-id></hello>");
+            String theirs = read();
+            chunked = !has(Quirk.VERSION_1_0_ONLY) && theirs != null && theirs.contains("base:1.1");
+            for (String rpc = read(); rpc != null; rpc = read()) {
+                if (has(Quirk.LOSES_FIRST_REQUEST) && !lost) {
+                    lost = true;
+                    continue;
+                }
+                Matcher operation = OPERATION.matcher(rpc);
+                Matcher id = MESSAGE_ID.matcher(rpc);
+                if (!operation.find() || !id.find()) {
+                    throw new IOException("no rpc: " + rpc);
+                }
+                if (has(Quirk.DROPS_AT_EDIT) && operation.group(1).equals("edit-config")) {
+                    channel.close(true);
+                    return;
+                }
+                if (has(Quirk.ENDLESS_ANSWER) && rpc.contains("<source><running/></source></get-config>")) {
+                    flood();
+                }
+                send("<rpc-reply xmlns=\"" + Xml.NETCONF + "\" message-id=\"" + id.group(1) + "\">"
+                        + answer(operation.group(1), rpc) + "</rpc-reply>");
+            }
+        }
+
+        private void flood() throws IOException {
+            byte[] chunk = ("\n#65536\n" + "x".repeat(65_536)).getBytes(StandardCharsets.US_ASCII);
+            while (channel.isOpen()) {
+                out.write(chunk);
+            }
+        }
+
+        private void send(String message) throws IOException {
+            byte[] octets = message.getBytes(StandardCharsets.UTF_8);
+            if (!chunked) {
+                out.write(octets);
+                out.write("]]>]]>".getBytes(StandardCharsets.US_ASCII));
+            } else if (has(Quirk.TINY_CHUNKS)) {
+                for (byte b : octets) {
+                    out.write(new byte[] {'\n', '#', '1', '\n', b});
+                }
+                out.write("\n##\n".getBytes(StandardCharsets.US_ASCII));
+            } else {
+                out.write(("\n#" + octets.length + "\n").getBytes(StandardCharsets.US_ASCII));
+                out.write(octets);
+                out.write("\n##\n".getBytes(StandardCharsets.US_ASCII));
+            }
+            out.flush();
+        }
+
+        /** Reads up to the end of a message; the chunks' own lines are left in it, which hurts nobody here. */
+        private String read() throws IOException {
+            String end = chunked ? "\n##\n" : "]]>]]>";
+            StringBuilder text = new StringBuilder();
+            for (int octet = in.read(); octet >= 0; octet = in.read()) {
+                text.append((char) octet);
+                if (text.length() >= end.length()
+                        && text.substring(text.length() - end.length()).equals(end)) {
+                    return text.toString();
+                }
+            }
+            return null;
+        }
+
+        @Override
+        public void destroy(ChannelSession session) {
+            // the thread ends with the stream
+        }
+
+        @Override
+        public void setExitCallback(ExitCallback callback) {
+            exit = callback;
+        }
+
+        @Override
+        public void setErrorStream(OutputStream err) {
+            // nothing is said there
+        }
+
+        @Override
+        public void setInputStream(InputStream stream) {
+            in = stream;
+        }
+
+        @Override
+        public void setOutputStream(OutputStream stream) {
+            out = stream;
+        }
+    }
+}

@@ -1,0 +1,66 @@
+import type { DeviceState } from "../api/types";
+import type { Shape } from "../ui/Glyph";
+
+type State = { shape: Shape; word: string };
+
+export function interfaceState(i: DeviceState["interfaces"][number]): State {
+  if (i.up) {
+    return { shape: "done", word: "up" };
+  }
+  return i.reason === "It is disabled." ? { shape: "blocked", word: "disabled" } : { shape: "failed", word: "down" };
+}
+
+/** Full, or two-way between two that are neither designated router, is as it should be (RFC 2328, section 10.4). */
+export function adjacency(n: DeviceState["neighbours"][number]): State {
+  if (n.state === "full" || (n.state === "two-way" && !n.reason)) {
+    return { shape: "done", word: n.state };
+  }
+  return { shape: "failed", word: n.state };
+}
+
+export function sessionState(s: DeviceState["sessions"][number]): State {
+  switch (s.state) {
+    case "established":
+      return { shape: "done", word: "established" };
+    case "unknown":
+      return { shape: "dot", word: "not known" };
+    default:
+      return { shape: "failed", word: s.state };
+  }
+}
+
+export function gatewayRole(g: DeviceState["gateways"][number]): State {
+  switch (g.role) {
+    case "active":
+      return { shape: "done", word: "active" };
+    case "standby":
+      return { shape: "notyet", word: "standby" };
+    default:
+      return { shape: "failed", word: g.role };
+  }
+}
+
+function count(number: number, one: string, many: string): string {
+  return `${number} ${number === 1 ? one : many}`;
+}
+
+/** What matters of a device, in one sentence. */
+export function summary(state: DeviceState): string {
+  const down = state.interfaces.filter((i) => interfaceState(i).shape === "failed");
+  const lost = state.neighbours.filter((n) => adjacency(n).shape === "failed");
+  const broken = state.sessions.filter((s) => sessionState(s).shape === "failed");
+  const bad = [
+    down.length ? `${count(down.length, "interface is", "interfaces are")} down` : "",
+    lost.length ? `${count(lost.length, "OSPF neighbour is", "OSPF neighbours are")} missing` : "",
+    broken.length ? `${count(broken.length, "BGP session is", "BGP sessions are")} down` : "",
+  ].filter(Boolean);
+  const head = bad.length
+    ? `${bad.join(", ")}.`
+    : "Every interface that is meant to be up is up, and every neighbour is there.";
+  const left = state.notModelled.length;
+  return left ? `${head} ${count(left, "line is", "lines are")} not modelled.` : head;
+}
+
+export function hiddenRoutes(found: number, shown: number): string {
+  return found > shown ? `Show the other ${found - shown}` : "";
+}
