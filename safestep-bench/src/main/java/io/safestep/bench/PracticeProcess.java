@@ -32,7 +32,7 @@ final class PracticeProcess implements AutoCloseable {
                         Integer.toString(devices),
                         "--seed",
                         Long.toString(seed)))
-                .redirectErrorStream(true);
+                .redirectError(ProcessBuilder.Redirect.INHERIT);
         builder.environment().put("SAFESTEP_HOME", home.toString());
         builder.environment().put("SAFESTEP_DEVICE_PORT", Integer.toString(devicePort));
         builder.environment().put("SAFESTEP_PRACTICE_PORT", Integer.toString(freePort()));
@@ -48,19 +48,13 @@ final class PracticeProcess implements AutoCloseable {
     }
 
     private void awaitReady() throws IOException {
+        // Its errors go where ours go; what it prints is one line.
         BufferedReader output =
                 new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
-        String last = "it said nothing";
-        for (String line = output.readLine(); line != null; line = output.readLine()) {
-            if (line.contains("practice network ready")) {
-                Thread drain = new Thread(() -> output.lines().forEach(l -> {}), "practice-output");
-                drain.setDaemon(true);
-                drain.start();
-                return;
-            }
-            last = line;
+        String first = output.readLine();
+        if (first == null || !first.contains("practice network ready")) {
+            throw new IOException("The practice network did not start: " + first);
         }
-        throw new IOException("The practice network did not start: " + last);
     }
 
     int devicePort() {

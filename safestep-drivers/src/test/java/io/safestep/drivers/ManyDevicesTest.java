@@ -48,7 +48,7 @@ class ManyDevicesTest {
         try (PracticeNetwork practice =
                         PracticeNetwork.start(unwatched, folder, new PracticeNetwork.Ports(port, 0, 0));
                 DeviceConnector connector = new PlatformConnector(
-                        new TimeLimits(Duration.ofSeconds(6), Duration.ofSeconds(30), Duration.ofSeconds(30)))) {
+                        new TimeLimits(Duration.ofSeconds(15), Duration.ofSeconds(60), Duration.ofSeconds(60)))) {
             Map<String, Future<Reason>> asked = new TreeMap<>();
             List<String> dead = new ArrayList<>();
             plan.file().devices().forEach(d -> {

@@ -115,7 +115,14 @@ final class RpcChannel implements AutoCloseable {
      */
     Element call(String operation) throws DeviceException {
         send(request(operation));
-        Element reply = replyTo(lastMessage, limits.command(), Reason.TIMED_OUT);
+        Element reply;
+        try {
+            reply = replyTo(lastMessage, limits.command(), Reason.TIMED_OUT);
+        } catch (DeviceException e) {
+            // What a silent server did is not known. Ending the session releases locks and takes back what is on trial.
+            close();
+            throw e;
+        }
         List<RpcError> errors = RpcError.in(reply);
         if (!errors.isEmpty()) {
             throw new RpcErrorException(device, errors.get(0));

@@ -47,13 +47,21 @@ public final class RestconfSession implements DeviceSession {
         boolean opened = false;
         try {
             RestconfSession session = new RestconfSession(target, access, channel);
-            session.checked(channel.send("HEAD", access.root() + "/data", null, null));
+            session.logIn();
             opened = true;
             return session;
         } finally {
             if (!opened) {
                 channel.close();
             }
+        }
+    }
+
+    /** Asks for the smallest resource that every server has (RFC 8040, section 3.3.3); some have it not. */
+    private void logIn() throws DeviceException {
+        Answer answer = channel.send("GET", access.root() + "/yang-library-version", null, null);
+        if (answer.status() == 401 || answer.status() == 403) {
+            checked(answer);
         }
     }
 

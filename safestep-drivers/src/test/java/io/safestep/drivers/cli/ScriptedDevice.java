@@ -93,6 +93,9 @@ final class ScriptedDevice implements AutoCloseable {
         server.setKeyPairProvider(keys(hostKey, algorithm, bits));
         server.setPasswordAuthenticator((user, password, session) -> password.equals("right"));
         server.setShellFactory(channel -> new Shell(behaviour));
+        server.setKeyExchangeFactories(server.getKeyExchangeFactories().stream()
+                .filter(kex -> kex.getName().startsWith("ecdh"))
+                .toList());
         server.start();
     }
 

@@ -89,6 +89,9 @@ final class QuirkyServer implements AutoCloseable {
                 return new Session(channel);
             }
         }));
+        server.setKeyExchangeFactories(server.getKeyExchangeFactories().stream()
+                .filter(kex -> kex.getName().startsWith("ecdh"))
+                .toList());
         server.start();
     }
 
@@ -258,7 +261,7 @@ final class QuirkyServer implements AutoCloseable {
                     throw new IOException("no rpc: " + rpc);
                 }
                 if (has(Quirk.DROPS_AT_EDIT) && operation.group(1).equals("edit-config")) {
-                    channel.close(true);
+                    ((ChannelSession) channel).getSession().close(true);
                     return;
                 }
                 if (has(Quirk.ENDLESS_ANSWER) && rpc.contains("<source><running/></source></get-config>")) {

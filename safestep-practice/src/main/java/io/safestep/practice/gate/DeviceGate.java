@@ -7,6 +7,7 @@ import java.io.UncheckedIOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.Socket;
+import java.nio.channels.ClosedSelectorException;
 import java.nio.channels.SelectionKey;
 import java.nio.channels.Selector;
 import java.nio.channels.ServerSocketChannel;
@@ -89,6 +90,8 @@ public final class DeviceGate implements AutoCloseable {
                     }
                 }
                 selector.selectedKeys().clear();
+            } catch (ClosedSelectorException e) {
+                return;
             } catch (IOException e) {
                 LOG.warn("A connection could not be taken: {}", e.getMessage());
             }

@@ -90,9 +90,9 @@ public final class LiveNetwork implements NetworkView {
     /** The network at this moment. Computed anew only when something has changed that the network depends on. */
     public synchronized NetworkModel model() {
         boolean changed = false;
-        Set<String> offNow = offNow();
-        if (stamp.get() != seen || !offNow.equals(off)) {
-            changed = settle(offNow);
+        // Losing power moves the stamp; having it back does not.
+        if (stamp.get() != seen || off.stream().anyMatch(d -> !devices.get(d).isOff())) {
+            changed = settle(offNow());
         }
         Set<Link> heldNow = heldNow(clock.instant());
         if (changed || !heldNow.equals(held)) {

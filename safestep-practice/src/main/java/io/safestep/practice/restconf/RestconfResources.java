@@ -52,6 +52,9 @@ final class RestconfResources {
         if (path.equals("/.well-known/host-meta")) {
             return new RestconfAnswer(200, "{\"links\":[{\"rel\":\"restconf\",\"href\":\"/restconf\"}]}\n", null);
         }
+        if (path.equals("/restconf/yang-library-version") && request.method().equals("GET")) {
+            return new RestconfAnswer(200, "{\"ietf-restconf:yang-library-version\":\"2019-01-04\"}\n", null);
+        }
         if (path.equals("/restconf/startup") && request.method().equals("GET")) {
             return new RestconfAnswer(200, device.startup().shown(), null);
         }

@@ -111,8 +111,9 @@ public final class RestconfServer implements AutoCloseable {
         if (answer.entityTag() != null) {
             exchange.getResponseHeaders().set("ETag", answer.entityTag());
         }
-        exchange.sendResponseHeaders(answer.status(), bytes.length == 0 ? -1 : bytes.length);
-        if (bytes.length > 0) {
+        boolean silent = bytes.length == 0 || exchange.getRequestMethod().equals("HEAD");
+        exchange.sendResponseHeaders(answer.status(), silent ? -1 : bytes.length);
+        if (!silent) {
             exchange.getResponseBody().write(bytes);
         }
     }
