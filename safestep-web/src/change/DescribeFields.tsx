@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import Form from "react-bootstrap/Form";
 import { api, type Problem } from "../api/client";
 import type { Device } from "../api/types";
@@ -11,10 +12,18 @@ interface Props {
   edit: (change: Partial<Content>) => void;
 }
 
+const MANY = 12;
+
 /** Title, reason and devices of a change. */
 export function DescribeFields({ content, problem, edit }: Props) {
   const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<Device[]>("/api/devices") });
   const chosen = new Set(content.targets.map((t) => t.device));
+  const [filter, setFilter] = useState("");
+  const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
+  // What is chosen stays in sight.
+  const found = (devices.data ?? []).filter(
+    (d) => chosen.has(d.name) || words.every((w) => `${d.name} ${d.role} ${d.site}`.toLowerCase().includes(w)),
+  );
   const titleError = problem?.at("title")[0]?.message;
   const reasonError = problem?.at("reason")[0]?.message;
   const targetErrors = problem?.errors.filter((e) => /^targets(\[[^\]]*\])?$/.test(e.field)) ?? [];
@@ -61,7 +70,19 @@ export function DescribeFields({ content, problem, edit }: Props) {
           </p>
         ))}
         {!devices.data && <Loading />}
-        {devices.data?.map((d) => {
+        {devices.data && devices.data.length > MANY && (
+          <Form.Control
+            type="search"
+            size="sm"
+            className="mb-1"
+            value={filter}
+            placeholder={`Filter ${devices.data.length} devices by name, role or site`}
+            aria-label="Filter devices"
+            onChange={(e) => setFilter(e.target.value)}
+          />
+        )}
+        {devices.data && found.length === 0 && <p className="empty">No device fits “{filter}”.</p>}
+        {found.map((d) => {
           const observe = d.stance !== "managed";
           return (
             <div key={d.name} className="device-choice">

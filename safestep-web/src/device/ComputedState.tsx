@@ -9,7 +9,7 @@ import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { csv, download } from "../ui/csv";
 import { dayAndTime } from "../ui/time";
-import { adjacency, gatewayRole, hiddenRoutes, interfaceState, sessionState, summary } from "./computed";
+import { adjacency, gatewayRole, hiddenRoutes, interfaceState, routeSource, sessionState, summary } from "./computed";
 
 /** What the network model computes of a device: nothing here was asked of the device itself. */
 export function ComputedState({ device }: { device: string }) {
@@ -41,14 +41,12 @@ export function ComputedState({ device }: { device: string }) {
         </span>
       </p>
       {s.gap && <Block>{s.gap}</Block>}
-      {s.problems.map((p) => (
-        <Block key={p}>{p}</Block>
-      ))}
       <div className="cols">
         <section>
           <Interfaces state={s} />
           <Gateways state={s} />
           <NotModelled state={s} />
+          <OpenInTheNetwork state={s} />
         </section>
         <section>
           <Neighbours state={s} />
@@ -206,7 +204,7 @@ function Routes({ state }: { state: DeviceState }) {
   const [all, setAll] = useState(false);
   const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
   const found = state.routes.filter((r) => {
-    const text = `${r.prefix} ${r.source} ${r.hops.join(" ")}`.toLowerCase();
+    const text = `${r.prefix} ${routeSource(r.source)} ${r.hops.join(" ")}`.toLowerCase();
     return words.every((w) => text.includes(w));
   });
   const shown = all || words.length > 0 ? found : found.slice(0, FEW);
@@ -222,7 +220,13 @@ function Routes({ state }: { state: DeviceState }) {
                 `${state.device}-routes.csv`,
                 csv(
                   ["prefix", "source", "distance", "metric", "next hops"],
-                  found.map((r) => [r.prefix, r.source, String(r.distance), String(r.metric), r.hops.join("; ")]),
+                  found.map((r) => [
+                    r.prefix,
+                    routeSource(r.source),
+                    String(r.distance),
+                    String(r.metric),
+                    r.hops.join("; "),
+                  ]),
                 ),
               )
             }
@@ -249,7 +253,7 @@ function Routes({ state }: { state: DeviceState }) {
             <tr key={r.prefix}>
               <td className="mono">{r.prefix}</td>
               <td>
-                {r.source}{" "}
+                {routeSource(r.source)}{" "}
                 <span className="soft small">
                   {r.distance}/{r.metric}
                 </span>
@@ -289,6 +293,23 @@ function NotModelled({ state }: { state: DeviceState }) {
           ))}
         </Table>
       )}
+    </>
+  );
+}
+
+/** What is contradictory or not known in the network as a whole, so that what stands here may not be all. */
+function OpenInTheNetwork({ state }: { state: DeviceState }) {
+  if (state.problems.length === 0) {
+    return null;
+  }
+  return (
+    <>
+      <h2 className="mt-3">Open in the network as a whole</h2>
+      <ul className="soft ps-3">
+        {state.problems.map((p) => (
+          <li key={p}>{p}</li>
+        ))}
+      </ul>
     </>
   );
 }

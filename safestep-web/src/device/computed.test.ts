@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { DeviceState } from "../api/types";
-import { adjacency, hiddenRoutes, interfaceState, sessionState, summary } from "./computed";
+import { adjacency, hiddenRoutes, interfaceState, routeSource, sessionState, summary } from "./computed";
 
 const quiet: DeviceState = {
   device: "brn-gw-a",
@@ -61,6 +61,12 @@ describe("states", () => {
     expect(
       sessionState({ neighbour: "192.0.2.1", device: null, as: 64500, kind: "external", state: "unknown", reason: "" }),
     ).toEqual({ shape: "dot", word: "not known" });
+  });
+
+  it("names the source of a route in words", () => {
+    expect(routeSource("ospf-intra-area")).toBe("OSPF");
+    expect(routeSource("ospf-external-2")).toBe("OSPF, external 2");
+    expect(routeSource("connected")).toBe("connected");
   });
 
   it("offers the routes that are not shown", () => {

@@ -64,3 +64,15 @@ export function summary(state: DeviceState): string {
 export function hiddenRoutes(found: number, shown: number): string {
   return found > shown ? `Show the other ${found - shown}` : "";
 }
+
+const sources: Record<string, string> = {
+  "ospf-intra-area": "OSPF",
+  "ospf-inter-area": "OSPF, other area",
+  ebgp: "BGP, external",
+  ibgp: "BGP, internal",
+};
+
+/** Where a route comes from, for people. */
+export function routeSource(source: string): string {
+  return sources[source] ?? source.replace(/^ospf-/, "OSPF, ").replaceAll("-", " ");
+}

@@ -9,7 +9,7 @@ import { useMay } from "../session/session";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
-import { deviceState, faultsInWords } from "./practice";
+import { deviceState, faultsInWords, isWrong, wrongFirst } from "./practice";
 
 type PracticeDevice = Practice["devices"][number];
 type Fault = Practice["faults"][number];
@@ -31,12 +31,12 @@ export function PracticePage() {
   }
   const { devices, faults, mails } = practice.data;
   const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = devices.filter((d) => {
+  const found = wrongFirst(devices).filter((d) => {
     const text = `${d.name} ${d.site} ${d.role} ${d.platform} ${faultsInWords(d, faults)}`.toLowerCase();
     return words.every((w) => text.includes(w));
   });
   const chosen = devices.find((d) => d.name === params.get("device")) ?? null;
-  const wrong = devices.filter((d) => d.faults.length > 0 || d.off || !d.reachable);
+  const wrong = devices.filter(isWrong);
   return (
     <>
       <div className="head">
@@ -89,7 +89,9 @@ export function PracticePage() {
                     <td>
                       <Status state={deviceState(d)} />
                     </td>
-                    <td className={d.faults.length ? "harm" : "soft"}>{faultsInWords(d, faults) || "nothing"}</td>
+                    <td>
+                      <span className={d.faults.length ? "harm" : "soft"}>{faultsInWords(d, faults) || "nothing"}</span>
+                    </td>
                   </tr>
                 ))}
               </tbody>

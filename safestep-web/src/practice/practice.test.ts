@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Practice } from "../api/types";
-import { deviceState, faultsInWords } from "./practice";
+import { deviceState, faultsInWords, wrongFirst } from "./practice";
 
 const device: Practice["devices"][number] = {
   name: "brn-gw-a",
@@ -23,6 +23,11 @@ describe("a practice device in words", () => {
     expect(deviceState(device).word).toBe("reachable");
     expect(deviceState({ ...device, reachable: false })).toEqual({ shape: "failed", word: "can't be reached" });
     expect(deviceState({ ...device, reachable: false, off: true }).word).toBe("without power");
+  });
+
+  it("stands first when something is wrong at it", () => {
+    const lost = { ...device, name: "dun-gw-a", reachable: false };
+    expect(wrongFirst([device, lost]).map((d) => d.name)).toEqual(["dun-gw-a", "brn-gw-a"]);
   });
 
   it("names the faults that are on and what they are about", () => {

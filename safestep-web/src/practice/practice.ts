@@ -17,3 +17,12 @@ export function faultsInWords(device: Practice["devices"][number], faults: Pract
     })
     .join(", ");
 }
+
+export function isWrong(device: Practice["devices"][number]): boolean {
+  return device.faults.length > 0 || device.off || !device.reachable;
+}
+
+/** Devices at which something is wrong stand first; the others keep their order. */
+export function wrongFirst(devices: Practice["devices"]): Practice["devices"] {
+  return [...devices.filter(isWrong), ...devices.filter((d) => !isWrong(d))];
+}

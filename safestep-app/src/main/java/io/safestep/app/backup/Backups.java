@@ -10,6 +10,7 @@ import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigSyntaxException;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
+import io.safestep.drivers.DeviceSession;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -18,9 +19,11 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
@@ -60,15 +63,14 @@ public class Backups {
     }
 
     /**
-     * Ids and texts of a fresh pair of backups.
+     * A fresh backup.
      *
      * @param running what the device runs
-     * @param startup what it would load
      */
-    public record Taken(long runningId, String running, long startupId, String startup) {}
+    public record Taken(long runningId, String running) {}
 
     /**
-     * Reads running and startup, stores both (volatile lines aside), and reads the stored texts back to compare their hashes. A text that can't
+     * Reads running and, where the device has one of its own, startup, stores both (volatile lines aside), and reads the stored texts back to compare their hashes. A text that can't
      * be read as a configuration never counts as a backup.
      *
      * @param changeNumber the change that it belongs to, or null
@@ -77,22 +79,33 @@ public class Backups {
     public Taken take(long deviceId, BackupCause cause, Integer changeNumber) throws DeviceException {
         Device device = devices.withId(deviceId);
         ConfigEngine engine = platforms.engine(device.platform());
-        String[] texts = access.visit(deviceId, session -> new String[] {
-            engine.withoutVolatileLines(session.readRunning()), engine.withoutVolatileLines(session.readStartup())
-        });
-        for (String text : texts) {
+        Map<BackupKind, String> texts = access.visit(deviceId, session -> read(session, engine));
+        for (String text : texts.values()) {
             refuseUnreadable(device, text);
         }
-        Long[] ids = transaction.execute(t -> new Long[] {
-            store(deviceId, BackupKind.RUNNING, cause, texts[0], changeNumber),
-            store(deviceId, BackupKind.STARTUP, cause, texts[1], changeNumber)
-        });
-        for (int i = 0; i < texts.length; i++) {
-            if (!texts[i].equals(text(ids[i]))) {
+        Map<BackupKind, Long> ids = new EnumMap<>(BackupKind.class);
+        transaction.executeWithoutResult(
+                t -> texts.forEach((kind, text) -> ids.put(kind, store(deviceId, kind, cause, text, changeNumber))));
+        ids.forEach((kind, id) -> {
+            if (!texts.get(kind).equals(text(id))) {
                 throw new IllegalStateException("The backup of " + device.name() + " was not stored as it was read.");
             }
+        });
+        return new Taken(ids.get(BackupKind.RUNNING), texts.get(BackupKind.RUNNING));
+    }
+
+    private static Map<BackupKind, String> read(DeviceSession session, ConfigEngine engine) throws DeviceException {
+        Map<BackupKind, String> texts = new EnumMap<>(BackupKind.class);
+        texts.put(BackupKind.RUNNING, engine.withoutVolatileLines(session.readRunning()));
+        try {
+            texts.put(BackupKind.STARTUP, engine.withoutVolatileLines(session.readStartup()));
+        } catch (DeviceException e) {
+            // A device that can't show its startup configuration, or has none, is backed up without it.
+            if (e.reason() != Reason.NOT_POSSIBLE) {
+                throw e;
+            }
         }
-        return new Taken(ids[0], texts[0], ids[1], texts[1]);
+        return texts;
     }
 
     /** Takes a backup because a person asked; the first one of a device becomes its baseline. */

@@ -33,14 +33,24 @@ class DevicesTest extends SafeStepTest {
     @Test
     void everyDeviceIsListedWithItsPartnerAndStance() {
         JsonNode devices = ApiClient.loggedIn(port, "jvane").get("/api/devices").body();
-        assertThat(devices).hasSize(4);
-        JsonNode gateway = devices.get(1);
-        assertThat(gateway.path("name").asString()).isEqualTo("brn-gw-a");
+        assertThat(devices).hasSize(30);
+        JsonNode gateway = named(devices, "brn-gw-a");
         assertThat(gateway.path("partner").asString()).isEqualTo("brn-gw-b");
         assertThat(gateway.path("stance").asString()).isEqualTo("managed");
         assertThat(gateway.path("maker").asString()).isEqualTo("Corvane");
         assertThat(gateway.path("lastProblem").isNull()).isTrue();
-        assertThat(devices.get(3).path("stance").asString()).isEqualTo("observe");
+        assertThat(named(devices, "ops-co-a").path("stance").asString()).isEqualTo("observe");
+        assertThat(named(devices, "gan-rl-a").path("maker").asString()).isEqualTo("Haldrin");
+        assertThat(named(devices, "ops-fw-a").path("maker").asString()).isEqualTo("Ostrel");
+    }
+
+    private static JsonNode named(JsonNode devices, String name) {
+        for (JsonNode device : devices) {
+            if (device.path("name").asString().equals(name)) {
+                return device;
+            }
+        }
+        throw new AssertionError("There is no " + name + " in " + devices);
     }
 
     @Test

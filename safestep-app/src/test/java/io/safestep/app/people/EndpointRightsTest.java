@@ -41,7 +41,8 @@ class EndpointRightsTest extends SafeStepTest {
             return path.replace("{number}", "1003")
                     .replace("{id}", "1")
                     .replace("{name}", "brn-gw-a")
-                    .replace("{device}", "brn-gw-a");
+                    .replace("{device}", "brn-gw-a")
+                    .replace("{fault}", "SLOW");
         }
     }
 
@@ -119,6 +120,9 @@ class EndpointRightsTest extends SafeStepTest {
                         List.of(),
                         "checks",
                         List.of());
+            case "/api/practice/devices/{name}/faults/{fault}" -> Map.of("match", "");
+            case "/api/practice/devices/{name}/reboot" -> Map.of("seconds", 1);
+            case "/api/practice/devices/{name}/edits" -> Map.of("lines", "contact nobody");
             case "/api/changes/preview" -> Map.of("device", "brn-gw-a", "lines", "");
             case "/api/changes/{number}/closure" -> Map.of("note", "x");
             case "/api/changes/{number}/approvals" -> Map.of("verdict", "APPROVED", "comment", "", "seal", "x");

@@ -159,6 +159,12 @@ public final class NetworkModel {
                 }
             }
             missingFilters(device, problems);
+            for (BgpSession session : bgpSessions(device.device())) {
+                if (session.state() == BgpSession.State.UNKNOWN) {
+                    problems.add("What " + session.neighbour() + " announces to " + device.device()
+                            + " is not known, since it is not a device of this network: routes from there are missing.");
+                }
+            }
         }
         sharedAddresses(problems);
         return problems;
