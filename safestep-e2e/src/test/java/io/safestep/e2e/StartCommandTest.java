@@ -32,8 +32,12 @@ class StartCommandTest {
     @BeforeEach
     void settings() throws IOException {
         settings.put("SAFESTEP_HOME", home.toString());
-        for (String name :
-                List.of("SAFESTEP_PORT", "SAFESTEP_PG_PORT", "SAFESTEP_PRACTICE_PORT", "SAFESTEP_DEVICE_PORT", "SAFESTEP_MAIL_PORT")) {
+        for (String name : List.of(
+                "SAFESTEP_PORT",
+                "SAFESTEP_PG_PORT",
+                "SAFESTEP_PRACTICE_PORT",
+                "SAFESTEP_DEVICE_PORT",
+                "SAFESTEP_MAIL_PORT")) {
             try (ServerSocket free = new ServerSocket(0)) {
                 settings.put(name, Integer.toString(free.getLocalPort()));
             }

@@ -65,7 +65,8 @@ class DeviceStateTest extends SafeStepTest {
                         s.path("neighbour").asString() + " " + s.path("state").asString())
                 .contains("192.0.2.1 unknown");
         assertThat(firewall.path("problems"))
-                .anySatisfy(p -> assertThat(p.asString()).startsWith("What 192.0.2.1 announces to ops-fw-a is not known"));
+                .anySatisfy(
+                        p -> assertThat(p.asString()).startsWith("What 192.0.2.1 announces to ops-fw-a is not known"));
     }
 
     @Test

@@ -161,8 +161,9 @@ public final class NetworkModel {
             missingFilters(device, problems);
             for (BgpSession session : bgpSessions(device.device())) {
                 if (session.state() == BgpSession.State.UNKNOWN) {
-                    problems.add("What " + session.neighbour() + " announces to " + device.device()
-                            + " is not known, since it is not a device of this network: routes from there are missing.");
+                    problems.add(
+                            "What " + session.neighbour() + " announces to " + device.device()
+                                    + " is not known, since it is not a device of this network: routes from there are missing.");
                 }
             }
         }

@@ -15,11 +15,19 @@ record LineRewrite(Pattern from, String to) {
 
     private static final Pattern REFERENCE = Pattern.compile("\\$(?:(length|network)\\(([a-zA-Z]+)\\)|([a-zA-Z]+))");
 
+    /** The line in the form that counts; the line itself when it is not in the other form, however many blanks it has. */
     String apply(String line) {
         Matcher matcher = from.matcher(BoundedText.of(line));
         if (!matcher.matches()) {
-            return line;
+            matcher = from.matcher(BoundedText.of(line.replaceAll(" {2,}", " ")));
+            if (!matcher.matches()) {
+                return line;
+            }
         }
+        return rewritten(matcher, line);
+    }
+
+    private String rewritten(Matcher matcher, String line) {
         try {
             return REFERENCE
                     .matcher(to)

@@ -239,8 +239,7 @@ public final class PathTracer {
             String from = before.isEmpty()
                     ? "the sender"
                     : before.get(before.size() - 1).device();
-            boolean listed = segments.owner(next) != null
-                    || hosts.stream().anyMatch(h -> h.has(next));
+            boolean listed = segments.owner(next) != null || hosts.stream().anyMatch(h -> h.has(next));
             if (next.equals(packet.to()) && !listed && !isConfigured(next)) {
                 end(
                         End.ON_SUBNET,
