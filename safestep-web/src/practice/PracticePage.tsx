@@ -151,7 +151,7 @@ function FaultSwitch({ device, fault }: { device: PracticeDevice; fault: Fault }
         type="switch"
         id={id}
         label={fault.title}
-        checked={!!on}
+        checked={set.isPending ? set.variables : !!on}
         disabled={set.isPending}
         aria-describedby={`${id}-meaning`}
         onChange={(e) => set.mutate(e.target.checked)}

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ShippedProfiles;
 import io.safestep.drivers.DeviceException.Reason;
+import io.safestep.drivers.connect.ConcurrencyBounds;
 import io.safestep.drivers.connect.PlatformConnector;
 import io.safestep.practice.PracticeNetwork;
 import io.safestep.practice.device.Fault;
@@ -25,10 +26,10 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Five hundred devices asked at once, thirty of them dead. */
+/** Many devices asked at once, some of them dead: {@code -Dsafestep.many-devices=500} asks five hundred. */
 class ManyDevicesTest {
 
-    private static final int DEVICES = 500;
+    private static final int DEVICES = Integer.getInteger("safestep.many-devices", 120);
     private static final int DEAD = 30;
 
     @TempDir
@@ -48,7 +49,8 @@ class ManyDevicesTest {
         try (PracticeNetwork practice =
                         PracticeNetwork.start(unwatched, folder, new PracticeNetwork.Ports(port, 0, 0));
                 DeviceConnector connector = new PlatformConnector(
-                        new TimeLimits(Duration.ofSeconds(15), Duration.ofSeconds(60), Duration.ofSeconds(60)))) {
+                        new TimeLimits(Duration.ofSeconds(8), Duration.ofSeconds(60), Duration.ofSeconds(60)),
+                        new ConcurrencyBounds(32, 16, Duration.ofMinutes(5)))) {
             Map<String, Future<Reason>> asked = new TreeMap<>();
             List<String> dead = new ArrayList<>();
             plan.file().devices().forEach(d -> {

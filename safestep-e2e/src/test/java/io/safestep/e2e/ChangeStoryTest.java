@@ -190,6 +190,8 @@ class ChangeStoryTest extends SafeStepTest {
                 "/changes/1001/run",
                 "/devices",
                 "/devices/brn-gw-a",
+                "/devices/ops-fw-a/network",
+                "/practice?device=dun-gw-b",
                 "/no-such-page",
                 "/changes/999999"
             }) {

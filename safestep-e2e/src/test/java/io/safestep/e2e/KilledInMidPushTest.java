@@ -6,6 +6,7 @@ import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.TestPostgres;
 import io.safestep.app.testing.TestPractice;
+import io.safestep.practice.device.Fault;
 import java.io.IOException;
 import java.net.ServerSocket;
 import java.nio.file.Path;
@@ -52,6 +53,8 @@ class KilledInMidPushTest {
                     .append(1 + i % 100)
                     .append('\n');
         }
+        // Slow enough that there is a middle to be killed in.
+        practice.network().device("brn-ac-1").switchOn(Fault.SLOW, "25");
         long run = story.startedRun("Many log servers", Map.of("brn-ac-1", lines.toString()), List.of());
         auditor.await("/api/runs/" + run + "/lines", said -> said.toString().contains("10.78.0.20"));
 
@@ -59,6 +62,8 @@ class KilledInMidPushTest {
         assertThat(process.waitFor(10, TimeUnit.SECONDS)).isTrue();
         String held = practice.network().device("brn-ac-1").running().shown();
         assertThat(held).as("it was killed in mid-push").contains("10.78.0.20").doesNotContain("10.78.1.100");
+
+        practice.network().device("brn-ac-1").switchOff(Fault.SLOW);
 
         start();
         JsonNode meanwhile =
@@ -107,6 +112,8 @@ class KilledInMidPushTest {
                         practice.home().toString(),
                         "SAFESTEP_DEVICE_PORT",
                         Integer.toString(practice.devicePort()),
+                        "SAFESTEP_PRACTICE_API",
+                        "http://127.0.0.1:" + practice.network().apiPort(),
                         "SAFESTEP_DEMO",
                         "true",
                         "SPRING_DATASOURCE_URL",

@@ -226,7 +226,9 @@ public class Backups {
     public boolean unsaved(long deviceId) {
         var running = repository.findFirstByDeviceIdAndKindOrderByIdDesc(deviceId, BackupKind.RUNNING);
         var startup = repository.findFirstByDeviceIdAndKindOrderByIdDesc(deviceId, BackupKind.STARTUP);
-        if (running.isEmpty() || startup.isEmpty()) {
+        if (running.isEmpty()
+                || startup.isEmpty()
+                || running.get().hash().equals(startup.get().hash())) {
             return false;
         }
         ConfigEngine engine = platforms.engine(devices.withId(deviceId).platform());

@@ -7,6 +7,7 @@ import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
 import io.safestep.app.change.Changes.Draft;
 import io.safestep.app.change.Changes.TargetLines;
+import io.safestep.app.device.DeviceView;
 import io.safestep.app.device.Devices;
 import io.safestep.app.people.People;
 import io.safestep.app.problem.ProblemException;
@@ -23,10 +24,10 @@ import java.time.Instant;
 import java.time.LocalTime;
 import java.time.ZonedDateTime;
 import java.time.temporal.ChronoUnit;
-import java.util.Comparator;
 import java.util.List;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Predicate;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
@@ -49,6 +50,9 @@ class DemoData {
     private static final String APPROVER = "dfennimore";
     private static final String MANAGER = "mtarrant";
     private static final String ADMINISTRATOR = "abrill";
+    /** Seconds. Neighbours of practice devices need three to come back. */
+    private static final int SETTLE = 6;
+
     private static final String NIGHTLY = "All terminals";
     private static final String OPEN_NOW = "Between sailings";
 
@@ -128,15 +132,13 @@ class DemoData {
     private void fillFromDevices() {
         try {
             practice.addDevices(ADMINISTRATOR);
-            // Brinehaven first: the two changes that run need nothing else.
-            devices.all().stream()
-                    .sorted(Comparator.comparing(d -> !d.site().equals("Brinehaven")))
-                    .filter(d -> d.baselineBackupId() == null)
-                    .forEach(d -> backups.takeByHand(d.name(), ADMINISTRATOR));
+            // Brinehaven first: the changes need nothing else.
+            backUp(d -> d.site().equals("Brinehaven"));
             toTheEnd(1001, this::secondTimeSource);
             toTheEnd(1002, this::ticketingOnOneGatewayOnly);
             upTo(1003, this::cameraVlan, true);
             upTo(1004, this::readersOverOnePort, false);
+            backUp(d -> true);
             LOG.info("The demo data is complete.");
         } catch (ProblemException e) {
             LOG.error(
@@ -145,9 +147,16 @@ class DemoData {
         }
     }
 
+    private void backUp(Predicate<DeviceView> which) {
+        devices.all().stream()
+                .filter(which)
+                .filter(d -> d.baselineBackupId() == null)
+                .forEach(d -> backups.takeByHand(d.name(), ADMINISTRATOR));
+    }
+
     private static final List<CheckDefinition> USUAL_CHECKS = List.of(
-            new CheckDefinition("neighbours", null, Expectation.SAME_AS_BEFORE, null, 12),
-            new CheckDefinition("gateways", null, Expectation.SAME_AS_BEFORE, null, 12));
+            new CheckDefinition("neighbours", null, Expectation.SAME_AS_BEFORE, null, SETTLE),
+            new CheckDefinition("gateways", null, Expectation.SAME_AS_BEFORE, null, SETTLE));
 
     private void secondTimeSource() {
         String line = "time-server 10.77.8.21\n";
@@ -162,8 +171,8 @@ class DemoData {
                                 new TargetLines("brn-gw-b", line),
                                 new TargetLines("brn-gw-a", line)),
                         List.of(
-                                new CheckDefinition("neighbours", null, Expectation.SAME_AS_BEFORE, null, 12),
-                                new CheckDefinition("ping", "10.77.8.20", Expectation.REACHABLE, null, 12))),
+                                new CheckDefinition("neighbours", null, Expectation.SAME_AS_BEFORE, null, SETTLE),
+                                new CheckDefinition("ping", "10.77.8.20", Expectation.REACHABLE, null, SETTLE))),
                 ENGINEER);
     }
 
@@ -197,8 +206,8 @@ class DemoData {
                                 new TargetLines("brn-gw-b", gatewayLines("10.77.70.3", 100)),
                                 new TargetLines("brn-gw-a", gatewayLines("10.77.70.2", 120))),
                         List.of(
-                                new CheckDefinition("ping", "10.77.60.1", Expectation.REACHABLE, null, 12),
-                                new CheckDefinition("ping", "10.77.8.20", Expectation.REACHABLE, null, 12))),
+                                new CheckDefinition("ping", "10.77.60.1", Expectation.REACHABLE, null, SETTLE),
+                                new CheckDefinition("ping", "10.77.8.20", Expectation.REACHABLE, null, SETTLE))),
                 ENGINEER);
     }
 

@@ -12,11 +12,15 @@ import java.net.SocketAddress;
 import java.net.UnknownHostException;
 import java.nio.channels.UnresolvedAddressException;
 import java.security.PublicKey;
+import java.time.Duration;
+import java.util.EnumSet;
+import java.util.Set;
 import java.util.concurrent.TimeoutException;
 import org.apache.sshd.client.SshClient;
 import org.apache.sshd.client.auth.password.PasswordIdentityProvider;
 import org.apache.sshd.client.config.hosts.HostConfigEntryResolver;
 import org.apache.sshd.client.session.ClientSession;
+import org.apache.sshd.client.session.ClientSession.ClientSessionEvent;
 import org.apache.sshd.common.AttributeRepository;
 import org.apache.sshd.common.AttributeRepository.AttributeKey;
 import org.apache.sshd.common.config.keys.PublicKeyEntry;
@@ -104,6 +108,7 @@ public final class SshLogin implements AutoCloseable {
     public LoggedIn logIn(DeviceTarget target) throws DeviceException {
         HostKeyCheck hostKey = new HostKeyCheck(target.pinnedHostKey());
         ClientSession session = null;
+        long deadline = System.nanoTime() + limits.connect().toNanos();
         try {
             session = client.connect(
                             target.login(),
@@ -112,6 +117,7 @@ public final class SshLogin implements AutoCloseable {
                             AttributeRepository.ofKeyValuePair(HOST_KEY, hostKey))
                     .verify(limits.connect())
                     .getSession();
+            awaitKeys(session, target, Duration.ofNanos(Math.max(1_000_000, deadline - System.nanoTime())));
             session.addPasswordIdentity(target.password());
             session.setAttribute(PasswordAnswers.PASSWORD, target.password());
             session.setUserInteraction(ANSWERS);
@@ -122,6 +128,16 @@ public final class SshLogin implements AutoCloseable {
             throw explain(target, hostKey, session != null, e);
         } catch (UnresolvedAddressException e) {
             throw nameNotFound(target, e);
+        }
+    }
+
+    /** A device that takes the connection and then says nothing is found out here, not only at the log-in. */
+    private static void awaitKeys(ClientSession session, DeviceTarget target, Duration limit) throws DeviceException {
+        Set<ClientSessionEvent> reached =
+                session.waitFor(EnumSet.of(ClientSessionEvent.WAIT_AUTH, ClientSessionEvent.CLOSED), limit);
+        if (reached.contains(ClientSessionEvent.TIMEOUT)) {
+            closeQuietly(session);
+            throw new DeviceException(Reason.TIMED_OUT, target + " takes the connection and then says nothing.");
         }
     }
 

@@ -1,5 +1,6 @@
 package io.safestep.drivers.cli;
 
+import io.safestep.drivers.testing.StreamCommand;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -8,15 +9,10 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.locks.LockSupport;
 import org.apache.sshd.common.session.helpers.AbstractSession;
-import org.apache.sshd.server.Environment;
-import org.apache.sshd.server.ExitCallback;
 import org.apache.sshd.server.SshServer;
 import org.apache.sshd.server.auth.keyboard.InteractiveChallenge;
 import org.apache.sshd.server.auth.keyboard.KeyboardInteractiveAuthenticator;
 import org.apache.sshd.server.auth.keyboard.UserAuthKeyboardInteractiveFactory;
-import org.apache.sshd.server.channel.ChannelSession;
-import org.apache.sshd.server.command.Command;
-import org.apache.sshd.server.keyprovider.SimpleGeneratorHostKeyProvider;
 import org.apache.sshd.server.session.ServerSession;
 
 /** A real SSH server on loopback whose shell does what a test tells it to, however awkward. */
@@ -81,7 +77,7 @@ final class ScriptedDevice implements AutoCloseable {
         void serve(Terminal terminal) throws IOException;
     }
 
-    private final SshServer server = SshServer.setUpDefaultServer();
+    private final SshServer server;
 
     ScriptedDevice(Path hostKey, Behaviour behaviour) throws IOException {
         this(hostKey, "EC", 256, behaviour);
@@ -89,21 +85,9 @@ final class ScriptedDevice implements AutoCloseable {
 
     /** @param algorithm EC, RSA or EdDSA */
     ScriptedDevice(Path hostKey, String algorithm, int bits, Behaviour behaviour) throws IOException {
-        server.setHost("127.0.0.1");
-        server.setKeyPairProvider(keys(hostKey, algorithm, bits));
-        server.setPasswordAuthenticator((user, password, session) -> password.equals("right"));
-        server.setShellFactory(channel -> new Shell(behaviour));
-        server.setKeyExchangeFactories(server.getKeyExchangeFactories().stream()
-                .filter(kex -> kex.getName().startsWith("ecdh"))
-                .toList());
+        server = StreamCommand.server(hostKey, algorithm, bits);
+        server.setShellFactory(channel -> new StreamCommand((c, in, out) -> behaviour.serve(new Terminal(in, out))));
         server.start();
-    }
-
-    private static SimpleGeneratorHostKeyProvider keys(Path file, String algorithm, int bits) {
-        SimpleGeneratorHostKeyProvider keys = new SimpleGeneratorHostKeyProvider(file);
-        keys.setAlgorithm(algorithm);
-        keys.setKeySize(bits);
-        return keys;
     }
 
     /** From now on a password is taken only as the answer to a question (RFC 4256). */
@@ -131,7 +115,7 @@ final class ScriptedDevice implements AutoCloseable {
 
     /** Shows another host key to the sessions that are open. */
     void swapHostKey(Path other) throws IOException {
-        server.setKeyPairProvider(keys(other, "EC", 256));
+        server.setKeyPairProvider(StreamCommand.keys(other, "EC", 256));
         for (AbstractSession session : server.getActiveSessions()) {
             session.reExchangeKeys();
         }
@@ -144,56 +128,5 @@ final class ScriptedDevice implements AutoCloseable {
     @Override
     public void close() throws IOException {
         server.stop(true);
-    }
-
-    private static final class Shell implements Command {
-        private final Behaviour behaviour;
-        private InputStream in;
-        private OutputStream out;
-        private ExitCallback exit;
-        private Thread thread;
-
-        Shell(Behaviour behaviour) {
-            this.behaviour = behaviour;
-        }
-
-        @Override
-        public void start(ChannelSession channel, Environment environment) {
-            thread = new Thread(() -> {
-                try {
-                    behaviour.serve(new Terminal(in, out));
-                    exit.onExit(0);
-                } catch (IOException e) {
-                    exit.onExit(1, e.getMessage());
-                }
-            });
-            thread.setDaemon(true);
-            thread.start();
-        }
-
-        @Override
-        public void destroy(ChannelSession channel) {
-            thread.interrupt();
-        }
-
-        @Override
-        public void setExitCallback(ExitCallback callback) {
-            exit = callback;
-        }
-
-        @Override
-        public void setErrorStream(OutputStream err) {
-            // everything is said on the normal stream
-        }
-
-        @Override
-        public void setInputStream(InputStream stream) {
-            in = stream;
-        }
-
-        @Override
-        public void setOutputStream(OutputStream stream) {
-            out = stream;
-        }
     }
 }

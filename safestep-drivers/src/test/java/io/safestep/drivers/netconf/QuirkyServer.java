@@ -1,5 +1,6 @@
 package io.safestep.drivers.netconf;
 
+import io.safestep.drivers.testing.StreamCommand;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -13,13 +14,9 @@ import java.util.List;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.apache.sshd.common.channel.Channel;
-import org.apache.sshd.server.Environment;
-import org.apache.sshd.server.ExitCallback;
 import org.apache.sshd.server.SshServer;
 import org.apache.sshd.server.channel.ChannelSession;
 import org.apache.sshd.server.command.Command;
-import org.apache.sshd.server.keyprovider.SimpleGeneratorHostKeyProvider;
 import org.apache.sshd.server.subsystem.SubsystemFactory;
 
 /**
@@ -58,7 +55,7 @@ final class QuirkyServer implements AutoCloseable {
     private static final Pattern MESSAGE_ID = Pattern.compile("message-id=\"(\\d+)\"");
     private static final Pattern OPERATION = Pattern.compile("<rpc[^>]*>\\s*<([a-z-]+)");
 
-    private final SshServer server = SshServer.setUpDefaultServer();
+    private final SshServer server;
     private final Set<Quirk> quirks;
     final List<String> operations = Collections.synchronizedList(new ArrayList<>());
 
@@ -72,12 +69,7 @@ final class QuirkyServer implements AutoCloseable {
 
     QuirkyServer(Path hostKey, Quirk... habits) throws IOException {
         quirks = habits.length == 0 ? EnumSet.noneOf(Quirk.class) : EnumSet.copyOf(List.of(habits));
-        server.setHost("127.0.0.1");
-        SimpleGeneratorHostKeyProvider keys = new SimpleGeneratorHostKeyProvider(hostKey);
-        keys.setAlgorithm("EC");
-        keys.setKeySize(256);
-        server.setKeyPairProvider(keys);
-        server.setPasswordAuthenticator((user, password, session) -> password.equals("right"));
+        server = StreamCommand.server(hostKey, "EC", 256);
         server.setSubsystemFactories(List.of(new SubsystemFactory() {
             @Override
             public String getName() {
@@ -86,12 +78,9 @@ final class QuirkyServer implements AutoCloseable {
 
             @Override
             public Command createSubsystem(ChannelSession channel) {
-                return new Session(channel);
+                return new StreamCommand((c, in, out) -> new Session(c, in, out).serve());
             }
         }));
-        server.setKeyExchangeFactories(server.getKeyExchangeFactories().stream()
-                .filter(kex -> kex.getName().startsWith("ecdh"))
-                .toList());
         server.start();
     }
 
@@ -210,29 +199,16 @@ final class QuirkyServer implements AutoCloseable {
         return OK;
     }
 
-    private final class Session implements Command {
-        private final Channel channel;
-        private InputStream in;
-        private OutputStream out;
-        private ExitCallback exit;
+    private final class Session {
+        private final ChannelSession channel;
+        private final InputStream in;
+        private final OutputStream out;
         private boolean chunked;
 
-        Session(Channel channel) {
+        Session(ChannelSession channel, InputStream in, OutputStream out) {
             this.channel = channel;
-        }
-
-        @Override
-        public void start(ChannelSession session, Environment environment) {
-            Thread thread = new Thread(() -> {
-                try {
-                    serve();
-                    exit.onExit(0);
-                } catch (IOException e) {
-                    exit.onExit(1, e.getMessage());
-                }
-            });
-            thread.setDaemon(true);
-            thread.start();
+            this.in = in;
+            this.out = out;
         }
 
         private void serve() throws IOException {
@@ -261,7 +237,7 @@ final class QuirkyServer implements AutoCloseable {
                     throw new IOException("no rpc: " + rpc);
                 }
                 if (has(Quirk.DROPS_AT_EDIT) && operation.group(1).equals("edit-config")) {
-                    ((ChannelSession) channel).getSession().close(true);
+                    channel.getSession().close(true);
                     return;
                 }
                 if (has(Quirk.ENDLESS_ANSWER) && rpc.contains("<source><running/></source></get-config>")) {
@@ -309,31 +285,6 @@ final class QuirkyServer implements AutoCloseable {
                 }
             }
             return null;
-        }
-
-        @Override
-        public void destroy(ChannelSession session) {
-            // the thread ends with the stream
-        }
-
-        @Override
-        public void setExitCallback(ExitCallback callback) {
-            exit = callback;
-        }
-
-        @Override
-        public void setErrorStream(OutputStream err) {
-            // nothing is said there
-        }
-
-        @Override
-        public void setInputStream(InputStream stream) {
-            in = stream;
-        }
-
-        @Override
-        public void setOutputStream(OutputStream stream) {
-            out = stream;
         }
     }
 }
