@@ -23,7 +23,8 @@ final class PracticeProcess implements AutoCloseable {
         devicePort = freePort();
         ProcessBuilder builder = new ProcessBuilder(List.of(
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                        "-Xmx2g",
+                        "-Xmx1536m",
+                        "-XX:+UseSerialGC",
                         "-Dlogback.configurationFile=logback-practice.xml",
                         "-cp",
                         System.getProperty("java.class.path"),
