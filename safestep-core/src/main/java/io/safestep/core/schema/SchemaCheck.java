@@ -55,14 +55,6 @@ public final class SchemaCheck {
         });
     }
 
-    /** What is wrong with a document in YAML, in the order of lines. Empty: nothing. */
-    public List<SchemaFinding> checkYaml(String text) {
-        YamlDocument.Parsed parsed = YamlDocument.parse(text);
-        return parsed.document() == null
-                ? List.of(parsed.finding())
-                : parsed.document().check(this);
-    }
-
     List<SchemaFinding> findings(JsonNode tree, ToIntFunction<Error> line) {
         return schema.validate(tree).stream()
                 .map(e -> new SchemaFinding(

@@ -27,6 +27,7 @@ import org.apache.hc.client5.http.ssl.NoopHostnameVerifier;
 import org.apache.hc.core5.http.ContentType;
 import org.apache.hc.core5.http.Header;
 import org.apache.hc.core5.http.io.entity.StringEntity;
+import org.apache.hc.core5.io.CloseMode;
 import org.apache.hc.core5.util.Timeout;
 
 /** Requests to one device over HTTPS, with its pinned key, a password (RFC 7617) and time limits. */
@@ -152,6 +153,6 @@ final class HttpChannel implements AutoCloseable {
 
     @Override
     public void close() {
-        client.close(org.apache.hc.core5.io.CloseMode.IMMEDIATE);
+        client.close(CloseMode.IMMEDIATE);
     }
 }

@@ -4,6 +4,7 @@ import java.net.Socket;
 import java.security.cert.CertificateException;
 import java.security.cert.X509Certificate;
 import java.util.Base64;
+import java.util.Locale;
 import javax.net.ssl.SSLEngine;
 import javax.net.ssl.X509ExtendedTrustManager;
 
@@ -32,7 +33,7 @@ final class PinnedCertificate extends X509ExtendedTrustManager {
 
     private void check(X509Certificate[] chain) throws CertificateException {
         var key = chain[0].getPublicKey();
-        String now = "tls-" + key.getAlgorithm().toLowerCase(java.util.Locale.ROOT) + " "
+        String now = "tls-" + key.getAlgorithm().toLowerCase(Locale.ROOT) + " "
                 + Base64.getEncoder().encodeToString(key.getEncoded());
         String known = shown == null ? pinned : shown;
         shown = now;

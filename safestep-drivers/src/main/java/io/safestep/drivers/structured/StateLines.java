@@ -8,7 +8,8 @@ import tools.jackson.databind.JsonNode;
 
 /**
  * What a device tells of its state as XML or JSON, as lines that the patterns of a profile can read: every node that holds
- * only values becomes {@code name leaf=value leaf=value}. Blanks in a value become hyphens. The front door of this package.
+ * only values becomes {@code name leaf=value leaf=value}, one that holds none becomes nothing. Blanks in a value become
+ * hyphens. The front door of this package.
  */
 public final class StateLines {
 
@@ -41,6 +42,9 @@ public final class StateLines {
         }
         boolean leaves = !children.isEmpty()
                 && children.stream().allMatch(c -> c.getElementsByTagName("*").getLength() == 0);
+        if (leaves && element.getTextContent().isBlank()) {
+            return;
+        }
         if (leaves) {
             text.append(element.getLocalName());
             children.forEach(c -> leaf(c.getLocalName(), c.getTextContent()));
