@@ -32,15 +32,26 @@ public class DeviceException extends Exception {
     }
 
     private final Reason reason;
+    private final String shownHostKey;
 
     public DeviceException(Reason reason, String message) {
-        super(message);
-        this.reason = reason;
+        this(reason, message, null);
     }
 
     public DeviceException(Reason reason, String message, Throwable cause) {
+        this(reason, message, cause, null);
+    }
+
+    /** @param shownHostKey the key that the device showed before it went wrong, in the form {@code type base64}, or null */
+    public DeviceException(Reason reason, String message, Throwable cause, String shownHostKey) {
         super(message, cause);
         this.reason = reason;
+        this.shownHostKey = shownHostKey;
+    }
+
+    /** The host key that the device showed, in the form {@code type base64}; null when it came to none. */
+    public String shownHostKey() {
+        return shownHostKey;
     }
 
     public Reason reason() {

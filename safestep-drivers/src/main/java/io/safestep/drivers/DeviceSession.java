@@ -22,6 +22,14 @@ public interface DeviceSession extends AutoCloseable {
     String read(String command) throws DeviceException;
 
     /**
+     * Goes to where the configuration could be changed and back, and changes nothing.
+     *
+     * @throws DeviceException with reason NO_RIGHT_TO_CONFIGURE when the account may not, NOT_POSSIBLE when the device
+     *     gives no way to tell
+     */
+    void proveRightToConfigure() throws DeviceException;
+
+    /**
      * Sends the commands of a script. A command line gets them one by one, and the first refusal ends it; where a platform
      * takes edits as a whole, all commands are announced to the listener, then sent together. What the device answers is
      * not believed: read the running configuration afterwards.

@@ -11,10 +11,19 @@ import java.util.Optional;
  * @param access how it is talked with
  * @param language how the configuration is written
  * @param reads the named read commands
+ * @param identity how it is asked who it is; null when it can't be asked
+ * @param links how it is asked what is at the other ends of its cables; null when it can't be asked
  * @param network what the configuration says about the network
  */
 public record PlatformProfile(
-        String name, String maker, Access access, Language language, List<ReadCommand> reads, NetworkLanguage network) {
+        String name,
+        String maker,
+        Access access,
+        Language language,
+        List<ReadCommand> reads,
+        IdentityReading identity,
+        LinkReading links,
+        NetworkLanguage network) {
 
     public Optional<ReadCommand> read(String readName) {
         return reads.stream().filter(r -> r.name().equals(readName)).findFirst();

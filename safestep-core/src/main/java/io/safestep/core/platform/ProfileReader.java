@@ -45,6 +45,8 @@ public final class ProfileReader {
                 access(top),
                 top.within("language", ProfileReader::language),
                 top.list("reads").stream().map(ProfileReader::readCommand).toList(),
+                top.has("identity") ? identity(top.entries("identity")) : null,
+                top.has("links") ? links(top.entries("links")) : null,
                 top.has("network") ? top.within("network", ProfileReader::network) : NetworkLanguage.NONE);
     }
 
@@ -178,11 +180,22 @@ public final class ProfileReader {
         }
     }
 
+    private static IdentityReading identity(Entries e) {
+        return new IdentityReading(
+                e.text("command"),
+                e.patternNaming("maker", "value"),
+                e.patternNaming("name", "value"),
+                e.patternNaming("model", "value"),
+                e.patternNaming("serial", "value"),
+                e.patternNaming("software", "value"));
+    }
+
+    private static LinkReading links(Entries e) {
+        return new LinkReading(e.text("command"), e.patternNaming("row", "interface", "name", "port", "address"));
+    }
+
     private static ReadCommand readCommand(Entries e) {
-        Pattern row = e.pattern("row");
-        if (!row.pattern().contains("(?<key>") || !row.pattern().contains("(?<value>")) {
-            throw e.wrong("The row needs the named groups (?<key>…) and (?<value>…).");
-        }
+        Pattern row = e.patternNaming("row", "key", "value");
         return new ReadCommand(
                 e.text("name"), e.text("title"), e.text("command"), row, e.has("argument") ? e.text("argument") : null);
     }
@@ -230,6 +243,25 @@ public final class ProfileReader {
 
         Pattern pattern(String name) {
             return compile(name, text(name));
+        }
+
+        /** A pattern with named groups; null when there is none. */
+        Pattern patternNaming(String name, String... groups) {
+            if (!has(name)) {
+                return null;
+            }
+            Pattern pattern = pattern(name);
+            List<String> missing = new ArrayList<>();
+            for (String group : groups) {
+                if (!pattern.pattern().contains("(?<" + group + ">")) {
+                    missing.add("(?<" + group + ">…)");
+                }
+            }
+            if (!missing.isEmpty()) {
+                throw wrong(
+                        name, "The pattern \"" + name + "\" needs the named group " + String.join(", ", missing) + ".");
+            }
+            return pattern;
         }
 
         List<Pattern> patterns(String name) {

@@ -41,11 +41,12 @@ public final class CliSession implements DeviceSession {
         this.terminal = terminal;
     }
 
-    /** Opens a shell and waits for its first prompt. Closes the session when it does not come. */
+    /** Opens a shell and waits for its first prompt. The log-in stays open when it does not come. */
     public static CliSession open(LoggedIn login, DeviceTarget target, TimeLimits limits) throws DeviceException {
+        ChannelShell shell = null;
         boolean opened = false;
         try {
-            ChannelShell shell = login.session().createShellChannel();
+            shell = login.session().createShellChannel();
             ScreenBuffer screen = new ScreenBuffer();
             shell.setOut(screen);
             shell.setErr(screen);
@@ -64,8 +65,8 @@ public final class CliSession implements DeviceSession {
         } catch (IOException e) {
             throw new DeviceException(Reason.SESSION_LOST, target.name() + " opens no command line.", e);
         } finally {
-            if (!opened) {
-                login.session().close(true);
+            if (!opened && shell != null) {
+                shell.close(true);
             }
         }
     }
@@ -105,6 +106,12 @@ public final class CliSession implements DeviceSession {
                             + (answer.isBlank() ? "it said nothing." : answer.strip()));
         }
         return answer.strip();
+    }
+
+    @Override
+    public void proveRightToConfigure() throws DeviceException {
+        refuseErrors(terminal.command(dialect.configure()), Reason.NO_RIGHT_TO_CONFIGURE);
+        leaveConfiguration();
     }
 
     @Override

@@ -1,7 +1,6 @@
 package io.safestep.drivers.connect;
 
 import io.safestep.core.config.Script;
-import io.safestep.core.platform.CommandLine;
 import io.safestep.core.platform.NetconfAccess;
 import io.safestep.core.platform.RestconfAccess;
 import io.safestep.drivers.DeviceConnector;
@@ -14,6 +13,7 @@ import io.safestep.drivers.cli.CliSession;
 import io.safestep.drivers.netconf.NetconfSession;
 import io.safestep.drivers.restconf.RestconfSession;
 import io.safestep.drivers.ssh.SshLogin;
+import io.safestep.drivers.ssh.SshLogin.LoggedIn;
 
 /** Opens sessions in the way that a device's platform profile says, within bounds. */
 public final class PlatformConnector implements DeviceConnector {
@@ -48,13 +48,22 @@ public final class PlatformConnector implements DeviceConnector {
     }
 
     private DeviceSession open(DeviceTarget target) throws DeviceException {
-        if (target.profile().access() instanceof CommandLine) {
-            return CliSession.open(ssh.logIn(target), target, limits);
+        if (target.profile().access() instanceof RestconfAccess access) {
+            return RestconfSession.open(target, access, limits);
         }
-        if (target.profile().access() instanceof NetconfAccess access) {
-            return NetconfSession.open(ssh.logIn(target), target, access, limits);
+        LoggedIn login = ssh.logIn(target);
+        boolean opened = false;
+        try {
+            DeviceSession session = target.profile().access() instanceof NetconfAccess access
+                    ? NetconfSession.open(login, target, access, limits)
+                    : CliSession.open(login, target, limits);
+            opened = true;
+            return session;
+        } finally {
+            if (!opened) {
+                login.session().close(true);
+            }
         }
-        return RestconfSession.open(target, (RestconfAccess) target.profile().access(), limits);
     }
 
     @Override
@@ -82,6 +91,11 @@ public final class PlatformConnector implements DeviceConnector {
         @Override
         public String read(String command) throws DeviceException {
             return session.read(command);
+        }
+
+        @Override
+        public void proveRightToConfigure() throws DeviceException {
+            session.proveRightToConfigure();
         }
 
         @Override

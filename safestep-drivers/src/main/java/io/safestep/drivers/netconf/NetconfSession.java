@@ -35,19 +35,10 @@ public final class NetconfSession implements DeviceSession {
         this.verification = new Verification(target);
     }
 
-    /** Opens the subsystem and exchanges hellos. Closes the session when that fails. */
+    /** Opens the subsystem and exchanges hellos. The log-in stays open when that fails. */
     public static NetconfSession open(LoggedIn login, DeviceTarget target, NetconfAccess access, TimeLimits limits)
             throws DeviceException {
-        boolean opened = false;
-        try {
-            RpcChannel channel = RpcChannel.open(login, limits);
-            opened = true;
-            return new NetconfSession(login, target, access, channel);
-        } finally {
-            if (!opened) {
-                login.session().close(true);
-            }
-        }
+        return new NetconfSession(login, target, access, RpcChannel.open(login, limits));
     }
 
     @Override
@@ -91,6 +82,14 @@ public final class NetconfSession implements DeviceSession {
                     e);
         }
         return StateLines.of(channel.call(command));
+    }
+
+    /** Takes the lock on running, which nobody else may hold meanwhile, and gives it back at once. */
+    @Override
+    public void proveRightToConfigure() throws DeviceException {
+        try (Locks locks = new Locks(channel, target.name())) {
+            locks.take("running");
+        }
     }
 
     @Override

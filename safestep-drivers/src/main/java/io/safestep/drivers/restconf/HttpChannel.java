@@ -39,8 +39,11 @@ final class HttpChannel implements AutoCloseable {
     private static final ContentType YANG_DATA =
             ContentType.create("application/yang-data+json", StandardCharsets.UTF_8);
 
-    /** @param entityTag null when the device gives none */
-    record Answer(int status, String body, String entityTag) {}
+    /**
+     * @param entityTag null when the device gives none
+     * @param allow the methods that the resource allows, as the device writes them; null when it does not say
+     */
+    record Answer(int status, String body, String entityTag, String allow) {}
 
     private final DeviceTarget target;
     private final PinnedCertificate certificate;
@@ -104,12 +107,14 @@ final class HttpChannel implements AutoCloseable {
         try {
             return client.execute(request, response -> {
                 Header tag = response.getFirstHeader("ETag");
+                Header allow = response.getFirstHeader("Allow");
                 return new Answer(
                         response.getCode(),
                         response.getEntity() == null
                                 ? ""
                                 : text(response.getEntity().getContent().readNBytes(LARGEST + 1)),
-                        tag == null ? null : tag.getValue());
+                        tag == null ? null : tag.getValue(),
+                        allow == null ? null : allow.getValue());
             });
         } catch (IOException e) {
             throw explain(e);
@@ -129,7 +134,8 @@ final class HttpChannel implements AutoCloseable {
                     Reason.HOST_KEY_CHANGED,
                     target.name()
                             + " shows another certificate key than before. Nothing was sent; somebody has to find out why.",
-                    e);
+                    e,
+                    certificate.shown());
         }
         if (e instanceof UnknownHostException) {
             return new DeviceException(
@@ -139,7 +145,7 @@ final class HttpChannel implements AutoCloseable {
             return new DeviceException(Reason.NO_ROUTE, "There is no route to " + target + ".", e);
         }
         if (e instanceof InterruptedIOException) {
-            return new DeviceException(Reason.TIMED_OUT, target + " did not answer in time.", e);
+            return new DeviceException(Reason.TIMED_OUT, target + " did not answer in time.", e, certificate.shown());
         }
         if (e instanceof ConnectException) {
             return new DeviceException(

@@ -109,6 +109,23 @@ public final class RestconfSession implements DeviceSession {
         }
     }
 
+    /** Asks which methods the configuration allows (RFC 8040, section 4.1). */
+    @Override
+    public void proveRightToConfigure() throws DeviceException {
+        Answer answer = channel.send("OPTIONS", access.root() + "/data", null, null);
+        if (answer.status() == 401 || answer.status() == 403) {
+            checked(answer);
+        }
+        if (answer.status() >= 300 || answer.allow() == null) {
+            throw new DeviceException(Reason.NOT_POSSIBLE, target.name() + " does not tell what this account may do.");
+        }
+        if (!answer.allow().contains("PATCH") && !answer.allow().contains("PUT")) {
+            throw new DeviceException(
+                    Reason.NO_RIGHT_TO_CONFIGURE,
+                    target.name() + " lets " + target.login() + " do " + answer.allow() + " with its configuration.");
+        }
+    }
+
     @Override
     public int push(Script script, PushListener listener) throws DeviceException {
         int count = script.lines().size();

@@ -148,7 +148,8 @@ public final class SshLogin implements AutoCloseable {
                     Reason.HOST_KEY_CHANGED,
                     target.name()
                             + " shows another host key than before. Nothing was sent; somebody has to find out why.",
-                    e);
+                    e,
+                    hostKey.shown);
         }
         if (hasCause(e, UnknownHostException.class) || hasCause(e, UnresolvedAddressException.class)) {
             return nameNotFound(target, e);
@@ -161,7 +162,7 @@ public final class SshLogin implements AutoCloseable {
                     Reason.CONNECTION_REFUSED, target + " refuses the connection: nothing listens there.", e);
         }
         if (hasCause(e, TimeoutException.class) || e instanceof InterruptedIOException) {
-            return new DeviceException(Reason.TIMED_OUT, target + " did not answer in time.", e);
+            return new DeviceException(Reason.TIMED_OUT, target + " did not answer in time.", e, hostKey.shown);
         }
         if (connected && hostKey.shown != null) {
             return new DeviceException(

@@ -111,6 +111,9 @@ public final class CommandInterpreter {
     private String operate(String command) {
         return switch (command) {
             case "configure" -> {
+                if (device.has(Fault.READ_ONLY_ACCOUNT)) {
+                    throw new Refusal("refused: this account may only look");
+                }
                 section = "";
                 yield "";
             }
@@ -130,17 +133,19 @@ public final class CommandInterpreter {
                 ended = true;
                 yield "";
             }
-            case "show running" -> header() + "\n" + device.running().shown() + "# end";
-            case "show startup" -> header() + "\n" + device.startup().shown() + "# end";
+            case "show running" -> shown(device.running());
+            case "show startup" -> shown(device.startup());
             case "show version" ->
-                "Corvane Tidewater 4.2\nname " + device.running().hostname();
+                "Corvane Tidewater 4.2\nname " + device.running().hostname() + "\nmodel "
+                        + device.box().model() + "\nserial " + device.box().serial();
+            case "show links" -> CorvaneTables.links(network.links(device.name()));
             case "show neighbours" -> CorvaneTables.neighbours(network.neighbours(device.name()));
             case "show routes" -> CorvaneTables.routes(network.routes(device.name()));
             case "show gateways" -> CorvaneTables.gateways(network.gateways(device.name()));
             case "show interfaces" -> CorvaneTables.interfaces(network.interfaces(device.name()));
             case "help" ->
                 "configure, save, quit, ping ADDRESS, paging on|off,\n"
-                        + "show running|startup|version|neighbours|routes|gateways|interfaces";
+                        + "show running|startup|version|links|neighbours|routes|gateways|interfaces";
             default -> {
                 if (command.matches("ping \\d+\\.\\d+\\.\\d+\\.\\d+")) {
                     yield ping(command.substring(5));
@@ -153,6 +158,10 @@ public final class CommandInterpreter {
     private String ping(String address) {
         boolean answered = network.pings(device.name(), address);
         return "asking " + address + " three times\nreceived " + (answered ? "3 of 3, about 4 ms" : "0 of 3");
+    }
+
+    private String shown(DeviceConfiguration configuration) {
+        return header() + "\n" + device.shownTo(configuration).shown() + "# end";
     }
 
     private String header() {

@@ -129,6 +129,14 @@ public final class CorvaneConfig implements DeviceConfiguration {
     }
 
     @Override
+    public CorvaneConfig half() {
+        CorvaneConfig half = copy();
+        List<String> headers = ordered();
+        headers.subList((headers.size() + 1) / 2, headers.size()).forEach(half.sections::remove);
+        return half;
+    }
+
+    @Override
     public String described() {
         return stored();
     }

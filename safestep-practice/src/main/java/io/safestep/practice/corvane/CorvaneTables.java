@@ -2,6 +2,7 @@ package io.safestep.practice.corvane;
 
 import io.safestep.practice.device.NetworkView.GatewayState;
 import io.safestep.practice.device.NetworkView.InterfaceInfo;
+import io.safestep.practice.device.NetworkView.LinkInfo;
 import io.safestep.practice.device.NetworkView.Neighbour;
 import io.safestep.practice.device.NetworkView.NetworkRoute;
 import java.util.List;
@@ -38,6 +39,15 @@ final class CorvaneTables {
         for (GatewayState g : gateways) {
             text.append("%-18s %-8s %s, priority %d%n"
                     .formatted(g.over() + " group " + g.group(), g.role(), g.shared(), g.priority()));
+        }
+        return text.toString().stripTrailing();
+    }
+
+    static String links(List<LinkInfo> links) {
+        StringBuilder text = new StringBuilder("interface     heard from       at its       address\n");
+        for (LinkInfo l : links) {
+            text.append("%-13s %-16s %-12s %s%n"
+                    .formatted(l.over(), l.name(), l.port(), l.address().isEmpty() ? "-" : l.address()));
         }
         return text.toString().stripTrailing();
     }

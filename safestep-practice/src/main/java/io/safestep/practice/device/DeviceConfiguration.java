@@ -16,6 +16,9 @@ public interface DeviceConfiguration {
     /** The text that the device shows: passwords hidden, in the device's own order. */
     String shown();
 
+    /** A copy that lacks the second half. */
+    DeviceConfiguration half();
+
     /** The text from which the network model reads. */
     String described();
 }

@@ -17,7 +17,12 @@ public enum Fault {
     STARTUP_WRITE_FAILS("Startup write fails", "Startup can't be written.", null),
     NEIGHBOUR_STAYS_DOWN("Neighbour stays down", "A routing neighbour that goes away does not come back.", null),
     WRONG_PASSWORD("Wrong password", "The device refuses the password that was right before.", null),
-    CHANGED_HOST_KEY("Changed host key", "The device shows another host key or certificate than before.", null);
+    CHANGED_HOST_KEY("Changed host key", "The device shows another host key or certificate than before.", null),
+    REPLACED("Replaced", "Another box stands in its place: it shows another serial number.", null),
+    READ_ONLY_ACCOUNT(
+            "Account may only read", "The account may look, and is refused when it wants to configure.", null),
+    UNREADABLE("Can't be read", "The device refuses to show its configuration.", null),
+    GARBLES("Garbles", "Every second time that the configuration is read, its second half is missing.", null);
 
     private final String title;
     private final String meaning;

@@ -15,7 +15,19 @@ public interface NetworkView {
 
     record InterfaceInfo(String name, String state, String address) {}
 
+    /**
+     * What is heard from the device at the other end of a cable.
+     *
+     * @param over the interface at which it is heard
+     * @param name the other device's name
+     * @param port the other device's interface
+     * @param address at which the other device is managed; empty when it does not say
+     */
+    record LinkInfo(String over, String name, String port, String address) {}
+
     List<Neighbour> neighbours(String device);
+
+    List<LinkInfo> links(String device);
 
     List<NetworkRoute> routes(String device);
 

@@ -37,6 +37,7 @@ public final class PracticeDevice {
     private DeviceConfiguration running;
     private DeviceConfiguration startup;
     private Instant offUntil = Instant.MIN;
+    private int showings;
     private volatile Runnable onChange = () -> {};
 
     /**
@@ -78,6 +79,11 @@ public final class PracticeDevice {
 
     public String platform() {
         return platform;
+    }
+
+    /** The box as it shows itself; another one stands in its place while the fault {@link Fault#REPLACED} is on. */
+    public synchronized Box box() {
+        return Box.of(platform, name + (faults.containsKey(Fault.REPLACED) ? " replaced" : ""));
     }
 
     /** The running configuration as it is now; a copy. */
@@ -193,6 +199,18 @@ public final class PracticeDevice {
     public synchronized boolean concerns(Fault fault, String line) {
         String match = faults.get(fault);
         return match != null && line.contains(match);
+    }
+
+    /**
+     * What of a configuration is shown to whoever asks.
+     *
+     * @throws Refusal when the account may not see it
+     */
+    public synchronized DeviceConfiguration shownTo(DeviceConfiguration configuration) {
+        if (faults.containsKey(Fault.UNREADABLE)) {
+            throw new Refusal("refused: this account may not see the configuration");
+        }
+        return faults.containsKey(Fault.GARBLES) && showings++ % 2 == 1 ? configuration.half() : configuration;
     }
 
     /** How late every answer is; nothing without the fault. */

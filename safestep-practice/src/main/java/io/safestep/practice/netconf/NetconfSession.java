@@ -3,6 +3,7 @@ package io.safestep.practice.netconf;
 import io.safestep.practice.device.Fault;
 import io.safestep.practice.device.NetworkView;
 import io.safestep.practice.device.PracticeDevice;
+import io.safestep.practice.device.Refusal;
 import io.safestep.practice.device.SessionDropped;
 import io.safestep.practice.structured.DataNode;
 import io.safestep.practice.structured.DataRefusal;
@@ -13,6 +14,7 @@ import java.io.IOException;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import org.w3c.dom.Element;
 
 /** One NETCONF session with a Haldrin device (RFC 6241). */
@@ -30,6 +32,8 @@ final class NetconfSession {
             "urn:haldrin:interfaces",
             "urn:haldrin:routing",
             "urn:haldrin:filters");
+
+    private static final Set<String> WRITING = Set.of("lock", "edit-config", "commit", "copy-config");
 
     private final int id;
     private final PracticeDevice device;
@@ -100,6 +104,8 @@ final class NetconfSession {
             return reply(attributes, error.xml());
         } catch (DataRefusal refusal) {
             return reply(attributes, new RpcError(refusal.tag(), refusal.path(), refusal.getMessage(), null).xml());
+        } catch (Refusal refusal) {
+            return reply(attributes, new RpcError("access-denied", refusal.getMessage()).xml());
         }
     }
 
@@ -110,9 +116,11 @@ final class NetconfSession {
     private static final String OK = "<ok/>";
 
     private String operate(Element operation) {
+        if (device.has(Fault.READ_ONLY_ACCOUNT) && WRITING.contains(operation.getLocalName())) {
+            throw new RpcError("access-denied", "This account may only look.");
+        }
         return switch (operation.getLocalName()) {
-            case "get-config" ->
-                "<data>" + filtered(datastores.get(datastore(operation, "source")), operation) + "</data>";
+            case "get-config" -> "<data>" + filtered(shown(datastore(operation, "source")), operation) + "</data>";
             case "get" -> "<data>" + get(operation) + "</data>";
             case "edit-config" -> editConfig(operation);
             case "lock" -> {
@@ -154,6 +162,10 @@ final class NetconfSession {
                 throw new RpcError(
                         "operation-not-supported", "The operation " + operation.getLocalName() + " is not known.");
         };
+    }
+
+    private TreeConfiguration shown(String datastore) {
+        return (TreeConfiguration) device.shownTo(datastores.get(datastore));
     }
 
     private static Element part(Element operation, String name) {

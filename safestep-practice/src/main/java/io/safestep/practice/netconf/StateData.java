@@ -21,9 +21,24 @@ final class StateData {
         if (wants(wanted, "platform")) {
             open(text, "platform");
             leaf(text, "maker", "Haldrin");
-            leaf(text, "software", "Breakwater 7.1");
+            leaf(text, "system", "Breakwater");
+            leaf(text, "software", "7.1");
+            leaf(text, "model", device.box().model());
+            leaf(text, "serial", device.box().serial());
             leaf(text, "name", device.running().hostname());
             text.append("</platform>\n");
+        }
+        if (wants(wanted, "links")) {
+            open(text, "links");
+            for (NetworkView.LinkInfo l : network.links(device.name())) {
+                text.append("<link>");
+                leaf(text, "interface", l.over());
+                leaf(text, "device", l.name());
+                leaf(text, "port", l.port());
+                leaf(text, "address", l.address());
+                text.append("</link>\n");
+            }
+            text.append("</links>\n");
         }
         if (wants(wanted, "neighbours")) {
             open(text, "neighbours");

@@ -23,6 +23,7 @@ import io.safestep.practice.device.PracticeDevice;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -264,6 +265,25 @@ public final class LiveNetwork implements NetworkView {
                                 ",", r.shared().stream().map(Object::toString).toList()),
                         r.priority()))
                 .toList();
+    }
+
+    /** Devices announce themselves on every link whose two ends are up (in the manner of IEEE 802.1AB). */
+    @Override
+    public List<LinkInfo> links(String device) {
+        NetworkModel now = model();
+        List<LinkInfo> heard = new ArrayList<>();
+        for (Link link : plan.file().links()) {
+            Port own = link.one().device().equals(device) ? link.one() : link.other();
+            if (own.device().equals(device)
+                    && now.interfaceState(own).up()
+                    && now.interfaceState(link.across(own)).up()) {
+                Port far = link.across(own);
+                PracticeDevice other = devices.get(far.device());
+                String address = other.address() == null ? "" : other.address();
+                heard.add(new LinkInfo(own.name(), other.running().hostname(), far.name(), address));
+            }
+        }
+        return heard;
     }
 
     @Override

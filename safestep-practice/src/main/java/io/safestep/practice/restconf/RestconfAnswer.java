@@ -4,8 +4,20 @@ import io.safestep.practice.structured.JsonData;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
-/** @param entityTag of the resource after the request; null for none */
-record RestconfAnswer(int status, String body, String entityTag) {
+/**
+ * @param entityTag of the resource after the request; null for none
+ * @param allow the methods that the resource allows; null when it is not said
+ */
+record RestconfAnswer(int status, String body, String entityTag, String allow) {
+
+    RestconfAnswer(int status, String body, String entityTag) {
+        this(status, body, entityTag, null);
+    }
+
+    /** The answer to OPTIONS (RFC 8040, section 4.1). */
+    static RestconfAnswer allowing(String methods) {
+        return new RestconfAnswer(200, null, null, methods);
+    }
 
     /** The errors resource of RFC 8040, section 3.9. */
     static RestconfAnswer error(int status, String tag, String path, String message) {

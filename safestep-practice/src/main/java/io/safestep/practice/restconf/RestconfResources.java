@@ -56,7 +56,7 @@ final class RestconfResources {
             return new RestconfAnswer(200, "{\"ietf-restconf:yang-library-version\":\"2019-01-04\"}\n", null);
         }
         if (path.equals("/restconf/startup") && request.method().equals("GET")) {
-            return new RestconfAnswer(200, device.startup().shown(), null);
+            return new RestconfAnswer(200, device.shownTo(device.startup()).shown(), null);
         }
         if (path.startsWith("/restconf/operations/") && request.method().equals("POST")) {
             return operation(device, path.substring("/restconf/operations/".length()), request.body());
@@ -79,6 +79,13 @@ final class RestconfResources {
     private RestconfAnswer data(PracticeDevice device, RestconfRequest request, String path) {
         if (request.method().equals("GET") || request.method().equals("HEAD")) {
             return get(device, path);
+        }
+        boolean mayWrite = !device.has(Fault.READ_ONLY_ACCOUNT);
+        if (request.method().equals("OPTIONS")) {
+            return RestconfAnswer.allowing(mayWrite ? "GET, HEAD, OPTIONS, PATCH, PUT, DELETE" : "GET, HEAD, OPTIONS");
+        }
+        if (!mayWrite) {
+            return RestconfAnswer.error(403, "access-denied", null, "This account may only look.");
         }
         if (request.ifMatch() != null && !request.ifMatch().equals(tag(device))) {
             return RestconfAnswer.error(
@@ -125,7 +132,7 @@ final class RestconfResources {
     private static RestconfAnswer get(PracticeDevice device, String path) {
         TreeConfiguration running = (TreeConfiguration) device.running();
         if (path.isEmpty()) {
-            return new RestconfAnswer(200, running.shown(), tag(device));
+            return new RestconfAnswer(200, device.shownTo(running).shown(), tag(device));
         }
         DataNode node = find(running.root(), path);
         if (node == null) {
@@ -282,8 +289,21 @@ final class RestconfResources {
             case "platform" ->
                 container
                         .put("maker", "Ostrel")
-                        .put("software", "Cairn 2.6")
+                        .put("system", "Cairn")
+                        .put("software", "2.6")
+                        .put("model", device.box().model())
+                        .put("serial", device.box().serial())
                         .put("name", device.running().hostname());
+            case "links" -> {
+                ArrayNode list = container.putArray("link");
+                for (NetworkView.LinkInfo l : network.links(device.name())) {
+                    ObjectNode entry = list.addObject();
+                    entry.put("interface", l.over()).put("device", l.name()).put("port", l.port());
+                    if (!l.address().isEmpty()) {
+                        entry.put("address", l.address());
+                    }
+                }
+            }
             case "neighbours" -> {
                 ArrayNode list = container.putArray("neighbour");
                 for (NetworkView.Neighbour n : network.neighbours(device.name())) {

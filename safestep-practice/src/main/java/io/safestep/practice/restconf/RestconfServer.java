@@ -111,6 +111,9 @@ public final class RestconfServer implements AutoCloseable {
         if (answer.entityTag() != null) {
             exchange.getResponseHeaders().set("ETag", answer.entityTag());
         }
+        if (answer.allow() != null) {
+            exchange.getResponseHeaders().set("Allow", answer.allow());
+        }
         boolean silent = bytes.length == 0 || exchange.getRequestMethod().equals("HEAD");
         exchange.sendResponseHeaders(answer.status(), silent ? -1 : bytes.length);
         if (!silent) {

@@ -155,6 +155,14 @@ public final class TreeConfiguration implements DeviceConfiguration {
     }
 
     @Override
+    public TreeConfiguration half() {
+        TreeConfiguration half = copy();
+        var nodes = half.root.children();
+        nodes.subList((nodes.size() + 1) / 2, nodes.size()).forEach(node -> half.root.remove(node.id()));
+        return half;
+    }
+
+    @Override
     public String described() {
         return shown();
     }

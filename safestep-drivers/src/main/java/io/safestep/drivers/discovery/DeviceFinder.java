@@ -1,0 +1,219 @@
+package io.safestep.drivers.discovery;
+
+import io.safestep.core.platform.CommandLine;
+import io.safestep.core.platform.DeviceIdentity;
+import io.safestep.core.platform.LinkReading.Heard;
+import io.safestep.core.platform.NetconfAccess;
+import io.safestep.core.platform.PlatformProfile;
+import io.safestep.core.platform.RestconfAccess;
+import io.safestep.drivers.DeviceException;
+import io.safestep.drivers.DeviceException.Reason;
+import io.safestep.drivers.DeviceSession;
+import io.safestep.drivers.DeviceTarget;
+import io.safestep.drivers.TimeLimits;
+import io.safestep.drivers.cli.CliSession;
+import io.safestep.drivers.netconf.NetconfSession;
+import io.safestep.drivers.restconf.RestconfSession;
+import io.safestep.drivers.ssh.SshLogin;
+import io.safestep.drivers.ssh.SshLogin.LoggedIn;
+import java.net.InetAddress;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Finds out what stands at an address: which platform, and who it says it is. Tries log-ins and platform profiles in turn
+ * and sends nothing but the commands with which profiles ask for identity and links. The front door of this package.
+ */
+public final class DeviceFinder implements AutoCloseable {
+
+    /** Shorter than usual: most of the addresses of a range hold nothing, and a wrong profile waits for its prompt. */
+    private static final TimeLimits LIMITS =
+            new TimeLimits(Duration.ofSeconds(4), Duration.ofSeconds(10), Duration.ofSeconds(8));
+
+    private final SshLogin ssh = new SshLogin(LIMITS);
+    private final List<PlatformProfile> profiles;
+
+    /** @param profiles those that can ask for identity are tried, in their order */
+    public DeviceFinder(List<PlatformProfile> profiles) {
+        this.profiles = profiles.stream().filter(p -> p.identity() != null).toList();
+    }
+
+    /** An account to try. */
+    public record Account(String login, String password) {
+
+        @Override
+        public String toString() {
+            return login;
+        }
+    }
+
+    private record Place(String host, int port, String pinnedHostKey) {}
+
+    /**
+     * A device that was found.
+     *
+     * @param profile the platform profile that recognised it
+     * @param account which of the accounts was let in, counted from 0
+     * @param hostKey what it showed, in the form {@code type base64}
+     * @param links what it hears at the other ends of its cables
+     */
+    public record Found(
+            PlatformProfile profile, DeviceIdentity identity, int account, String hostKey, List<Heard> links) {}
+
+    /**
+     * Looks at one address.
+     *
+     * @param host a name or an address
+     * @param port TCP port
+     * @param accounts tried in this order
+     * @param pinnedHostKey the key that is known of whatever stands there: with another one no account is tried; null
+     *     when none is known
+     * @throws DeviceException with reason CONNECTION_REFUSED, TIMED_OUT or NO_ROUTE when nothing answers, LOGIN_REFUSED
+     *     when no account is let in, NOT_POSSIBLE when no profile recognises what answers
+     */
+    public Found find(String host, int port, List<Account> accounts, String pinnedHostKey) throws DeviceException {
+        InetAddress address = Listener.resolve(host);
+        Listener.Kind kind = Listener.at(address, port, LIMITS.connect());
+        Place place = new Place(host, port, pinnedHostKey);
+        DeviceException refused = null;
+        for (int i = 0; i < accounts.size(); i++) {
+            try {
+                return kind == Listener.Kind.SSH
+                        ? overSsh(place, accounts.get(i), i)
+                        : overHttps(place, accounts.get(i), i);
+            } catch (DeviceException e) {
+                if (e.reason() != Reason.LOGIN_REFUSED) {
+                    throw e;
+                }
+                refused = e;
+            }
+        }
+        throw refused == null
+                ? new DeviceException(Reason.LOGIN_REFUSED, "Something answers, and there is no account to try.")
+                : refused;
+    }
+
+    private Found overSsh(Place place, Account account, int index) throws DeviceException {
+        LoggedIn login = null;
+        DeviceException last = null;
+        boolean netconf = true;
+        try {
+            for (PlatformProfile profile : sshProfiles()) {
+                if (profile.access() instanceof NetconfAccess && !netconf) {
+                    continue;
+                }
+                DeviceTarget target = target(place, profile, account);
+                if (login == null || !login.session().isOpen()) {
+                    login = ssh.logIn(target);
+                }
+                try {
+                    Optional<Found> found = ask(open(login, target), profile, index);
+                    if (found.isPresent()) {
+                        return found.get();
+                    }
+                } catch (DeviceException e) {
+                    if (e.reason() == Reason.HOST_KEY_CHANGED) {
+                        throw e;
+                    }
+                    netconf = netconf && !(profile.access() instanceof NetconfAccess);
+                    last = e;
+                }
+            }
+        } finally {
+            if (login != null) {
+                login.session().close(true);
+            }
+        }
+        throw unknown(place, last);
+    }
+
+    /** NETCONF first: whether it is there is found out quickly, a command line only by waiting for its prompt. */
+    private List<PlatformProfile> sshProfiles() {
+        return profiles.stream()
+                .filter(p -> p.access() instanceof CommandLine || p.access() instanceof NetconfAccess)
+                .sorted((a, b) -> Boolean.compare(a.access() instanceof CommandLine, b.access() instanceof CommandLine))
+                .toList();
+    }
+
+    private static DeviceSession open(LoggedIn login, DeviceTarget target) throws DeviceException {
+        return target.profile().access() instanceof NetconfAccess access
+                ? NetconfSession.open(login, target, access, LIMITS)
+                : CliSession.open(login, target, LIMITS);
+    }
+
+    private Found overHttps(Place place, Account account, int index) throws DeviceException {
+        DeviceException last = null;
+        for (PlatformProfile profile : profiles) {
+            if (profile.access() instanceof RestconfAccess access) {
+                try {
+                    DeviceSession session = RestconfSession.open(target(place, profile, account), access, LIMITS);
+                    Optional<Found> found = ask(session, profile, index);
+                    if (found.isPresent()) {
+                        return found.get();
+                    }
+                } catch (DeviceException e) {
+                    if (e.reason() == Reason.LOGIN_REFUSED
+                            || e.reason() == Reason.TIMED_OUT
+                            || e.reason() == Reason.HOST_KEY_CHANGED) {
+                        throw e;
+                    }
+                    last = e;
+                }
+            }
+        }
+        throw unknown(place, last);
+    }
+
+    private static Optional<Found> ask(DeviceSession session, PlatformProfile profile, int account)
+            throws DeviceException {
+        try (session) {
+            Optional<DeviceIdentity> identity =
+                    profile.identity().in(session.read(profile.identity().command()));
+            if (identity.isEmpty()) {
+                return Optional.empty();
+            }
+            return Optional.of(new Found(profile, identity.get(), account, session.hostKey(), links(session, profile)));
+        }
+    }
+
+    /** A device that does not tell what it hears is found all the same. */
+    private static List<Heard> links(DeviceSession session, PlatformProfile profile) throws DeviceException {
+        if (profile.links() == null) {
+            return List.of();
+        }
+        try {
+            return profile.links().in(session.read(profile.links().command()));
+        } catch (DeviceException e) {
+            if (e.reason() == Reason.LINE_REFUSED || e.reason() == Reason.NOT_POSSIBLE) {
+                return List.of();
+            }
+            throw e;
+        }
+    }
+
+    private static DeviceTarget target(Place place, PlatformProfile profile, Account account) {
+        return new DeviceTarget(
+                place.host(),
+                "",
+                place.host(),
+                place.port(),
+                profile,
+                account.login(),
+                account.password(),
+                place.pinnedHostKey());
+    }
+
+    private static DeviceException unknown(Place place, DeviceException last) {
+        return new DeviceException(
+                Reason.NOT_POSSIBLE,
+                "Something answers at " + place.host() + " port " + place.port() + " and fits no platform profile."
+                        + (last == null ? "" : " The last one was told: " + last.getMessage()),
+                last);
+    }
+
+    @Override
+    public void close() {
+        ssh.close();
+    }
+}

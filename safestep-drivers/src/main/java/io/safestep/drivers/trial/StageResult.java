@@ -1,0 +1,19 @@
+package io.safestep.drivers.trial;
+
+/**
+ * How one stage of a connection test went.
+ *
+ * @param words what was found, as a sentence
+ * @param advice what to do about it; null when there is nothing to do
+ */
+public record StageResult(Stage stage, Outcome outcome, String words, String advice) {
+
+    /** How a stage can end. */
+    public enum Outcome {
+        PASSED,
+        FAILED,
+        /** The device gives no way to tell. */
+        NOT_KNOWN,
+        NOT_REACHED
+    }
+}
