@@ -86,7 +86,7 @@ class ProfileReaderTest {
                 .containsExactly(new Problem(17, "<number 1> can't be read: write <number 1-4094>."));
         assertThat(problems("<prefix>", "<prefixes>")).extracting(Problem::line).containsExactly(18);
         assertThat(problems("(?<value>", "(?<state>"))
-                .containsExactly(new Problem(20, "The pattern \"row\" needs the named group (?<key>…), (?<value>…)."));
+                .containsExactly(new Problem(20, "The pattern \"row\" needs the named group (?<value>…)."));
         assertThat(problems("\"{address}\"", "\"{adress}\""))
                 .containsExactly(
                         new Problem(26, "\"{adress}\" speaks of {adress}, which no line pattern here or above names."));
