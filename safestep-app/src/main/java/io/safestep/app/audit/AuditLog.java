@@ -2,6 +2,7 @@ package io.safestep.app.audit;
 
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
@@ -39,14 +40,43 @@ public class AuditLog {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public void write(String person, String subject, String action, String detail) {
-        entityManager
-                .createNativeQuery("select cast(pg_advisory_xact_lock(:lock) as text)")
-                .setParameter("lock", CHAIN_LOCK)
-                .getSingleResult();
+        lock();
         String previous =
                 entries.findFirstByOrderByIdDesc().map(AuditEntry::hash).orElse(AuditChain.START);
         entries.saveAndFlush(new AuditEntry(
                 clock.instant().truncatedTo(ChronoUnit.MILLIS), person, subject, action, detail, previous));
+    }
+
+    private void lock() {
+        entityManager
+                .createNativeQuery("select cast(pg_advisory_xact_lock(:lock) as text)")
+                .setParameter("lock", CHAIN_LOCK)
+                .getSingleResult();
+    }
+
+    /**
+     * One of many entries that are written at once.
+     *
+     * @param subject what it is about
+     * @param action a short name in plain words
+     * @param detail a sentence; must not hold secrets
+     */
+    public record Line(String subject, String action, String detail) {}
+
+    /** Writes many entries in the transaction of what they are about. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void writeAll(String person, List<Line> lines) {
+        lock();
+        String previous =
+                entries.findFirstByOrderByIdDesc().map(AuditEntry::hash).orElse(AuditChain.START);
+        Instant now = clock.instant().truncatedTo(ChronoUnit.MILLIS);
+        for (Line line : lines) {
+            AuditEntry entry = new AuditEntry(now, person, line.subject(), line.action(), line.detail(), previous);
+            entityManager.persist(entry);
+            // Forgotten at once: thousands that are looked at anew at each step would take minutes.
+            entityManager.detach(entry);
+            previous = entry.hash();
+        }
     }
 
     @Transactional(readOnly = true)

@@ -1,7 +1,6 @@
 package io.safestep.app.backup;
 
 import java.util.List;
-import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
@@ -9,8 +8,6 @@ import org.springframework.data.jpa.repository.Query;
 interface BackupRepository extends JpaRepository<Backup, Long> {
 
     List<Backup> findByDeviceIdOrderByIdDesc(Long deviceId, Limit limit);
-
-    Optional<Backup> findFirstByDeviceIdAndKindOrderByIdDesc(Long deviceId, BackupKind kind);
 
     /** The newest running configuration of each device. */
     @Query(

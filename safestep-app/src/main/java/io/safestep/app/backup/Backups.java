@@ -1,8 +1,8 @@
 package io.safestep.app.backup;
 
+import io.safestep.app.access.DeviceAccess;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.device.Device;
-import io.safestep.app.device.DeviceAccess;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.problem.ProblemException;
@@ -79,7 +79,10 @@ public class Backups {
     public Taken take(long deviceId, BackupCause cause, Integer changeNumber) throws DeviceException {
         Device device = devices.withId(deviceId);
         ConfigEngine engine = platforms.engine(device.platform());
-        Map<BackupKind, String> texts = access.visit(deviceId, session -> read(session, engine));
+        Map<BackupKind, String> texts = access.visit(deviceId, session -> {
+            access.identify(deviceId, session);
+            return read(session, engine);
+        });
         for (String text : texts.values()) {
             refuseUnreadable(device, text);
         }
@@ -91,7 +94,23 @@ public class Backups {
                 throw new IllegalStateException("The backup of " + device.name() + " was not stored as it was read.");
             }
         });
+        noteComparison(deviceId, engine, texts);
         return new Taken(ids.get(BackupKind.RUNNING), texts.get(BackupKind.RUNNING));
+    }
+
+    /** What was read tells whether the device is saved, and whether it is as it is expected to be. */
+    private void noteComparison(long deviceId, ConfigEngine engine, Map<BackupKind, String> texts) {
+        String running = texts.get(BackupKind.RUNNING);
+        String startup = texts.get(BackupKind.STARTUP);
+        Long baseline = devices.withId(deviceId).baselineBackupId();
+        devices.backedUp(
+                deviceId,
+                startup == null ? null : !same(engine, running, startup),
+                baseline == null ? null : same(engine, running, text(baseline)));
+    }
+
+    private static boolean same(ConfigEngine engine, String one, String other) {
+        return one.equals(other) || engine.same(engine.read(one), engine.read(other));
     }
 
     private static Map<BackupKind, String> read(DeviceSession session, ConfigEngine engine) throws DeviceException {
@@ -219,22 +238,6 @@ public class Backups {
                         b.hash(),
                         b.changeNumber()))
                 .toList();
-    }
-
-    /** Whether running and startup differ in the newest backups: what was not saved would be lost at a restart. */
-    @Transactional(readOnly = true)
-    public boolean unsaved(long deviceId) {
-        var running = repository.findFirstByDeviceIdAndKindOrderByIdDesc(deviceId, BackupKind.RUNNING);
-        var startup = repository.findFirstByDeviceIdAndKindOrderByIdDesc(deviceId, BackupKind.STARTUP);
-        if (running.isEmpty()
-                || startup.isEmpty()
-                || running.get().hash().equals(startup.get().hash())) {
-            return false;
-        }
-        ConfigEngine engine = platforms.engine(devices.withId(deviceId).platform());
-        return !engine.same(
-                engine.read(text(running.get().id())),
-                engine.read(text(startup.get().id())));
     }
 
     /**

@@ -1,5 +1,7 @@
 package io.safestep.app.demo;
 
+import io.safestep.app.credential.Credentials;
+import io.safestep.app.credential.Credentials.Wanted;
 import io.safestep.app.device.DeviceRole;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.NewDevice;
@@ -38,6 +40,7 @@ class DemoDevices {
     private final PracticeNetworkClient practice;
     private final Devices devices;
     private final Cabling cabling;
+    private final Credentials credentials;
     private final TransactionTemplate transaction;
     private final Clock clock;
 
@@ -45,11 +48,13 @@ class DemoDevices {
             PracticeNetworkClient practice,
             Devices devices,
             Cabling cabling,
+            Credentials credentials,
             TransactionTemplate transaction,
             Clock clock) {
         this.practice = practice;
         this.devices = devices;
         this.cabling = cabling;
+        this.credentials = credentials;
         this.transaction = transaction;
         this.clock = clock;
     }
@@ -57,6 +62,9 @@ class DemoDevices {
     /** @throws ProblemException when no practice network answers */
     void addDevices(String person) {
         List<PracticeDevice> found = awaitPractice();
+        if (credentials.all().isEmpty()) {
+            credentials.add(new Wanted("practice devices", "safestep", "harbour-light-1", true), person);
+        }
         Set<String> known = new HashSet<>();
         devices.all().forEach(d -> known.add(d.name()));
         found.stream().filter(d -> !known.contains(d.name())).forEach(d -> add(d, person));
@@ -99,9 +107,9 @@ class DemoDevices {
                             device.site(),
                             DeviceRole.valueOf(device.role().toUpperCase(Locale.ROOT)),
                             device.platform(),
-                            "practice devices",
-                            "safestep",
-                            "harbour-light-1"),
+                            Set.of(),
+                            null,
+                            null),
                     person);
             // The core stays in observe, so that there are devices that may only be read.
             if (!device.role().equals("core")) {

@@ -1,5 +1,10 @@
 package io.safestep.app.device;
 
+import io.safestep.core.inventory.DeviceTraits;
+import io.safestep.core.platform.DeviceIdentity;
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -7,11 +12,17 @@ import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
 import jakarta.persistence.ManyToOne;
 import java.time.Instant;
+import java.util.Locale;
+import java.util.Set;
+import java.util.TreeSet;
+import org.hibernate.annotations.DynamicUpdate;
 
-/** A box in the network. */
+/** A box in the network. Only what changed is written: sessions and people change it at the same time. */
 @Entity
+@DynamicUpdate
 public class Device {
 
     @Id
@@ -35,24 +46,44 @@ public class Device {
     @ManyToOne(fetch = FetchType.LAZY)
     private Device partner;
 
-    @ManyToOne(fetch = FetchType.LAZY, optional = false)
-    private Credential credential;
+    private String model;
+    private String serial;
+    private String software;
+
+    /** The serial number that was seen last, when it is not the one on record. */
+    private String seenSerial;
 
     private String hostKey;
+    private String offeredHostKey;
+    private Instant offeredHostKeyAt;
     private Long baselineBackupId;
     private Instant lastSeenAt;
     private String lastProblem;
+    private Boolean unsaved;
+    private Boolean matches;
+    private Instant backedUpAt;
+    private Instant addedAt;
+
+    @ElementCollection
+    @CollectionTable(name = "device_label", joinColumns = @JoinColumn(name = "device_id"))
+    @Column(name = "label")
+    private Set<String> labels = new TreeSet<>();
 
     protected Device() {}
 
-    Device(String name, String address, Site site, DeviceRole role, String platform, Credential credential) {
+    Device(String name, String address, Site site, DeviceRole role, String platform, Instant addedAt) {
         this.name = name;
         this.address = address;
         this.site = site;
         this.role = role;
         this.platform = platform;
         this.stance = Stance.OBSERVE;
-        this.credential = credential;
+        this.addedAt = addedAt;
+    }
+
+    /** What the rules of groups look at. */
+    public DeviceTraits traits() {
+        return new DeviceTraits(name, site.name(), role.name().toLowerCase(Locale.ROOT), platform, Set.copyOf(labels));
     }
 
     public Long id() {
@@ -65,6 +96,10 @@ public class Device {
 
     public String address() {
         return address;
+    }
+
+    Long siteId() {
+        return site.id();
     }
 
     Site site() {
@@ -96,16 +131,106 @@ public class Device {
     }
 
     void pairWith(Device other) {
+        part();
+        other.part();
         partner = other;
         other.partner = this;
     }
 
-    Credential credential() {
-        return credential;
+    /** The host key that is trusted, in the form {@code type base64}; null before the first session. */
+    public String hostKey() {
+        return hostKey;
     }
 
-    String hostKey() {
-        return hostKey;
+    /** Another host key that the device has shown; while there is one, nobody connects. Null when there is none. */
+    public String offeredHostKey() {
+        return offeredHostKey;
+    }
+
+    Instant offeredHostKeyAt() {
+        return offeredHostKeyAt;
+    }
+
+    void offer(String otherHostKey, Instant at) {
+        offeredHostKey = otherHostKey;
+        offeredHostKeyAt = at;
+    }
+
+    /** A person has decided about the key that was offered. */
+    void decideHostKey(boolean accept) {
+        if (accept) {
+            hostKey = offeredHostKey;
+        }
+        offeredHostKey = null;
+        offeredHostKeyAt = null;
+        lastProblem = null;
+    }
+
+    String model() {
+        return model;
+    }
+
+    public String serial() {
+        return serial;
+    }
+
+    String software() {
+        return software;
+    }
+
+    /** A serial number other than the one on record; null while none was seen. */
+    public String seenSerial() {
+        return seenSerial;
+    }
+
+    /** Takes what the device says of itself. Another serial number than the one on record is noted, not taken. */
+    void identify(DeviceIdentity identity) {
+        boolean other = serial != null && identity.serial() != null && !serial.equals(identity.serial());
+        seenSerial = other ? identity.serial() : null;
+        if (!other) {
+            model = identity.model();
+            serial = identity.serial() == null ? serial : identity.serial();
+            software = identity.software();
+        }
+    }
+
+    /** A person says that another box stands there now. */
+    void acceptSeenSerial() {
+        serial = seenSerial;
+        seenSerial = null;
+    }
+
+    /** Whether running and startup differed when last read; null when that is not known. */
+    Boolean unsaved() {
+        return unsaved;
+    }
+
+    void backedUp(Boolean nowUnsaved, Boolean nowMatches, Instant at) {
+        unsaved = nowUnsaved;
+        matches = nowMatches;
+        backedUpAt = at;
+    }
+
+    public Set<String> labels() {
+        return Set.copyOf(labels);
+    }
+
+    void record(String newAddress, Site newSite, DeviceRole newRole, String newPlatform, Set<String> newLabels) {
+        address = newAddress;
+        site = newSite;
+        role = newRole;
+        platform = newPlatform;
+        if (!labels.equals(newLabels)) {
+            labels.clear();
+            labels.addAll(newLabels);
+        }
+    }
+
+    void part() {
+        if (partner != null) {
+            partner.partner = null;
+            partner = null;
+        }
     }
 
     /** The backup that Safe Step expects to find on the device, or null while there is none. */
@@ -113,8 +238,10 @@ public class Device {
         return baselineBackupId;
     }
 
+    /** @param backupId of the newest backup, so that the device matches it */
     void accept(Long backupId) {
         baselineBackupId = backupId;
+        matches = true;
     }
 
     Instant lastSeenAt() {

@@ -1,37 +1,38 @@
 package io.safestep.app.device;
 
 import io.safestep.app.audit.AuditLog;
+import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.core.platform.DeviceIdentity;
+import java.time.Clock;
+import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
+import java.util.TreeSet;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** What Safe Step knows of the devices. The front door of this package, beside {@link DeviceAccess}. */
+/** What Safe Step knows of the devices. The front door of this package. */
 @Service
 @Transactional
 public class Devices {
 
+    private static final int MOST_FOUND = 50;
+
     private final DeviceRepository repository;
     private final SiteRepository sites;
-    private final CredentialRepository credentials;
-    private final SecretBox secrets;
     private final Platforms platforms;
     private final AuditLog audit;
+    private final Clock clock;
 
-    Devices(
-            DeviceRepository repository,
-            SiteRepository sites,
-            CredentialRepository credentials,
-            SecretBox secrets,
-            Platforms platforms,
-            AuditLog audit) {
+    Devices(DeviceRepository repository, SiteRepository sites, Platforms platforms, AuditLog audit, Clock clock) {
         this.repository = repository;
         this.sites = sites;
-        this.credentials = credentials;
-        this.secrets = secrets;
         this.platforms = platforms;
         this.audit = audit;
+        this.clock = clock;
     }
 
     @Transactional(readOnly = true)
@@ -45,9 +46,43 @@ public class Devices {
         return repository.findAllByOrderByName();
     }
 
+    /** Those with something that is not right, by name. */
+    @Transactional(readOnly = true)
+    public List<Trouble> inTrouble() {
+        return repository.findInTrouble().stream()
+                .map(d -> new Trouble(
+                        d.name(),
+                        d.lastProblem(),
+                        d.offeredHostKey() != null,
+                        d.seenSerial(),
+                        d.baselineBackupId() == null,
+                        Boolean.TRUE.equals(d.unsaved()),
+                        d.lastSeenAt()))
+                .toList();
+    }
+
+    /**
+     * What is not right with a device.
+     *
+     * @param problem why the last session failed; null when it did not
+     * @param otherHostKey whether it has shown another host key, about which nobody has decided
+     * @param otherSerial another serial number than the one on record; null when none was seen
+     */
+    public record Trouble(
+            String name,
+            String problem,
+            boolean otherHostKey,
+            String otherSerial,
+            boolean neverBackedUp,
+            boolean unsaved,
+            Instant lastSeenAt) {}
+
     @Transactional(readOnly = true)
     public List<DeviceView> find(String text) {
-        return repository.findByNameContainingIgnoreCaseOrAddressContainingOrderByName(text, text).stream()
+        return repository
+                .findByNameContainingIgnoreCaseOrAddressContainingOrSerialContainingIgnoreCaseOrderByName(
+                        text, text, text, Limit.of(MOST_FOUND))
+                .stream()
                 .map(this::view)
                 .toList();
     }
@@ -62,40 +97,268 @@ public class Devices {
         return repository.findById(id).orElseThrow(() -> ProblemException.notFound("A device with id " + id));
     }
 
+    /** @throws ProblemException that names those that do not exist */
+    @Transactional(readOnly = true)
+    public List<Device> named(Set<String> names) {
+        List<Device> found = repository.findByNameInOrderByName(names);
+        if (found.size() < names.size()) {
+            Set<String> missing = new TreeSet<>(names);
+            found.forEach(d -> missing.remove(d.name()));
+            throw ProblemException.notFound(
+                    missing.size() == 1
+                            ? "The device " + missing.iterator().next()
+                            : "Each of " + missing.size() + " devices, "
+                                    + missing.iterator().next() + " among them,");
+        }
+        return found;
+    }
+
     @Transactional(readOnly = true)
     public DeviceView viewOf(String name) {
         return view(named(name));
     }
 
-    public void setStance(String name, Stance stance, String person) {
-        Device device = named(name);
-        if (device.stance() != stance) {
-            device.take(stance);
-            audit.write(person, name, "stance changed", "Now " + words(stance) + ".");
-        }
+    /** A site. */
+    public record SiteEntry(long id, String code, String name) {}
+
+    @Transactional(readOnly = true)
+    public List<SiteEntry> sites() {
+        return sites.findAllByOrderByName().stream()
+                .map(s -> new SiteEntry(s.id(), s.code(), s.name()))
+                .toList();
     }
 
-    /** Makes a backup the configuration that Safe Step expects to find. */
+    @Transactional(readOnly = true)
+    public long siteIdOf(Device device) {
+        return device.siteId();
+    }
+
+    @Transactional(readOnly = true)
+    public String siteCodeOf(Device device) {
+        return device.site().code();
+    }
+
+    /** @return whether it was another one before */
+    public boolean setStance(String name, Stance stance, String person) {
+        Device device = named(name);
+        if (device.stance() == stance) {
+            return false;
+        }
+        device.take(stance);
+        audit.write(person, name, "stance changed", "Now " + words(stance) + ".");
+        return true;
+    }
+
+    /** Makes a backup the configuration that Safe Step expects to find. It has to be the newest one. */
     public void acceptBaseline(long deviceId, long backupId, String person, String why) {
         Device device = withId(deviceId);
         device.accept(backupId);
         audit.write(person, device.name(), "baseline accepted", why);
     }
 
-    /** Adds a device with its site and credential unless it is known. */
-    public Device ensure(NewDevice wanted, String person) {
-        return repository.findByName(wanted.name()).orElseGet(() -> {
-            Site site = sites.findByCode(wanted.siteCode())
-                    .orElseGet(() -> sites.save(new Site(wanted.siteCode(), wanted.siteName())));
-            Credential credential = credentials
-                    .findByName(wanted.credentialName())
-                    .orElseGet(() -> credentials.save(
-                            new Credential(wanted.credentialName(), wanted.login(), secrets.close(wanted.password()))));
-            Device added = repository.save(
-                    new Device(wanted.name(), wanted.address(), site, wanted.role(), wanted.platform(), credential));
-            audit.write(person, wanted.name(), "added", "At " + wanted.address() + ", stance observe.");
-            return added;
+    /**
+     * Notes what a fresh backup showed.
+     *
+     * @param unsaved whether running and startup differ; null when that is not known
+     * @param matches whether running is the same as the baseline; null when there is no baseline
+     */
+    public void backedUp(long deviceId, Boolean unsaved, Boolean matches) {
+        withId(deviceId).backedUp(unsaved, matches, clock.instant());
+    }
+
+    /** Notes that a session succeeded. */
+    public void seen(long deviceId, String hostKey) {
+        withId(deviceId).seen(clock.instant(), hostKey);
+    }
+
+    /** Notes why a session failed. */
+    public void failed(long deviceId, String problem) {
+        withId(deviceId).failed(problem);
+    }
+
+    /** Notes another host key than the trusted one. Nobody connects until somebody has decided about it. */
+    public void offerHostKey(long deviceId, String hostKey) {
+        Device device = withId(deviceId);
+        if (!hostKey.equals(device.offeredHostKey())) {
+            device.offer(hostKey, clock.instant());
+            audit.write("safestep", device.name(), "host key changed", "Nothing is sent to it until a person decides.");
+        }
+    }
+
+    /**
+     * A person decides about a host key that a device has shown.
+     *
+     * @param offered the key that the person has seen
+     */
+    public void decideHostKey(String name, String offered, boolean accept, String reason, String person) {
+        Device device = named(name);
+        if (device.offeredHostKey() == null || !device.offeredHostKey().equals(offered)) {
+            throw ProblemException.moved("The host key that " + name
+                    + " shows is not the one that you have looked at. Load the page again.");
+        }
+        device.decideHostKey(accept);
+        audit.write(person, name, accept ? "host key accepted" : "host key kept", reason);
+    }
+
+    /** Takes what a device says of itself. Another serial number than the one on record is noted, not taken. */
+    public void identify(long deviceId, DeviceIdentity identity) {
+        Device device = withId(deviceId);
+        String before = device.seenSerial();
+        device.identify(identity);
+        if (device.seenSerial() != null && !device.seenSerial().equals(before)) {
+            audit.write(
+                    "safestep",
+                    device.name(),
+                    "other serial number seen",
+                    "On record is " + device.serial() + ", seen was " + device.seenSerial() + ".");
+        }
+    }
+
+    /** A person says that another box stands there now. */
+    public void acceptSerial(String name, String seen, String person) {
+        Device device = named(name);
+        if (device.seenSerial() == null || !device.seenSerial().equals(seen)) {
+            throw ProblemException.moved("The serial number that " + name
+                    + " shows is not the one that you have looked at. Load the page again.");
+        }
+        repository.findBySerial(seen).ifPresent(d -> {
+            throw ProblemException.refused("The serial number " + seen + " is on record for " + d.name() + ".");
         });
+        String before = device.serial();
+        device.acceptSeenSerial();
+        audit.write(person, name, "serial number accepted", "Was " + before + ", is now " + seen + ".");
+    }
+
+    /** Adds a device with its site unless one of this name is known. */
+    public Device ensure(NewDevice wanted, String person) {
+        return repository.findByName(wanted.name()).orElseGet(() -> add(wanted, person));
+    }
+
+    /**
+     * Adds a device in stance observe.
+     *
+     * @throws ProblemException when its record is not good, or its name, address or serial number is on record already
+     */
+    public Device add(NewDevice wanted, String person) {
+        List<FieldError> errors = DeviceRules.errors(wanted.address(), wanted.siteCode(), wanted.labels());
+        DeviceRules.add(errors, "name", DeviceRules.nameProblem(wanted.name()));
+        refuse(errors);
+        refuseKnown(wanted.name(), wanted.address(), wanted.identity());
+        Device device = new Device(
+                wanted.name(),
+                wanted.address(),
+                site(wanted.siteCode(), wanted.siteName()),
+                wanted.role(),
+                platforms.profile(wanted.platform()).name(),
+                clock.instant());
+        device.record(device.address(), device.site(), device.role(), device.platform(), wanted.labels());
+        if (wanted.identity() != null) {
+            device.identify(wanted.identity());
+        }
+        if (wanted.hostKey() != null) {
+            device.seen(clock.instant(), wanted.hostKey());
+        }
+        Device added = repository.saveAndFlush(device);
+        audit.write(person, wanted.name(), "added", "At " + wanted.address() + ", stance observe.");
+        return added;
+    }
+
+    private void refuseKnown(String name, String address, DeviceIdentity identity) {
+        repository.findByName(name).ifPresent(d -> {
+            throw ProblemException.refused(name + " is known already, at " + d.address() + ".");
+        });
+        repository.findByAddress(address).ifPresent(d -> {
+            throw ProblemException.refused(address + " is the address of " + d.name() + ".");
+        });
+        if (identity != null && identity.serial() != null) {
+            repository.findBySerial(identity.serial()).ifPresent(d -> {
+                throw ProblemException.refused("The device with serial number " + identity.serial() + " is known as "
+                        + d.name() + ", at " + d.address() + ".");
+            });
+        }
+    }
+
+    private static void refuse(List<FieldError> errors) {
+        if (!errors.isEmpty()) {
+            throw ProblemException.invalid(errors);
+        }
+    }
+
+    private Site site(String code, String name) {
+        return sites.findByCodeIgnoreCase(code)
+                .orElseGet(() -> sites.save(new Site(code, name == null || name.isBlank() ? code : name.strip())));
+    }
+
+    /** @return whether anything changed */
+    public boolean change(String name, DeviceRecord wanted, String person) {
+        Device device = named(name);
+        refuse(DeviceRules.errors(wanted.address(), wanted.siteCode(), wanted.labels()));
+        repository
+                .findByAddress(wanted.address())
+                .filter(d -> !d.id().equals(device.id()))
+                .ifPresent(d -> {
+                    throw ProblemException.invalid(
+                            "address", wanted.address() + " is the address of " + d.name() + ".");
+                });
+        String before = inWords(device);
+        device.record(
+                wanted.address(),
+                site(wanted.siteCode(), wanted.siteName()),
+                wanted.role(),
+                platforms.profile(wanted.platform()).name(),
+                wanted.labels());
+        setPartner(device, wanted.partner());
+        String after = inWords(device);
+        if (before.equals(after)) {
+            return false;
+        }
+        audit.write(person, name, "record changed", "Was " + before + ". Is now " + after + ".");
+        return true;
+    }
+
+    private void setPartner(Device device, String partner) {
+        String now = device.partner() == null ? null : device.partner().name();
+        if (partner == null || partner.isBlank()) {
+            device.part();
+        } else if (partner.equals(device.name())) {
+            throw ProblemException.invalid("partner", "A device is not its own partner.");
+        } else if (!partner.equals(now)) {
+            device.pairWith(repository
+                    .findByName(partner)
+                    .orElseThrow(
+                            () -> ProblemException.invalid("partner", "There is no device called " + partner + ".")));
+        }
+    }
+
+    private static String inWords(Device d) {
+        return d.address() + ", " + d.role().name().toLowerCase(Locale.ROOT) + " at " + d.siteName() + ", "
+                + d.platform()
+                + (d.partner() == null ? "" : ", partner " + d.partner().name())
+                + (d.labels().isEmpty() ? "" : ", labels " + String.join(", ", new TreeSet<>(d.labels())));
+    }
+
+    /** @return whether it did not have the label before */
+    public boolean addLabel(String name, String label, String person) {
+        Device device = named(name);
+        Set<String> labels = new TreeSet<>(device.labels());
+        return labels.add(label) && setLabels(device, labels, "label added", label, person);
+    }
+
+    /** @return whether it had the label before */
+    public boolean removeLabel(String name, String label, String person) {
+        Device device = named(name);
+        Set<String> labels = new TreeSet<>(device.labels());
+        return labels.remove(label) && setLabels(device, labels, "label removed", label, person);
+    }
+
+    private boolean setLabels(Device device, Set<String> labels, String action, String label, String person) {
+        String problem = DeviceRules.labelsProblem(labels);
+        if (problem != null) {
+            throw ProblemException.invalid("argument", problem);
+        }
+        device.record(device.address(), device.site(), device.role(), device.platform(), labels);
+        audit.write(person, device.name(), action, label);
+        return true;
     }
 
     public void pair(String one, String other) {
@@ -107,9 +370,9 @@ public class Devices {
                 d.name(),
                 d.address(),
                 d.site().name(),
-                d.role().name().toLowerCase(Locale.ROOT),
+                words(d.role()),
                 d.platform(),
-                platforms.profile(d.platform()).maker(),
+                platforms.maker(d.platform()),
                 words(d.stance()),
                 d.partner() == null ? null : d.partner().name(),
                 d.lastSeenAt(),
@@ -117,7 +380,7 @@ public class Devices {
                 d.baselineBackupId());
     }
 
-    private static String words(Stance stance) {
-        return stance.name().toLowerCase(Locale.ROOT);
+    private static String words(Enum<?> value) {
+        return value.name().toLowerCase(Locale.ROOT);
     }
 }

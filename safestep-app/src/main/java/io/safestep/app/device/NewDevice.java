@@ -1,6 +1,16 @@
 package io.safestep.app.device;
 
-/** Everything that is needed to know a device for the first time. */
+import io.safestep.core.platform.DeviceIdentity;
+import java.util.Set;
+
+/**
+ * Everything that is needed to know a device for the first time.
+ *
+ * @param siteCode short name of its site, which is added when there is none
+ * @param siteName null or blank when the site is known, or is called as its code
+ * @param identity who it says it is; null when it was not asked yet
+ * @param hostKey the key that it showed, in the form {@code type base64}; null when it was not asked yet
+ */
 public record NewDevice(
         String name,
         String address,
@@ -8,6 +18,6 @@ public record NewDevice(
         String siteName,
         DeviceRole role,
         String platform,
-        String credentialName,
-        String login,
-        String password) {}
+        Set<String> labels,
+        DeviceIdentity identity,
+        String hostKey) {}

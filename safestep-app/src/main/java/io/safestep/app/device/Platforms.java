@@ -1,5 +1,6 @@
 package io.safestep.app.device;
 
+import io.safestep.app.problem.ProblemException;
 import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.platform.PlatformProfile;
@@ -66,9 +67,20 @@ public class Platforms {
     public PlatformProfile profile(String name) {
         PlatformProfile profile = profiles.get(name);
         if (profile == null) {
-            throw new IllegalStateException("There is no platform profile " + name + ".");
+            throw ProblemException.refused("There is no platform profile called " + name
+                    + ". Put its file into the folder platforms of Safe Step and start again.");
         }
         return profile;
+    }
+
+    /** Who makes the devices of a platform; a dash when its profile is gone. */
+    public String maker(String name) {
+        PlatformProfile profile = profiles.get(name);
+        return profile == null ? "—" : profile.maker();
+    }
+
+    public boolean has(String name) {
+        return profiles.containsKey(name);
     }
 
     public ConfigEngine engine(String name) {

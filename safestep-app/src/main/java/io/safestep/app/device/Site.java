@@ -23,6 +23,10 @@ class Site {
         this.name = name;
     }
 
+    Long id() {
+        return id;
+    }
+
     String code() {
         return code;
     }

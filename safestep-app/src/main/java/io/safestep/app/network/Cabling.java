@@ -6,6 +6,8 @@ import io.safestep.core.address.IpAddress;
 import io.safestep.core.network.segment.Host;
 import io.safestep.core.network.segment.Link;
 import io.safestep.core.network.segment.Port;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Service;
@@ -30,9 +32,10 @@ public class Cabling {
     public void ensure(Link link) {
         Long one = devices.named(link.one().device()).id();
         Long other = devices.named(link.other().device()).id();
-        boolean taken = cables.findAll().stream()
-                .anyMatch(c -> c.endsAt(one, link.one().name())
-                        || c.endsAt(other, link.other().name()));
+        boolean taken = cables.findByOneDeviceIdOrOtherDeviceId(one, one).stream()
+                        .anyMatch(c -> c.endsAt(one, link.one().name()))
+                || cables.findByOneDeviceIdOrOtherDeviceId(other, other).stream()
+                        .anyMatch(c -> c.endsAt(other, link.other().name()));
         if (!taken) {
             cables.save(new Cable(one, link.one().name(), other, link.other().name()));
         }
@@ -41,10 +44,9 @@ public class Cabling {
     /** Notes what is connected to an interface of a device, unless it is known. */
     public void ensure(Host host) {
         Long device = devices.named(host.port().device()).id();
-        boolean known = machines.findAll().stream()
-                .anyMatch(m -> m.deviceId().equals(device)
-                        && m.interfaceName().equals(host.port().name())
-                        && m.name().equals(host.name()));
+        boolean known = machines.findByDeviceId(device).stream()
+                .anyMatch(m ->
+                        m.interfaceName().equals(host.port().name()) && m.name().equals(host.name()));
         if (!known) {
             machines.save(new NeighbouringMachine(
                     host.name(), device, host.port().name(), text(host.address()), text(host.gateway())));
@@ -53,6 +55,32 @@ public class Cabling {
 
     private static String text(Object address) {
         return address == null ? null : address.toString();
+    }
+
+    /**
+     * A link as one device sees it.
+     *
+     * @param farInterface null when it is not known
+     * @param farIsDevice whether the other end is a device that Safe Step knows
+     */
+    public record CableEnd(String ownInterface, String far, String farInterface, boolean farIsDevice) {}
+
+    /** The links of a device, by its interface. */
+    @Transactional(readOnly = true)
+    public List<CableEnd> endsAt(long deviceId) {
+        List<CableEnd> ends = new ArrayList<>();
+        cables.findByOneDeviceIdOrOtherDeviceId(deviceId, deviceId).forEach(c -> {
+            boolean one = c.oneDeviceId() == deviceId;
+            ends.add(new CableEnd(
+                    one ? c.oneInterface() : c.otherInterface(),
+                    devices.withId(one ? c.otherDeviceId() : c.oneDeviceId()).name(),
+                    one ? c.otherInterface() : c.oneInterface(),
+                    true));
+        });
+        machines.findByDeviceId(deviceId)
+                .forEach(m -> ends.add(new CableEnd(m.interfaceName(), m.name(), null, false)));
+        ends.sort(Comparator.comparing(CableEnd::ownInterface));
+        return ends;
     }
 
     @Transactional(readOnly = true)

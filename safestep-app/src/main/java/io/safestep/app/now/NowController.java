@@ -3,11 +3,9 @@ package io.safestep.app.now;
 import io.safestep.app.approval.ApprovalView;
 import io.safestep.app.approval.Approvals;
 import io.safestep.app.approval.Verdict;
-import io.safestep.app.backup.Backups;
 import io.safestep.app.change.Change;
 import io.safestep.app.change.ChangeView;
 import io.safestep.app.change.Changes;
-import io.safestep.app.device.DeviceView;
 import io.safestep.app.device.Devices;
 import io.safestep.app.now.NowView.Need;
 import io.safestep.app.now.NowView.NeedKind;
@@ -52,7 +50,6 @@ class NowController {
     private final Schedule schedule;
     private final RecentRuns recentRuns;
     private final Devices devices;
-    private final Backups backups;
     private final People people;
     private final Clock clock;
 
@@ -62,7 +59,6 @@ class NowController {
             Schedule schedule,
             RecentRuns recentRuns,
             Devices devices,
-            Backups backups,
             People people,
             Clock clock) {
         this.changes = changes;
@@ -70,7 +66,6 @@ class NowController {
         this.schedule = schedule;
         this.recentRuns = recentRuns;
         this.devices = devices;
-        this.backups = backups;
         this.people = people;
         this.clock = clock;
     }
@@ -145,14 +140,27 @@ class NowController {
 
     private List<NowView.NotRight> notRight() {
         List<NowView.NotRight> found = new ArrayList<>();
-        for (DeviceView device : devices.all()) {
-            if (device.lastProblem() != null) {
-                found.add(new NowView.NotRight(device.name(), device.lastProblem(), true, device.lastSeenAt()));
+        for (Devices.Trouble device : devices.inTrouble()) {
+            if (device.otherHostKey()) {
+                found.add(new NowView.NotRight(
+                        device.name(),
+                        "shows another host key than before: nothing is sent to it until somebody decides.",
+                        true,
+                        device.lastSeenAt()));
+            } else if (device.problem() != null) {
+                found.add(new NowView.NotRight(device.name(), device.problem(), true, device.lastSeenAt()));
             }
-            if (device.baselineBackupId() == null) {
+            if (device.otherSerial() != null) {
+                found.add(new NowView.NotRight(
+                        device.name(),
+                        "shows serial number " + device.otherSerial() + ", which is not the one on record.",
+                        true,
+                        null));
+            }
+            if (device.neverBackedUp()) {
                 found.add(new NowView.NotRight(
                         device.name(), "has no backup yet, so that no change can be built for it.", false, null));
-            } else if (backups.unsaved(devices.named(device.name()).id())) {
+            } else if (device.unsaved()) {
                 found.add(new NowView.NotRight(
                         device.name(),
                         "is unsaved: at a restart it would lose what startup does not hold.",

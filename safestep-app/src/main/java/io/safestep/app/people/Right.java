@@ -15,6 +15,8 @@ public enum Right {
     READ_DEVICES,
     /** Change what Safe Step knows of devices, for example their stance. */
     WRITE_DEVICES,
+    /** Enter, change and choose accounts on devices. */
+    WRITE_CREDENTIALS,
     /** Make things go wrong in the practice network. */
     USE_PRACTICE_NETWORK
 }

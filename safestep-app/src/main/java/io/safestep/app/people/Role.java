@@ -30,7 +30,7 @@ public enum Role {
     OPERATOR("operator on watch", READ, RUN_CHANGES, READ_DEVICES, USE_PRACTICE_NETWORK),
     ON_CALL("on-call", READ, READ_DEVICES),
     AUDITOR("auditor", READ),
-    ADMINISTRATOR("administrator", READ, READ_DEVICES, WRITE_DEVICES, USE_PRACTICE_NETWORK);
+    ADMINISTRATOR("administrator", READ, READ_DEVICES, WRITE_DEVICES, WRITE_CREDENTIALS, USE_PRACTICE_NETWORK);
 
     private final String title;
     private final Set<Right> rights;

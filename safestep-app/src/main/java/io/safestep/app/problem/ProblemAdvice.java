@@ -6,6 +6,7 @@ import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.ConcurrencyFailureException;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
@@ -45,6 +46,18 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                 HttpStatus.CONFLICT,
                 "moved",
                 "Somebody else changed this at the same moment. Load it again and look before you repeat.",
+                List.of());
+    }
+
+    /** Two people stored the same at the same moment; the database took the first. */
+    @ExceptionHandler(DataIntegrityViolationException.class)
+    ResponseEntity<ProblemDetail> alreadyStored(DataIntegrityViolationException e) {
+        LOG.info("Not stored: {}", e.getMostSpecificCause().getMessage());
+        return answer(
+                HttpStatus.CONFLICT,
+                "moved",
+                "Somebody else has stored the same, or removed what this needs, at the same moment. Load the page again"
+                        + " and look before you repeat.",
                 List.of());
     }
 

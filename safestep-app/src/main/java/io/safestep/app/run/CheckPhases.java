@@ -1,6 +1,6 @@
 package io.safestep.app.run;
 
-import io.safestep.app.device.DeviceAccess;
+import io.safestep.app.access.DeviceAccess;
 import io.safestep.app.run.CheckResult.Stage;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.CheckEvaluation;

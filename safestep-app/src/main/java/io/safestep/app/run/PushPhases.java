@@ -1,6 +1,6 @@
 package io.safestep.app.run;
 
-import io.safestep.app.device.DeviceAccess;
+import io.safestep.app.access.DeviceAccess;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigTree;
 import io.safestep.core.config.Holding;

@@ -6,6 +6,7 @@ import io.safestep.app.change.Change;
 import io.safestep.app.change.ChangeTarget;
 import io.safestep.app.change.Changes;
 import io.safestep.app.device.Stance;
+import io.safestep.app.job.Jobs;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.schedule.Booking;
 import io.safestep.app.schedule.Schedule;
@@ -99,7 +100,7 @@ public class Runs {
         run.go(RunState.RUNNING);
         repository.flush();
         changes.transition(change, ChangeAction.START_RUN, login, "Run " + run.id() + ".");
-        jobs.drive(run.id());
+        jobs.schedule(DriveJob.NAME, Long.toString(run.id()));
         return views.of(run);
     }
 

@@ -69,8 +69,41 @@ public final class ApiClient {
         return send("DELETE", path, null);
     }
 
+    /** Sends a file as the body of the request. */
+    public Answer upload(String path, byte[] file) {
+        return send("POST", path, "application/octet-stream", HttpRequest.BodyPublishers.ofByteArray(file));
+    }
+
     /** Sends a request with the session's cookies and token. */
     public Answer send(String method, String path, Object body) {
+        return send(
+                method,
+                path,
+                "application/json",
+                body == null
+                        ? HttpRequest.BodyPublishers.noBody()
+                        : HttpRequest.BodyPublishers.ofString(
+                                body instanceof String text ? text : JSON.writeValueAsString(body)));
+    }
+
+    /** The raw octets of an answer that is a file. */
+    public byte[] download(String path, Object body) {
+        HttpRequest.Builder request = request(path, "application/json");
+        try {
+            return http.send(
+                            request.POST(HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)))
+                                    .build(),
+                            HttpResponse.BodyHandlers.ofByteArray())
+                    .body();
+        } catch (IOException e) {
+            throw new IllegalStateException(path + " failed", e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private HttpRequest.Builder request(String path, String type) {
         HttpRequest.Builder request =
                 HttpRequest.newBuilder(URI.create(base + path)).timeout(Duration.ofSeconds(60));
         cookies.getCookieStore().getCookies().stream()
@@ -78,13 +111,11 @@ public final class ApiClient {
                 .map(HttpCookie::getValue)
                 .findFirst()
                 .ifPresent(token -> request.header("X-XSRF-TOKEN", token));
-        request.header("Content-Type", "application/json");
-        request.method(
-                method,
-                body == null
-                        ? HttpRequest.BodyPublishers.noBody()
-                        : HttpRequest.BodyPublishers.ofString(
-                                body instanceof String text ? text : JSON.writeValueAsString(body)));
+        return request.header("Content-Type", type);
+    }
+
+    private Answer send(String method, String path, String type, HttpRequest.BodyPublisher body) {
+        HttpRequest.Builder request = request(path, type).method(method, body);
         try {
             HttpResponse<String> response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
             String text = response.body();
@@ -106,6 +137,9 @@ public final class ApiClient {
         while (!wanted.test(last.body())) {
             if (Instant.now().isAfter(giveUp)) {
                 throw new AssertionError("Waited in vain at " + path + ", last answer: " + last);
+            }
+            if (last.status() >= 500) {
+                throw new AssertionError("Waiting at " + path + " brought " + last);
             }
             LockSupport.parkNanos(100_000_000);
             last = get(path);

@@ -36,6 +36,18 @@ public abstract class SafeStepTest {
         ApiClient.loggedIn(port, "jvane").await("/api/changes", changes -> changes.size() >= 4);
     }
 
+    /** Every device is backed up: nothing of the demo goes on any more. A test may have forgotten one. */
+    protected void awaitWholeDemo() {
+        ApiClient.loggedIn(port, "jvane").await("/api/devices", devices -> {
+            for (JsonNode device : devices) {
+                if (device.path("baselineBackupId").isNull()) {
+                    return false;
+                }
+            }
+            return devices.size() >= 29;
+        });
+    }
+
     protected String running(String device) {
         return PRACTICE.network().device(device).running().shown();
     }

@@ -20,6 +20,7 @@ import java.net.InetAddress;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.Semaphore;
 
 /**
  * Finds out what stands at an address: which platform, and who it says it is. Tries log-ins and platform profiles in turn
@@ -31,6 +32,10 @@ public final class DeviceFinder implements AutoCloseable {
     private static final TimeLimits LIMITS =
             new TimeLimits(Duration.ofSeconds(4), Duration.ofSeconds(10), Duration.ofSeconds(8));
 
+    /** Exchanging keys is work: more at once than this are not done sooner. */
+    private static final int LOG_INS_AT_ONCE = 64;
+
+    private final Semaphore logIns = new Semaphore(LOG_INS_AT_ONCE, true);
     private final SshLogin ssh = new SshLogin(LIMITS);
     private final List<PlatformProfile> profiles;
 
@@ -76,6 +81,15 @@ public final class DeviceFinder implements AutoCloseable {
         InetAddress address = Listener.resolve(host);
         Listener.Kind kind = Listener.at(address, port, LIMITS.connect());
         Place place = new Place(host, port, pinnedHostKey);
+        logIns.acquireUninterruptibly();
+        try {
+            return logIn(kind, place, accounts);
+        } finally {
+            logIns.release();
+        }
+    }
+
+    private Found logIn(Listener.Kind kind, Place place, List<Account> accounts) throws DeviceException {
         DeviceException refused = null;
         for (int i = 0; i < accounts.size(); i++) {
             try {

@@ -2,6 +2,7 @@ package io.safestep.drivers.trial;
 
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.platform.DeviceIdentity;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ReadCommand;
 import io.safestep.drivers.DeviceConnector;
@@ -16,6 +17,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Proves step by step that one can get into a device and work there, and changes nothing on it. The front door of this
@@ -34,6 +36,8 @@ public final class ConnectionTest {
     private final DeviceConnector connector;
     private final Duration slowestAnswer;
     private final List<StageResult> results = new ArrayList<>();
+    private DeviceIdentity identity;
+    private String hostKey;
 
     public ConnectionTest(DeviceTarget target, DeviceConnector connector) {
         this(target, connector, SLOWEST_ANSWER);
@@ -63,6 +67,16 @@ public final class ConnectionTest {
         return List.copyOf(results);
     }
 
+    /** Who the device said it is, once the test has run; empty when it did not come to that. */
+    public Optional<DeviceIdentity> identity() {
+        return Optional.ofNullable(identity);
+    }
+
+    /** The host key that was shown, trusted or not, in the form {@code type base64}; empty when none was shown. */
+    public Optional<String> hostKey() {
+        return Optional.ofNullable(hostKey);
+    }
+
     private void reach() throws DeviceException {
         InetAddress address = Listener.resolve(target.host());
         passed(
@@ -78,6 +92,7 @@ public final class ConnectionTest {
 
     private void work() throws DeviceException {
         try (DeviceSession session = connector.connect(target)) {
+            hostKey = session.hostKey();
             String fingerprint = HostKeyFingerprint.of(session.hostKey());
             passed(
                     Stage.HOST_KEY,
@@ -169,8 +184,11 @@ public final class ConnectionTest {
         long[] millis = new long[ROUND_TRIPS];
         for (int i = 0; i < ROUND_TRIPS; i++) {
             long from = System.nanoTime();
-            session.read(question);
+            String answer = session.read(question);
             millis[i] = (System.nanoTime() - from) / 1_000_000;
+            if (i == 0 && target.profile().identity() != null) {
+                identity = target.profile().identity().in(answer).orElse(null);
+            }
             if (millis[i] > slowestAnswer.toMillis()) {
                 failed(
                         Stage.ROUND_TRIP,
@@ -214,6 +232,9 @@ public final class ConnectionTest {
             }
         }
         results.removeIf(r -> r.stage() == stage);
+        if (e.shownHostKey() != null) {
+            hostKey = e.shownHostKey();
+        }
         failed(stage, e.getMessage(), Advice.on(stage, e.reason(), target));
     }
 

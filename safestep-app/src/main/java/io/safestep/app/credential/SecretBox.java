@@ -1,4 +1,4 @@
-package io.safestep.app.device;
+package io.safestep.app.credential;
 
 import io.safestep.app.settings.NetworkSettings;
 import java.io.IOException;
@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import org.springframework.data.domain.Limit;
 import org.springframework.security.crypto.encrypt.BytesEncryptor;
 import org.springframework.security.crypto.encrypt.Encryptors;
 import org.springframework.security.crypto.keygen.KeyGenerators;
@@ -39,8 +40,18 @@ class SecretBox {
             }
             String[] lines = Files.readString(file).split("\n");
             encryptor = Encryptors.stronger(lines[0], lines[1]);
+            refuseKeyOfAnother(credentials, file);
         } catch (IOException e) {
             throw new UncheckedIOException("The key file " + file + " can't be read or written.", e);
+        }
+    }
+
+    /** Found out at the start, and not at the first log-in in the night. */
+    private void refuseKeyOfAnother(CredentialRepository credentials, Path file) {
+        try {
+            credentials.findAllBy(Limit.of(1)).forEach(c -> open(c.secret()));
+        } catch (IllegalStateException e) {
+            throw MissingKeyException.doesNotFit(file);
         }
     }
 

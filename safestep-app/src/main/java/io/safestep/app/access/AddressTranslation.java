@@ -1,4 +1,4 @@
-package io.safestep.app.device;
+package io.safestep.app.access;
 
 import java.util.LinkedHashMap;
 import java.util.Map;

@@ -1,0 +1,100 @@
+package io.safestep.app.access;
+
+import io.safestep.app.device.Device;
+import io.safestep.app.device.Devices;
+import io.safestep.app.people.SignedIn;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.core.address.WrittenForms;
+import io.safestep.core.platform.ReadCommand;
+import io.safestep.drivers.DeviceException;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Asking a device, and deciding about its host key, over HTTP. */
+@RestController
+@RequestMapping("/api/devices/{name}")
+class AccessController {
+
+    private final Devices devices;
+    private final DeviceAccess access;
+
+    AccessController(Devices devices, DeviceAccess access) {
+        this.devices = devices;
+        this.access = access;
+    }
+
+    /** @param argument what the command asks for, or null when it needs nothing */
+    record ReadCommandView(
+            String name, String title, @Nullable String argument) {}
+
+    /** @param read the name of a read command; @param argument an IPv4 address where the command needs one */
+    record ReadRequest(
+            @NotNull @Size(max = 40) String read,
+            @Size(max = 60) @Nullable String argument) {}
+
+    record ReadAnswer(String command, String output) {}
+
+    /**
+     * @param offered the key that the person has looked at, in the form {@code type base64}
+     * @param accept false to keep the old one
+     */
+    record HostKeyDecision(
+            @NotNull @Size(max = 4_000) String offered,
+            boolean accept,
+
+            @NotBlank(message = "Say how you found out.") @Size(max = 500, message = "At most 500 characters.")
+            String reason) {}
+
+    /** The read commands that the device's platform profile names. */
+    @GetMapping("/reads")
+    @PreAuthorize("hasAuthority('READ')")
+    List<ReadCommandView> reads(@PathVariable String name) {
+        return access.profileOf(devices.named(name).id()).reads().stream()
+                .map(r -> new ReadCommandView(r.name(), r.title(), r.argument()))
+                .toList();
+    }
+
+    /** Sends a read command now and gives back the device's own words. */
+    @PostMapping("/reads")
+    @PreAuthorize("hasAuthority('READ_DEVICES')")
+    ReadAnswer read(@PathVariable String name, @Valid @RequestBody ReadRequest request) {
+        Device device = devices.named(name);
+        ReadCommand read = access.profileOf(device.id())
+                .read(request.read())
+                .orElseThrow(() -> ProblemException.notFound("A read command called " + request.read()));
+        if (read.argument() != null && (request.argument() == null || !WrittenForms.isAddress(request.argument()))) {
+            throw ProblemException.invalid("argument", "Enter an IPv4 address, such as 10.77.0.1.");
+        }
+        String command = read.commandFor(request.argument());
+        try {
+            return new ReadAnswer(command, access.visit(device.id(), session -> session.read(command)));
+        } catch (DeviceException e) {
+            throw ProblemException.device(e.getMessage());
+        }
+    }
+
+    /** Accepts the other host key that the device has shown, or keeps the old one. */
+    @PostMapping("/host-key")
+    @PreAuthorize("hasAuthority('WRITE_DEVICES')")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void decideHostKey(
+            @PathVariable String name,
+            @Valid @RequestBody HostKeyDecision decision,
+            @AuthenticationPrincipal SignedIn me) {
+        devices.decideHostKey(name, decision.offered(), decision.accept(), decision.reason(), me.login());
+    }
+}

@@ -1,0 +1,166 @@
+package io.safestep.app.access;
+
+import io.safestep.app.credential.Credentials;
+import io.safestep.app.credential.Credentials.Opened;
+import io.safestep.app.device.Device;
+import io.safestep.app.device.Devices;
+import io.safestep.app.device.Platforms;
+import io.safestep.app.settings.NetworkSettings;
+import io.safestep.core.platform.DeviceIdentity;
+import io.safestep.core.platform.IdentityReading;
+import io.safestep.core.platform.PlatformProfile;
+import io.safestep.drivers.DeviceConnector;
+import io.safestep.drivers.DeviceException;
+import io.safestep.drivers.DeviceException.Reason;
+import io.safestep.drivers.DeviceSession;
+import io.safestep.drivers.DeviceTarget;
+import io.safestep.drivers.TimeLimits;
+import io.safestep.drivers.connect.PlatformConnector;
+import jakarta.annotation.PreDestroy;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Visits devices: log-in, address and host key are seen to here, and what came of it is noted on the device. The front
+ * door of this package.
+ */
+@Component
+public class DeviceAccess {
+
+    /** What is done in a session. */
+    public interface Visit<T> {
+        T in(DeviceSession session) throws DeviceException;
+    }
+
+    private final Devices devices;
+    private final Platforms platforms;
+    private final Credentials credentials;
+    private final CredentialChoice choice;
+    private final NetworkSettings settings;
+    private final AddressTranslation translation;
+    private final TransactionTemplate transaction;
+    private final DeviceConnector connector = new PlatformConnector(TimeLimits.usual());
+
+    DeviceAccess(
+            Devices devices,
+            Platforms platforms,
+            Credentials credentials,
+            CredentialChoice choice,
+            NetworkSettings settings,
+            TransactionTemplate transaction) {
+        this.devices = devices;
+        this.platforms = platforms;
+        this.credentials = credentials;
+        this.choice = choice;
+        this.settings = settings;
+        this.translation = new AddressTranslation(settings.addressTranslation());
+        this.transaction = transaction;
+    }
+
+    /**
+     * Opens a session, does what is to be done and closes it. Must not be called inside a transaction: devices take their
+     * time.
+     *
+     * @throws DeviceException when the device can't be reached or does not do what it should; with reason
+     *     HOST_KEY_CHANGED, and without a word to the device, while nobody has decided about another host key
+     */
+    public <T> T visit(long deviceId, Visit<T> visit) throws DeviceException {
+        DeviceTarget target = target(deviceId);
+        refuseOfferedKey(deviceId);
+        try (DeviceSession session = connector.connect(target)) {
+            T result = visit.in(session);
+            devices.seen(deviceId, session.hostKey());
+            return result;
+        } catch (DeviceException e) {
+            note(deviceId, e);
+            throw e;
+        }
+    }
+
+    private void note(long deviceId, DeviceException e) {
+        if (e.reason() == Reason.HOST_KEY_CHANGED && e.shownHostKey() != null) {
+            devices.offerHostKey(deviceId, e.shownHostKey());
+        }
+        if (e.reason() != Reason.LINE_REFUSED) {
+            devices.failed(deviceId, e.getMessage());
+        }
+    }
+
+    private void refuseOfferedKey(long deviceId) throws DeviceException {
+        Device device = devices.withId(deviceId);
+        if (device.offeredHostKey() != null) {
+            throw new DeviceException(
+                    Reason.HOST_KEY_CHANGED,
+                    device.name() + " has shown another host key than before. Nothing is sent to it until somebody has"
+                            + " decided about the key, on the page of the device.");
+        }
+    }
+
+    /** Asks the device who it is, in a session that is open, and notes it. Empty when it can't be asked. */
+    public Optional<DeviceIdentity> identify(long deviceId, DeviceSession session) throws DeviceException {
+        IdentityReading reading = profileOf(deviceId).identity();
+        if (reading == null) {
+            return Optional.empty();
+        }
+        try {
+            Optional<DeviceIdentity> identity = reading.in(session.read(reading.command()));
+            identity.ifPresent(i -> devices.identify(deviceId, i));
+            return identity;
+        } catch (DeviceException e) {
+            // A device that does not answer this question can answer all others.
+            if (e.reason() != Reason.LINE_REFUSED && e.reason() != Reason.NOT_POSSIBLE) {
+                throw e;
+            }
+            return Optional.empty();
+        }
+    }
+
+    PlatformProfile profileOf(long deviceId) {
+        return platforms.profile(devices.withId(deviceId).platform());
+    }
+
+    DeviceConnector connector() {
+        return connector;
+    }
+
+    /** @throws DeviceException with reason LOGIN_REFUSED when nothing says which credential to use */
+    DeviceTarget target(long deviceId) throws DeviceException {
+        DeviceTarget target = transaction.execute(t -> {
+            Device device = devices.withId(deviceId);
+            return choice.of(device)
+                    .map(c -> target(device, credentials.open(c.credentialId())))
+                    .orElse(null);
+        });
+        if (target == null) {
+            throw new DeviceException(
+                    Reason.LOGIN_REFUSED,
+                    "Nothing says which credential to use for "
+                            + devices.withId(deviceId).name() + ". Make one the standard, under Credentials.");
+        }
+        return target;
+    }
+
+    /** The device as it is reached with a certain account. */
+    DeviceTarget target(Device device, Opened credential) {
+        return new DeviceTarget(
+                device.name(),
+                device.siteName(),
+                reached(device.address()),
+                settings.devicePort(),
+                platforms.profile(device.platform()),
+                credential.login(),
+                credential.password(),
+                device.hostKey());
+    }
+
+    /** The address or name at which an address of the network is reached from here. */
+    public String reached(String address) {
+        return translation.reached(address);
+    }
+
+    @PreDestroy
+    void close() {
+        connector.close();
+    }
+}

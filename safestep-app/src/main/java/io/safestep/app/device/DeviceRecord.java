@@ -1,0 +1,19 @@
+package io.safestep.app.device;
+
+import java.util.Set;
+
+/**
+ * What people say about a device that is known.
+ *
+ * @param siteCode short name of its site, which is added when there is none
+ * @param siteName null or blank when the site is known
+ * @param partner name of its partner; null for none
+ */
+public record DeviceRecord(
+        String address,
+        String siteCode,
+        String siteName,
+        DeviceRole role,
+        String platform,
+        String partner,
+        Set<String> labels) {}

@@ -1,0 +1,234 @@
+package io.safestep.app.discovery;
+
+import io.safestep.app.access.CredentialChoice;
+import io.safestep.app.backup.BackUpRound;
+import io.safestep.app.credential.Credentials;
+import io.safestep.app.credential.Place;
+import io.safestep.app.device.Device;
+import io.safestep.app.device.DeviceRole;
+import io.safestep.app.device.Devices;
+import io.safestep.app.device.NewDevice;
+import io.safestep.app.group.Groups;
+import io.safestep.app.network.Cabling;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.app.round.Rounds;
+import io.safestep.core.inventory.DeviceTraits;
+import io.safestep.core.inventory.Proposals;
+import io.safestep.core.inventory.Proposals.Known;
+import io.safestep.core.inventory.Proposals.Newcomer;
+import io.safestep.core.inventory.Proposals.Proposal;
+import io.safestep.core.inventory.Proposals.Proposed;
+import io.safestep.core.network.segment.Link;
+import io.safestep.core.network.segment.Port;
+import io.safestep.core.platform.LinkReading.Heard;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Proposes what found devices could be, and adds those that a person accepts. */
+@Service
+class Additions {
+
+    private final SearchResultRepository results;
+    private final Devices devices;
+    private final Groups groups;
+    private final Credentials credentials;
+    private final CredentialChoice choice;
+    private final Cabling cabling;
+    private final Rounds rounds;
+    private final TransactionTemplate transaction;
+
+    Additions(
+            SearchResultRepository results,
+            Devices devices,
+            Groups groups,
+            Credentials credentials,
+            CredentialChoice choice,
+            Cabling cabling,
+            Rounds rounds,
+            TransactionTemplate transaction) {
+        this.results = results;
+        this.devices = devices;
+        this.groups = groups;
+        this.credentials = credentials;
+        this.choice = choice;
+        this.cabling = cabling;
+        this.rounds = rounds;
+        this.transaction = transaction;
+    }
+
+    /**
+     * A device as a person accepts it.
+     *
+     * @param siteName for a site that is not known yet
+     * @param partner null or empty for none
+     * @param groups names of groups with a fixed list
+     */
+    record Accepted(
+            long resultId,
+            String name,
+            String siteCode,
+            String siteName,
+            DeviceRole role,
+            String partner,
+            Set<String> labels,
+            Set<String> groups) {}
+
+    /** @param problem why it was not added; null when it was */
+    record Outcome(long resultId, String name, @Nullable String problem) {}
+
+    /** @param roundId the round that takes the first backups; null when nothing was added */
+    record Added(List<Outcome> outcomes, @Nullable Long roundId) {}
+
+    @Transactional(readOnly = true)
+    public List<SearchView.ProposalView> proposals(long searchId) {
+        List<SearchResult> fresh = results.findBySearchIdAndState(searchId, ResultState.NEW);
+        Map<Long, Newcomer> newcomers = new LinkedHashMap<>();
+        for (SearchResult r : fresh) {
+            Set<String> linked =
+                    SearchJournal.heard(r).stream().map(Heard::name).collect(Collectors.toCollection(TreeSet::new));
+            newcomers.put(r.id(), new Newcomer(nameOf(r), linked));
+        }
+        Proposals proposals = new Proposals(known(), newcomers.values());
+        List<SearchView.ProposalView> views = new ArrayList<>();
+        newcomers.forEach((id, newcomer) -> views.add(view(id, newcomer, proposals.of(newcomer))));
+        return views;
+    }
+
+    private static String nameOf(SearchResult r) {
+        String said = r.identity().name();
+        return said == null ? "device-" + r.address().replace('.', '-') : said;
+    }
+
+    private List<Known> known() {
+        List<Device> all = devices.entities();
+        Map<Long, Set<String>> fixed = new HashMap<>();
+        Map<Long, DeviceTraits> traits = new TreeMap<>();
+        all.forEach(d -> traits.put(d.id(), d.traits()));
+        groups.byDevice(traits)
+                .forEach((id, entries) -> fixed.put(
+                        id,
+                        entries.stream()
+                                .filter(Groups.Entry::fixed)
+                                .map(Groups.Entry::name)
+                                .collect(Collectors.toCollection(TreeSet::new))));
+        return all.stream()
+                .map(d -> new Known(
+                        d.name(),
+                        devices.siteCodeOf(d),
+                        d.siteName(),
+                        d.role().name().toLowerCase(Locale.ROOT),
+                        d.partner() == null ? null : d.partner().name(),
+                        fixed.getOrDefault(d.id(), Set.of())))
+                .toList();
+    }
+
+    private static SearchView.ProposalView view(long resultId, Newcomer newcomer, Proposed proposed) {
+        return new SearchView.ProposalView(
+                resultId,
+                newcomer.name(),
+                reasoned(proposed.site()),
+                proposed.newSite(),
+                reasoned(proposed.role()),
+                proposed.partner() == null ? null : reasoned(proposed.partner()),
+                proposed.groups().stream().map(Additions::reasoned).toList());
+    }
+
+    private static SearchView.Reasoned reasoned(Proposal proposal) {
+        return new SearchView.Reasoned(proposal.value(), proposal.reason());
+    }
+
+    /** Adds each device by itself: what keeps one out does not keep out the others. Then begins the first backups. */
+    Added add(long searchId, List<Accepted> accepted, String person) {
+        List<Outcome> outcomes = new ArrayList<>();
+        Set<String> added = new TreeSet<>();
+        for (Accepted device : accepted) {
+            String problem = add(searchId, device, person);
+            outcomes.add(new Outcome(device.resultId(), device.name(), problem));
+            if (problem == null) {
+                added.add(device.name());
+            }
+        }
+        accepted.stream()
+                .filter(d -> added.contains(d.name()))
+                .forEach(d -> transaction.executeWithoutResult(t -> connect(searchId, d)));
+        Long round = added.isEmpty()
+                ? null
+                : rounds.start(BackUpRound.NAME, "", added, person).id();
+        return new Added(outcomes, round);
+    }
+
+    /** @return why it was not added; null when it was */
+    private String add(long searchId, Accepted device, String person) {
+        try {
+            transaction.executeWithoutResult(t -> addOne(searchId, device, person));
+            return null;
+        } catch (ProblemException e) {
+            return e.getMessage();
+        } catch (DataIntegrityViolationException e) {
+            return "Somebody else has added it at the same moment.";
+        }
+    }
+
+    private void addOne(long searchId, Accepted wanted, String person) {
+        SearchResult result = results.findBySearchIdAndIdIn(searchId, List.of(wanted.resultId())).stream()
+                .findFirst()
+                .orElseThrow(() -> ProblemException.notFound("This result of the search"));
+        if (result.state() != ResultState.NEW) {
+            throw ProblemException.refused(
+                    result.state() == ResultState.ADDED
+                            ? wanted.name() + " was added already."
+                            : "Only new devices can be added. " + result.words());
+        }
+        Device device = devices.add(
+                new NewDevice(
+                        wanted.name(),
+                        result.address(),
+                        wanted.siteCode(),
+                        wanted.siteName(),
+                        wanted.role(),
+                        result.platform(),
+                        wanted.labels(),
+                        result.identity(),
+                        result.hostKey()),
+                person);
+        wanted.groups().forEach(g -> groups.put(g, device.name(), person));
+        boolean saidElsewhere = choice.of(device)
+                .map(c -> c.credentialId() == result.credentialId())
+                .orElse(false);
+        if (!saidElsewhere) {
+            credentials.use(Place.DEVICE, device.id(), result.credentialId());
+        }
+        result.become(ResultState.ADDED, "Added as " + device.name() + ".", device.id());
+    }
+
+    /** Partners and links, once all are there: they may speak of each other. */
+    private void connect(long searchId, Accepted wanted) {
+        Set<String> names = new HashSet<>();
+        devices.entities().forEach(d -> names.add(d.name()));
+        if (wanted.partner() != null && names.contains(wanted.partner())) {
+            Device device = devices.named(wanted.name());
+            if (device.partner() == null || !device.partner().name().equals(wanted.partner())) {
+                devices.pair(wanted.name(), wanted.partner());
+            }
+        }
+        results.findBySearchIdAndIdIn(searchId, List.of(wanted.resultId()))
+                .forEach(r -> SearchJournal.heard(r).stream()
+                        .filter(h -> names.contains(h.name()))
+                        .forEach(h -> cabling.ensure(
+                                new Link(new Port(wanted.name(), h.interfaceName()), new Port(h.name(), h.port())))));
+    }
+}

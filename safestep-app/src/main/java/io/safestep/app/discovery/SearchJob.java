@@ -1,0 +1,229 @@
+package io.safestep.app.discovery;
+
+import io.safestep.app.credential.Credentials.Opened;
+import io.safestep.app.device.Devices;
+import io.safestep.app.job.JobHandler;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.core.address.IpAddress;
+import io.safestep.core.platform.LinkReading.Heard;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentSkipListSet;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.concurrent.locks.LockSupport;
+import org.springframework.stereotype.Component;
+
+/** Does a search. Taken up after a restart, it goes on where it was. The job's id is that of the search. */
+@Component
+class SearchJob implements JobHandler {
+
+    static final String NAME = "search";
+
+    /** Most addresses of a range hold nothing, so that looking is mostly waiting. */
+    private static final int AT_ONCE = 128;
+
+    private static final int MOST_WALKED = 5_000;
+    private static final long SAVE_EVERY_NANOS = 700_000_000;
+
+    private final SearchJournal journal;
+    private final Finder finder;
+    private final Devices devices;
+
+    SearchJob(SearchJournal journal, Finder finder, Devices devices) {
+        this.journal = journal;
+        this.finder = finder;
+        this.devices = devices;
+    }
+
+    @Override
+    public String name() {
+        return NAME;
+    }
+
+    @Override
+    public boolean urgent() {
+        return false;
+    }
+
+    @Override
+    public void execute(String id) {
+        Search search = journal.search(Long.parseLong(id));
+        if (search.endedAt() != null) {
+            return;
+        }
+        SkippedParts skipped = new SkippedParts();
+        Classification classification = new Classification(devices);
+        takeUp(search, classification, skipped);
+        Look look = new Look(search, accounts(search, skipped), finder, journal, classification, skipped);
+        ExecutorService threads = Executors.newFixedThreadPool(AT_ONCE);
+        try {
+            if (search.kind() == Search.Kind.RANGE) {
+                range(search, look, threads, skipped);
+            } else {
+                walk(search, look, threads, skipped);
+            }
+        } finally {
+            threads.shutdown();
+        }
+        journal.end(search.id(), skipped.inWords());
+    }
+
+    private void takeUp(Search search, Classification classification, SkippedParts skipped) {
+        List<SearchResult> before = journal.all(search.id());
+        before.stream()
+                .filter(r -> r.identity() != null && r.identity().serial() != null)
+                .forEach(r -> classification.seenBefore(r.identity().serial(), r.address()));
+        if (search.lookedAt() > 0) {
+            skipped.add("Safe Step was restarted in the middle. What had no route before that is not counted here.");
+        }
+    }
+
+    /** A credential that was removed meanwhile is left out, and that is said. */
+    private List<Opened> accounts(Search search, SkippedParts skipped) {
+        List<Opened> accounts = new ArrayList<>();
+        Arrays.stream(search.credentials().split(",")).filter(c -> !c.isEmpty()).forEach(c -> {
+            try {
+                accounts.add(finder.opened(Long.parseLong(c)));
+            } catch (ProblemException e) {
+                skipped.add("One of the credentials was removed before it could be tried.");
+            }
+        });
+        return accounts;
+    }
+
+    private void range(Search search, Look look, ExecutorService threads, SkippedParts skipped) {
+        SearchPlan plan = SearchPlan.of(
+                search.ranges().lines().toList(), search.exclusions().lines().toList());
+        IpAddress last = search.lastAddress() == null
+                ? null
+                : new IpAddress(search.lastAddress().intValue());
+        Iterator<IpAddress> addresses = plan.addresses().behind(last).iterator();
+        Progress progress = new Progress(search);
+        Optional<String> stoppedBy = Optional.empty();
+        while (addresses.hasNext() && stoppedBy.isEmpty()) {
+            IpAddress address = addresses.next();
+            progress.begin(address);
+            threads.execute(() -> {
+                try {
+                    look.at(address.toString(), false);
+                } finally {
+                    progress.end(address);
+                }
+            });
+            if (progress.isDueToBeSaved()) {
+                progress.save();
+                stoppedBy = journal.stoppedBy(search.id());
+            }
+        }
+        progress.awaitEnd();
+        progress.save();
+        if (stoppedBy.isPresent() && addresses.hasNext()) {
+            skipped.add(
+                    stoppedBy.get() + " stopped the search: nothing from " + addresses.next() + " on was looked at.");
+        }
+    }
+
+    /** How far a search over a range has come: some addresses in the middle of it may still be open. */
+    private final class Progress {
+        private final long searchId;
+        private final Semaphore places = new Semaphore(AT_ONCE);
+        private final ConcurrentSkipListSet<Long> open = new ConcurrentSkipListSet<>();
+        private final AtomicLong done;
+        private Long lastBegun;
+        private long savedAt = System.nanoTime();
+
+        Progress(Search search) {
+            searchId = search.id();
+            done = new AtomicLong(search.lookedAt());
+            lastBegun = search.lastAddress();
+        }
+
+        void begin(IpAddress address) {
+            places.acquireUninterruptibly();
+            lastBegun = Integer.toUnsignedLong(address.bits());
+            open.add(lastBegun);
+        }
+
+        void end(IpAddress address) {
+            open.remove(Integer.toUnsignedLong(address.bits()));
+            done.incrementAndGet();
+            places.release();
+        }
+
+        boolean isDueToBeSaved() {
+            return System.nanoTime() - savedAt > SAVE_EVERY_NANOS;
+        }
+
+        void save() {
+            savedAt = System.nanoTime();
+            Long first = open.isEmpty() ? null : open.first();
+            journal.progress(searchId, done.get(), first == null ? lastBegun : Long.valueOf(first - 1));
+        }
+
+        void awaitEnd() {
+            long next = System.nanoTime();
+            while (places.availablePermits() < AT_ONCE) {
+                places.acquireUninterruptibly();
+                places.release();
+                if (System.nanoTime() - next > SAVE_EVERY_NANOS) {
+                    next = System.nanoTime();
+                    save();
+                }
+                LockSupport.parkNanos(20_000_000);
+            }
+        }
+    }
+
+    private void walk(Search search, Look look, ExecutorService threads, SkippedParts skipped) {
+        while (true) {
+            List<SearchResult> waiting = journal.waiting(search.id());
+            Optional<String> stoppedBy = journal.stoppedBy(search.id());
+            if (waiting.isEmpty() || stoppedBy.isPresent()) {
+                stoppedBy.ifPresent(person -> skipped.add(person + " stopped the search: " + waiting.size()
+                        + " devices that were heard of were not looked at."));
+                return;
+            }
+            CompletableFuture.allOf(waiting.stream()
+                            .map(r -> CompletableFuture.runAsync(
+                                    () -> step(search, r, look.at(r.address(), true), skipped), threads))
+                            .toArray(CompletableFuture[]::new))
+                    .join();
+            journal.progressOfWalk(search.id());
+        }
+    }
+
+    private void step(Search search, SearchResult from, List<Heard> heard, SkippedParts skipped) {
+        for (Heard link : heard) {
+            if (link.address() == null) {
+                skipped.add(link.name() + ", heard from " + from.address() + " at " + link.interfaceName()
+                        + ", does not say an address.");
+            } else if (from.depth() < search.depth()) {
+                next(search, link, from.depth() + 1, skipped);
+            } else if (!isKnownTo(search, link.address())) {
+                skipped.add(link.name() + " at " + link.address() + " is further away than " + search.depth()
+                        + (search.depth() == 1 ? " link." : " links."));
+            }
+        }
+        journal.progressOfWalk(search.id());
+    }
+
+    private boolean isKnownTo(Search search, String address) {
+        return journal.all(search.id()).stream().anyMatch(r -> r.address().equals(address));
+    }
+
+    /** Two devices may hear the same third one at the same moment. */
+    private synchronized void next(Search search, Heard link, int depth, SkippedParts skipped) {
+        if (journal.all(search.id()).size() >= MOST_WALKED) {
+            skipped.add("The walk ended at " + MOST_WALKED + " devices.");
+        } else {
+            journal.wait(search.id(), link.address(), depth);
+        }
+    }
+}

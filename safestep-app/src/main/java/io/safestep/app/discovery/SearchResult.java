@@ -1,0 +1,119 @@
+package io.safestep.app.discovery;
+
+import io.safestep.core.platform.DeviceIdentity;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import java.time.Instant;
+
+/** What a search found at one address. */
+@Entity
+class SearchResult {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Long id;
+
+    private Long searchId;
+    private String address;
+    private int depth;
+
+    @Enumerated(EnumType.STRING)
+    private ResultState state;
+
+    private String words;
+
+    /** The device that it is, or that was expected there. */
+    private Long deviceId;
+
+    private Long credentialId;
+    private String platform;
+    private String maker;
+    private String name;
+    private String model;
+    private String serial;
+    private String software;
+    private String hostKey;
+
+    /** What it hears at its cables, as JSON. */
+    private String links;
+
+    private Instant foundAt;
+
+    protected SearchResult() {}
+
+    SearchResult(Long searchId, String address, int depth, Instant foundAt) {
+        this.searchId = searchId;
+        this.address = address;
+        this.depth = depth;
+        this.state = ResultState.WAITING;
+        this.words = "";
+        this.links = "[]";
+        this.foundAt = foundAt;
+    }
+
+    Long id() {
+        return id;
+    }
+
+    String address() {
+        return address;
+    }
+
+    int depth() {
+        return depth;
+    }
+
+    ResultState state() {
+        return state;
+    }
+
+    void become(ResultState newState, String newWords, Long ofDeviceId) {
+        state = newState;
+        words = newWords;
+        deviceId = ofDeviceId;
+    }
+
+    String words() {
+        return words;
+    }
+
+    Long deviceId() {
+        return deviceId;
+    }
+
+    Long credentialId() {
+        return credentialId;
+    }
+
+    String platform() {
+        return platform;
+    }
+
+    DeviceIdentity identity() {
+        return maker == null ? null : new DeviceIdentity(maker, name, model, serial, software);
+    }
+
+    String hostKey() {
+        return hostKey;
+    }
+
+    String links() {
+        return links;
+    }
+
+    void identify(String platformName, DeviceIdentity identity, Long letInBy, String shownKey, String heard) {
+        platform = platformName;
+        maker = identity.maker();
+        name = identity.name();
+        model = identity.model();
+        serial = identity.serial();
+        software = identity.software();
+        credentialId = letInBy;
+        hostKey = shownKey;
+        links = heard;
+    }
+}

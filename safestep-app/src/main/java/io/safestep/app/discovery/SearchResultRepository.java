@@ -1,0 +1,28 @@
+package io.safestep.app.discovery;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+interface SearchResultRepository extends JpaRepository<SearchResult, Long> {
+
+    List<SearchResult> findBySearchIdOrderById(Long searchId);
+
+    Optional<SearchResult> findBySearchIdAndAddress(Long searchId, String address);
+
+    List<SearchResult> findBySearchIdAndIdIn(Long searchId, Collection<Long> ids);
+
+    List<SearchResult> findBySearchIdAndState(Long searchId, ResultState state);
+
+    /** How many results there are in a state. */
+    record StateCount(ResultState state, Long count) {}
+
+    @Query(
+            "select new io.safestep.app.discovery.SearchResultRepository$StateCount(r.state, count(r)) from SearchResult r"
+                    + " where r.searchId = :searchId group by r.state")
+    List<StateCount> countByState(Long searchId);
+
+    boolean existsBySearchIdAndAddress(Long searchId, String address);
+}

@@ -1,0 +1,26 @@
+package io.safestep.app.group;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A group with what it holds now.
+ *
+ * @param rule null for a fixed list
+ * @param ruleInWords null for a fixed list
+ * @param devices names of the devices that it holds now
+ * @param credential name of the credential that is used for them; null when the group says none
+ */
+public record GroupView(
+        long id,
+        String name,
+        String note,
+        @Nullable Rule rule,
+        @Nullable String ruleInWords,
+        List<String> devices,
+        @Nullable String credential) {
+
+    /** @param namePattern with * and ?; empty for none */
+    public record Rule(
+            List<String> sites, List<String> roles, List<String> platforms, String namePattern, List<String> labels) {}
+}

@@ -1,0 +1,50 @@
+package io.safestep.app.inventory;
+
+import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A device in the list of all devices.
+ *
+ * @param siteCode short name of its site
+ * @param role lower case, as in the words of the product
+ * @param stance {@code observe} or {@code managed}
+ * @param partner the partner's name
+ * @param groups names of the groups that hold it now
+ * @param credential name of the credential that is used for it; null when nothing says which
+ * @param lastSeenAt last time that a session succeeded, UTC
+ * @param lastProblem why the last session failed; null when it did not
+ * @param otherHostKey whether it has shown another host key, about which nobody has decided
+ * @param seenSerial another serial number than the one on record; null when none was seen
+ * @param unsaved whether running and startup differed in the last backup; null when that is not known
+ * @param matches whether the last backup was the same as the baseline; null when that is not known
+ * @param backedUpAt last backup, UTC
+ * @param baselineBackupId the backup that Safe Step expects to find
+ * @param addedAt UTC
+ */
+public record DeviceRow(
+        String name,
+        String address,
+        String siteCode,
+        String site,
+        String role,
+        String platform,
+        String maker,
+        @Nullable String model,
+        @Nullable String serial,
+        @Nullable String software,
+        String stance,
+        @Nullable String partner,
+        List<String> labels,
+        List<String> groups,
+        @Nullable String credential,
+        @Nullable Instant lastSeenAt,
+        @Nullable String lastProblem,
+        boolean otherHostKey,
+        @Nullable String seenSerial,
+        @Nullable Boolean unsaved,
+        @Nullable Boolean matches,
+        @Nullable Instant backedUpAt,
+        @Nullable Long baselineBackupId,
+        Instant addedAt) {}

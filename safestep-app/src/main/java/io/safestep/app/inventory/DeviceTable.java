@@ -1,0 +1,218 @@
+package io.safestep.app.inventory;
+
+import io.safestep.app.access.CredentialChoice;
+import io.safestep.app.access.CredentialChoice.Belonging;
+import io.safestep.app.access.CredentialChoice.Chosen;
+import io.safestep.app.device.Platforms;
+import io.safestep.app.group.Groups;
+import io.safestep.core.inventory.DeviceTraits;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.zip.GZIPOutputStream;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * All devices with everything that a list shows of them, written once for everybody who asks until something in it changes.
+ */
+@Component
+public class DeviceTable {
+
+    /**
+     * Differs whenever a row was added, changed or taken away and that was committed, by whichever process: xmin of a row is
+     * the transaction that wrote it.
+     */
+    private static final String STAMP = String.join(
+            " || ' ' || ",
+            List.of(
+                            "device",
+                            "device_label",
+                            "device_group",
+                            "device_group_member",
+                            "site",
+                            "credential",
+                            "credential_use")
+                    .stream()
+                    .map(t -> "(select count(*) || '.' || coalesce(sum(xmin::text::bigint), 0) from " + t + ")")
+                    .toList());
+
+    private static final String ROWS = """
+            select d.id, d.name, d.address, s.id as site_id, s.code, s.name as site, d.role, d.platform, d.model, d.serial,
+              d.software, d.stance, p.name as partner, l.labels, d.last_seen_at, d.last_problem,
+              d.offered_host_key is not null as other_key, d.seen_serial, d.unsaved, d.matches, d.backed_up_at,
+              d.baseline_backup_id, d.added_at
+            from device d join site s on s.id = d.site_id left join device p on p.id = d.partner_id
+              left join (select device_id, string_agg(label, E'\n' order by label) as labels from device_label
+                group by device_id) l on l.device_id = d.id
+            order by d.name""";
+
+    private final JdbcTemplate jdbc;
+    private final Platforms platforms;
+    private final Groups groups;
+    private final CredentialChoice choice;
+    private final JsonMapper json;
+
+    private volatile Written last;
+
+    /**
+     * The table as it is sent.
+     *
+     * @param stamp another one whenever the table is another one
+     * @param zipped JSON, compressed with gzip
+     */
+    record Written(String stamp, List<DeviceRow> rows, byte[] plain, byte[] zipped) {}
+
+    /** What was read of one device, before it is known which groups hold it. */
+    private record Read(long id, long siteId, DeviceRow row) {}
+
+    DeviceTable(JdbcTemplate jdbc, Platforms platforms, Groups groups, CredentialChoice choice, JsonMapper json) {
+        this.jdbc = jdbc;
+        this.platforms = platforms;
+        this.groups = groups;
+        this.choice = choice;
+        this.json = json;
+    }
+
+    /** All devices by name. */
+    @Transactional(readOnly = true)
+    public List<DeviceRow> rows() {
+        return current().rows();
+    }
+
+    @Transactional(readOnly = true)
+    Written current() {
+        Written known = last;
+        String stamp = stamp();
+        return known != null && known.stamp().equals(stamp) ? known : write(stamp);
+    }
+
+    /** One at a time: the others take what the first has written. */
+    private synchronized Written write(String stamp) {
+        if (last != null && last.stamp().equals(stamp)) {
+            return last;
+        }
+        List<DeviceRow> rows = read();
+        byte[] plain = json.writeValueAsBytes(rows);
+        Written written = new Written(stamp, rows, plain, zipped(plain));
+        last = written;
+        return written;
+    }
+
+    private String stamp() {
+        return jdbc.queryForObject("select " + STAMP, String.class);
+    }
+
+    private List<DeviceRow> read() {
+        List<Read> read = jdbc.query(ROWS, (row, i) -> row(row));
+        Map<Long, DeviceTraits> traits = new HashMap<>();
+        read.forEach(r -> traits.put(r.id(), traits(r.row())));
+        Map<Long, List<Groups.Entry>> inGroups = groups.byDevice(traits);
+        Map<Long, Chosen> credentials = choice.of(read.stream()
+                .map(r -> new Belonging(r.id(), r.siteId(), r.row().site(), inGroups.getOrDefault(r.id(), List.of())))
+                .toList());
+        List<DeviceRow> rows = new ArrayList<>(read.size());
+        for (Read r : read) {
+            Chosen credential = credentials.get(r.id());
+            rows.add(complete(
+                    r.row(),
+                    inGroups.getOrDefault(r.id(), List.of()).stream()
+                            .map(Groups.Entry::name)
+                            .toList(),
+                    credential == null ? null : credential.name()));
+        }
+        return rows;
+    }
+
+    private static DeviceTraits traits(DeviceRow row) {
+        return new DeviceTraits(row.name(), row.site(), row.role(), row.platform(), Set.copyOf(row.labels()));
+    }
+
+    private Read row(ResultSet row) throws SQLException {
+        String labels = row.getString("labels");
+        String platform = row.getString("platform");
+        return new Read(
+                row.getLong("id"),
+                row.getLong("site_id"),
+                new DeviceRow(
+                        row.getString("name"),
+                        row.getString("address"),
+                        row.getString("code"),
+                        row.getString("site"),
+                        row.getString("role").toLowerCase(Locale.ROOT),
+                        platform,
+                        platforms.maker(platform),
+                        row.getString("model"),
+                        row.getString("serial"),
+                        row.getString("software"),
+                        row.getString("stance").toLowerCase(Locale.ROOT),
+                        row.getString("partner"),
+                        labels == null ? List.of() : List.of(labels.split("\n")),
+                        List.of(),
+                        null,
+                        instant(row, "last_seen_at"),
+                        row.getString("last_problem"),
+                        row.getBoolean("other_key"),
+                        row.getString("seen_serial"),
+                        row.getObject("unsaved", Boolean.class),
+                        row.getObject("matches", Boolean.class),
+                        instant(row, "backed_up_at"),
+                        row.getObject("baseline_backup_id", Long.class),
+                        instant(row, "added_at")));
+    }
+
+    private static Instant instant(ResultSet row, String column) throws SQLException {
+        Timestamp at = row.getTimestamp(column);
+        return at == null ? null : at.toInstant();
+    }
+
+    private static DeviceRow complete(DeviceRow r, List<String> groups, String credential) {
+        return new DeviceRow(
+                r.name(),
+                r.address(),
+                r.siteCode(),
+                r.site(),
+                r.role(),
+                r.platform(),
+                r.maker(),
+                r.model(),
+                r.serial(),
+                r.software(),
+                r.stance(),
+                r.partner(),
+                r.labels(),
+                groups,
+                credential,
+                r.lastSeenAt(),
+                r.lastProblem(),
+                r.otherHostKey(),
+                r.seenSerial(),
+                r.unsaved(),
+                r.matches(),
+                r.backedUpAt(),
+                r.baselineBackupId(),
+                r.addedAt());
+    }
+
+    private static byte[] zipped(byte[] plain) {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (GZIPOutputStream out = new GZIPOutputStream(bytes)) {
+            out.write(plain);
+        } catch (IOException e) {
+            throw new UncheckedIOException("Writing to memory does not fail.", e);
+        }
+        return bytes.toByteArray();
+    }
+}

@@ -1,0 +1,138 @@
+package io.safestep.app.inventory;
+
+import io.safestep.app.access.ConnectionTestRound;
+import io.safestep.app.access.StageView;
+import io.safestep.app.device.Device;
+import io.safestep.app.device.Devices;
+import io.safestep.app.inventory.SheetWriter.Table;
+import io.safestep.app.network.Cabling;
+import io.safestep.app.round.RoundView;
+import io.safestep.app.round.Rounds;
+import io.safestep.app.settings.NetworkSettings;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * What is handed over at the end of an installation: the devices, their links, what the last connection tests showed, and
+ * what is still open. All of it was seen; what was not is said to be open.
+ */
+@Component
+@Transactional(readOnly = true)
+class HandoverSheet {
+
+    private final DeviceTable table;
+    private final Devices devices;
+    private final Cabling cabling;
+    private final Rounds rounds;
+    private final NetworkSettings settings;
+    private final Clock clock;
+
+    HandoverSheet(
+            DeviceTable table, Devices devices, Cabling cabling, Rounds rounds, NetworkSettings settings, Clock clock) {
+        this.table = table;
+        this.devices = devices;
+        this.cabling = cabling;
+        this.rounds = rounds;
+        this.settings = settings;
+        this.clock = clock;
+    }
+
+    List<Table> tables(Set<String> names, String person) {
+        List<Device> chosen = devices.named(names);
+        List<DeviceRow> rows =
+                table.rows().stream().filter(r -> names.contains(r.name())).toList();
+        List<List<String>> links = new ArrayList<>();
+        links.add(List.of("Device", "Interface", "Linked with", "Its interface"));
+        List<List<String>> tests = new ArrayList<>();
+        tests.add(List.of("Device", "Tested", "Stage", "Outcome", "What was found"));
+        List<List<String>> open = new ArrayList<>();
+        open.add(List.of("Device", "Still open"));
+        for (Device device : chosen) {
+            cabling.endsAt(device.id())
+                    .forEach(e -> links.add(List.of(
+                            device.name(),
+                            e.ownInterface(),
+                            e.far(),
+                            e.farInterface() == null ? "" : e.farInterface())));
+            rounds.last(device.id(), ConnectionTestRound.NAME)
+                    .ifPresentOrElse(
+                            result -> stages(device.name(), result, tests),
+                            () -> open.add(List.of(device.name(), "Its connection was never tested.")));
+        }
+        rows.forEach(row -> open(row).forEach(words -> open.add(List.of(row.name(), words))));
+        if (open.size() == 1) {
+            open.add(List.of("", "Nothing."));
+        }
+        return List.of(
+                cover(rows, open.size() - 1, person),
+                SheetWriter.devices(rows),
+                new Table("Links", links),
+                new Table("Connection tests", tests),
+                new Table("Open points", open));
+    }
+
+    private Table cover(List<DeviceRow> rows, int open, String person) {
+        long sites = rows.stream().map(DeviceRow::site).distinct().count();
+        return new Table(
+                "Hand-over",
+                List.of(
+                        List.of("Hand-over", ""),
+                        List.of("Written", time(clock.instant()) + " " + settings.zone()),
+                        List.of("By", person),
+                        List.of("Devices", Integer.toString(rows.size())),
+                        List.of("Sites", Long.toString(sites)),
+                        List.of("Open points", Integer.toString(open)),
+                        List.of("Handed over by", ""),
+                        List.of("Taken over by", "")));
+    }
+
+    private String time(Instant at) {
+        return DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm", Locale.ROOT)
+                .withZone(settings.zone())
+                .format(at);
+    }
+
+    private void stages(String device, RoundView.Result result, List<List<String>> tests) {
+        if (result.detail() == null) {
+            return;
+        }
+        JsonMapper.shared()
+                .readValue(result.detail(), new TypeReference<List<StageView>>() {})
+                .forEach(s -> tests.add(List.of(device, time(result.endedAt()), s.stage(), s.outcome(), s.words())));
+    }
+
+    private static List<String> open(DeviceRow row) {
+        List<String> open = new ArrayList<>();
+        if (row.lastProblem() != null) {
+            open.add(row.lastProblem());
+        }
+        if (row.otherHostKey()) {
+            open.add("It shows another host key than before.");
+        }
+        if (row.seenSerial() != null) {
+            open.add("It shows serial number " + row.seenSerial() + ", on record is " + row.serial() + ".");
+        }
+        if (row.serial() == null) {
+            open.add("Its serial number is not known.");
+        }
+        if (row.baselineBackupId() == null) {
+            open.add("It was never backed up.");
+        }
+        if (Boolean.TRUE.equals(row.unsaved())) {
+            open.add("It is unsaved: running and startup differ.");
+        }
+        if (Boolean.FALSE.equals(row.matches())) {
+            open.add("It does not match its baseline.");
+        }
+        return open;
+    }
+}

@@ -1,0 +1,339 @@
+package io.safestep.app.inventory;
+
+import io.safestep.app.device.DeviceRole;
+import io.safestep.app.device.DeviceRules;
+import io.safestep.app.inventory.ImportRow.Verdict;
+import io.safestep.app.inventory.SheetReader.Line;
+import io.safestep.app.problem.ProblemException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+
+/** Compares the rows of a file with what is known, and finds everything that is wrong in them. */
+final class ImportPlanner {
+
+    /**
+     * What rows may speak of.
+     *
+     * @param devices by name
+     * @param sites names by code in small letters
+     * @param fixedGroups names of the groups with a fixed list
+     * @param ruleGroups names of the other groups, which an export names and an import leaves alone
+     */
+    record Known(
+            Map<String, DeviceRow> devices,
+            Map<String, String> sites,
+            Set<String> platforms,
+            Set<String> fixedGroups,
+            Set<String> ruleGroups,
+            Set<String> credentials) {}
+
+    private final Known known;
+    private final Map<SheetColumn, Integer> columns = new EnumMap<>(SheetColumn.class);
+    private final Map<String, Integer> rowByName = new HashMap<>();
+    private final Map<String, Integer> rowByAddress = new HashMap<>();
+    private final Map<String, String> nameByAddress = new HashMap<>();
+    private final Map<String, String> newSites = new HashMap<>();
+    private final Map<String, String> partners = new HashMap<>();
+    private final Map<String, String> addressAfter = new HashMap<>();
+
+    ImportPlanner(Known known) {
+        this.known = known;
+    }
+
+    /** @throws ProblemException when the headings do not say which column is the name */
+    ImportPlan plan(List<Line> lines) {
+        List<String> ignored = readHeadings(lines.get(0));
+        List<Line> rows = lines.subList(1, lines.size());
+        rows.forEach(this::note);
+        known.devices().values().forEach(d -> nameByAddress.put(d.address(), d.name()));
+        List<ImportRow> result = new ArrayList<>();
+        List<ImportedDevice> wanted = new ArrayList<>();
+        for (Line line : rows) {
+            row(line, result, wanted);
+        }
+        return new ImportPlan(result, wanted, ignored);
+    }
+
+    private List<String> readHeadings(Line headings) {
+        List<String> ignored = new ArrayList<>();
+        for (int i = 0; i < headings.cells().size(); i++) {
+            int column = i;
+            String title = headings.cells().get(i);
+            SheetColumn.titled(title)
+                    .filter(SheetColumn::imported)
+                    .ifPresentOrElse(c -> columns.putIfAbsent(c, column), () -> {
+                        if (!title.isEmpty()) {
+                            ignored.add(title);
+                        }
+                    });
+        }
+        if (!columns.containsKey(SheetColumn.NAME)) {
+            throw ProblemException.invalid(
+                    "file",
+                    "The first row has to hold the headings, Name among them. Known are "
+                            + Arrays.stream(SheetColumn.values())
+                                    .filter(SheetColumn::imported)
+                                    .map(SheetColumn::title)
+                                    .collect(Collectors.joining(", "))
+                            + ".");
+        }
+        return ignored;
+    }
+
+    private String cell(Line line, SheetColumn column) {
+        Integer index = columns.get(column);
+        return index == null || index >= line.cells().size() ? "" : line.cells().get(index);
+    }
+
+    /** What other rows depend on: names, addresses, partners. */
+    private void note(Line line) {
+        String name = cell(line, SheetColumn.NAME);
+        rowByName.putIfAbsent(name, line.number());
+        String address = cell(line, SheetColumn.ADDRESS);
+        if (!address.isEmpty()) {
+            rowByAddress.putIfAbsent(address, line.number());
+            addressAfter.put(name, address);
+        }
+        String partner = cell(line, SheetColumn.PARTNER);
+        if (!partner.isEmpty()) {
+            partners.put(name, partner);
+        }
+        String code = cell(line, SheetColumn.SITE).toLowerCase(Locale.ROOT);
+        String siteName = cell(line, SheetColumn.SITE_NAME);
+        if (!code.isEmpty() && !siteName.isEmpty() && !known.sites().containsKey(code)) {
+            newSites.putIfAbsent(code, siteName);
+        }
+    }
+
+    private void row(Line line, List<ImportRow> result, List<ImportedDevice> wanted) {
+        List<String> problems = new ArrayList<>();
+        String name = cell(line, SheetColumn.NAME);
+        add(problems, DeviceRules.nameProblem(name));
+        Integer first = rowByName.get(name);
+        if (first != line.number()) {
+            problems.add("Row " + first + " has the same name.");
+        }
+        DeviceRow before = known.devices().get(name);
+        ImportedDevice device = new ImportedDevice(
+                before,
+                name,
+                address(line, before, problems),
+                siteCode(line, before, problems),
+                newSites.get(cell(line, SheetColumn.SITE).toLowerCase(Locale.ROOT)),
+                role(line, before, problems),
+                platform(line, before, problems),
+                partner(line, name, before, problems),
+                labels(line, before, problems),
+                groups(line, before, problems),
+                credential(line, before, problems));
+        if (!problems.isEmpty()) {
+            result.add(ImportRow.of(line.number(), name, Verdict.BAD, problems));
+            return;
+        }
+        List<String> changes = before == null ? List.of() : changes(before, device);
+        if (before != null && changes.isEmpty()) {
+            result.add(ImportRow.of(line.number(), name, Verdict.SAME, List.of()));
+            return;
+        }
+        wanted.add(device);
+        result.add(
+                before == null
+                        ? ImportRow.of(
+                                line.number(),
+                                name,
+                                Verdict.ADD,
+                                List.of(device.role().toLowerCase(Locale.ROOT) + " at " + device.siteCode() + ", "
+                                        + device.address() + ", " + device.platform()))
+                        : ImportRow.of(line.number(), name, Verdict.CHANGE, changes));
+    }
+
+    private static void add(List<String> problems, String problem) {
+        if (problem != null) {
+            problems.add(problem);
+        }
+    }
+
+    private String address(Line line, DeviceRow before, List<String> problems) {
+        String address = cell(line, SheetColumn.ADDRESS);
+        if (address.isEmpty()) {
+            return asBefore(before, DeviceRow::address, "The address is missing.", problems);
+        }
+        add(problems, DeviceRules.addressProblem(address));
+        if (rowByAddress.get(address) != line.number()) {
+            problems.add("Row " + rowByAddress.get(address) + " has the same address.");
+        }
+        String owner = nameByAddress.get(address);
+        boolean moved = owner != null && !address.equals(addressAfter.getOrDefault(owner, address));
+        if (owner != null && !owner.equals(cell(line, SheetColumn.NAME)) && !moved) {
+            problems.add(address + " is the address of " + owner + ".");
+        }
+        return address;
+    }
+
+    private static String asBefore(
+            DeviceRow before, Function<DeviceRow, String> what, String missing, List<String> problems) {
+        if (before == null) {
+            problems.add(missing);
+            return "";
+        }
+        return what.apply(before);
+    }
+
+    private String siteCode(Line line, DeviceRow before, List<String> problems) {
+        String code = cell(line, SheetColumn.SITE);
+        if (code.isEmpty()) {
+            return asBefore(before, DeviceRow::siteCode, "The site is missing.", problems);
+        }
+        String problem = DeviceRules.siteCodeProblem(code);
+        if (problem != null) {
+            problems.add(problem);
+            return code;
+        }
+        String key = code.toLowerCase(Locale.ROOT);
+        String name = cell(line, SheetColumn.SITE_NAME);
+        String called = known.sites().getOrDefault(key, newSites.get(key));
+        if (called == null) {
+            problems.add("There is no site " + code + ". With its name in the column Site name it is added.");
+        } else if (!name.isEmpty() && !name.equals(called)) {
+            problems.add("The site " + code + " is called " + called + ", not " + name + ".");
+        }
+        return code;
+    }
+
+    private String role(Line line, DeviceRow before, List<String> problems) {
+        String role = cell(line, SheetColumn.ROLE);
+        if (role.isEmpty()) {
+            return asBefore(before, DeviceRow::role, "The role is missing.", problems)
+                    .toUpperCase(Locale.ROOT);
+        }
+        String upper = role.toUpperCase(Locale.ROOT);
+        if (Arrays.stream(DeviceRole.values()).noneMatch(r -> r.name().equals(upper))) {
+            problems.add("“" + role + "” is no role: "
+                    + Arrays.stream(DeviceRole.values())
+                            .map(r -> r.name().toLowerCase(Locale.ROOT))
+                            .collect(Collectors.joining(", "))
+                    + ".");
+        }
+        return upper;
+    }
+
+    private String platform(Line line, DeviceRow before, List<String> problems) {
+        String platform = cell(line, SheetColumn.PLATFORM);
+        if (platform.isEmpty()) {
+            return asBefore(before, DeviceRow::platform, "The platform is missing.", problems);
+        }
+        if (!known.platforms().contains(platform)) {
+            problems.add("There is no platform “" + platform + "”: "
+                    + String.join(", ", new TreeSet<>(known.platforms())) + ".");
+        }
+        return platform;
+    }
+
+    private String partner(Line line, String name, DeviceRow before, List<String> problems) {
+        String partner = cell(line, SheetColumn.PARTNER);
+        if (partner.isEmpty()) {
+            return before == null ? null : before.partner();
+        }
+        if (partner.equals(name)) {
+            problems.add("A device is not its own partner.");
+        } else if (!known.devices().containsKey(partner) && !rowByName.containsKey(partner)) {
+            problems.add("The partner " + partner + " is neither known nor in the file.");
+        }
+        String back = partners.get(partner);
+        if (back != null && !back.equals(name)) {
+            problems.add("Its partner " + partner + " names " + back + " as its own.");
+        }
+        return partner;
+    }
+
+    private Set<String> labels(Line line, DeviceRow before, List<String> problems) {
+        Set<String> labels = list(cell(line, SheetColumn.LABELS));
+        if (labels.isEmpty()) {
+            return before == null ? Set.of() : new TreeSet<>(before.labels());
+        }
+        add(problems, DeviceRules.labelsProblem(labels));
+        return labels;
+    }
+
+    private static Set<String> list(String cell) {
+        return Arrays.stream(cell.split("[,;]"))
+                .map(String::strip)
+                .filter(s -> !s.isEmpty())
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    private Set<String> groups(Line line, DeviceRow before, List<String> problems) {
+        Set<String> groups = list(cell(line, SheetColumn.GROUPS));
+        if (groups.isEmpty()) {
+            return null;
+        }
+        for (String group : groups) {
+            if (!known.fixedGroups().contains(group) && !known.ruleGroups().contains(group)) {
+                problems.add("There is no group " + group + ".");
+            }
+        }
+        groups.retainAll(known.fixedGroups());
+        Set<String> now = before == null ? Set.of() : new TreeSet<>(before.groups());
+        return fixed(now).equals(groups) ? null : groups;
+    }
+
+    private Set<String> fixed(Set<String> groups) {
+        Set<String> fixed = new TreeSet<>(groups);
+        fixed.retainAll(known.fixedGroups());
+        return fixed;
+    }
+
+    private String credential(Line line, DeviceRow before, List<String> problems) {
+        String credential = cell(line, SheetColumn.CREDENTIAL);
+        if (credential.isEmpty() || before != null && credential.equals(before.credential())) {
+            return null;
+        }
+        if (!known.credentials().contains(credential)) {
+            problems.add("There is no credential " + credential + ".");
+        }
+        return credential;
+    }
+
+    private List<String> changes(DeviceRow before, ImportedDevice device) {
+        List<String> changes = new ArrayList<>();
+        change(changes, "address", before.address(), device.address());
+        if (!before.siteCode().equalsIgnoreCase(device.siteCode())) {
+            change(changes, "site", before.siteCode(), device.siteCode());
+        }
+        change(changes, "role", before.role(), device.role().toLowerCase(Locale.ROOT));
+        change(changes, "platform", before.platform(), device.platform());
+        change(changes, "partner", before.partner(), device.partner());
+        change(changes, "labels", String.join(", ", before.labels()), String.join(", ", device.labels()));
+        if (device.groups() != null) {
+            change(
+                    changes,
+                    "groups",
+                    String.join(", ", fixed(new TreeSet<>(before.groups()))),
+                    String.join(", ", device.groups()));
+        }
+        if (device.credential() != null) {
+            change(changes, "credential", before.credential(), device.credential());
+        }
+        return changes;
+    }
+
+    private static void change(List<String> changes, String what, String before, String after) {
+        if (!Objects.equals(before, after)) {
+            changes.add(what + ": " + said(before) + " → " + said(after));
+        }
+    }
+
+    private static String said(String value) {
+        return value == null || value.isEmpty() ? "none" : value;
+    }
+}

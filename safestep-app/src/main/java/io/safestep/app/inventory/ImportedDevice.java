@@ -1,0 +1,45 @@
+package io.safestep.app.inventory;
+
+import java.util.List;
+import java.util.Set;
+
+/**
+ * A device as a row of an import wants it. What a row leaves blank is as it was.
+ *
+ * @param before null for a device that is not known yet
+ * @param siteName null when the site is known
+ * @param role upper case, as it is stored
+ * @param partner null for none
+ * @param groups names of groups with a fixed list; null to leave them
+ * @param credential null to leave it
+ */
+record ImportedDevice(
+        DeviceRow before,
+        String name,
+        String address,
+        String siteCode,
+        String siteName,
+        String role,
+        String platform,
+        String partner,
+        Set<String> labels,
+        Set<String> groups,
+        String credential) {
+
+    /** Everything that is wanted, and nothing of what was before. */
+    String inWords() {
+        return String.join(
+                "\t",
+                List.of(
+                        name,
+                        address,
+                        siteCode,
+                        String.valueOf(siteName),
+                        role,
+                        platform,
+                        String.valueOf(partner),
+                        labels.toString(),
+                        String.valueOf(groups),
+                        String.valueOf(credential)));
+    }
+}

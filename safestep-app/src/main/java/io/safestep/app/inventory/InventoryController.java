@@ -1,0 +1,131 @@
+package io.safestep.app.inventory;
+
+import io.safestep.app.access.ConnectionTestRound;
+import io.safestep.app.access.CredentialChoice;
+import io.safestep.app.access.StageView;
+import io.safestep.app.device.Device;
+import io.safestep.app.device.Devices;
+import io.safestep.app.device.Platforms;
+import io.safestep.app.inventory.DeviceDetail.LastTest;
+import io.safestep.app.inventory.DeviceDetail.LinkRow;
+import io.safestep.app.inventory.DeviceDetail.Offered;
+import io.safestep.app.inventory.DeviceTable.Written;
+import io.safestep.app.network.Cabling;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.app.round.RoundView;
+import io.safestep.app.round.Rounds;
+import io.safestep.drivers.trial.HostKeyFingerprint;
+import io.swagger.v3.oas.annotations.media.ArraySchema;
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
+import java.util.List;
+import java.util.stream.StreamSupport;
+import org.springframework.http.CacheControl;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** All devices, and one device, over HTTP. */
+@RestController
+class InventoryController {
+
+    private final DeviceTable table;
+    private final Devices devices;
+    private final CredentialChoice choice;
+    private final Cabling cabling;
+    private final Rounds rounds;
+    private final Platforms platforms;
+
+    InventoryController(
+            DeviceTable table,
+            Devices devices,
+            CredentialChoice choice,
+            Cabling cabling,
+            Rounds rounds,
+            Platforms platforms) {
+        this.table = table;
+        this.devices = devices;
+        this.choice = choice;
+        this.cabling = cabling;
+        this.rounds = rounds;
+        this.platforms = platforms;
+    }
+
+    record PlatformView(String name, String maker) {}
+
+    /** All devices by name. Carries an entity tag, so that who has the list already is told so in a few octets. */
+    @GetMapping("/api/devices")
+    @PreAuthorize("hasAuthority('READ')")
+    @ApiResponse(
+            responseCode = "200",
+            content =
+                    @Content(
+                            mediaType = MediaType.APPLICATION_JSON_VALUE,
+                            array = @ArraySchema(schema = @Schema(implementation = DeviceRow.class))))
+    ResponseEntity<byte[]> all(
+            @RequestHeader(name = HttpHeaders.IF_NONE_MATCH, required = false) String known,
+            @RequestHeader(name = HttpHeaders.ACCEPT_ENCODING, required = false) String accepted) {
+        Written written = table.current();
+        String tag = "\"" + written.stamp().replace(' ', '-') + "\"";
+        ResponseEntity.BodyBuilder answer = (tag.equals(known) ? ResponseEntity.status(304) : ResponseEntity.ok())
+                .cacheControl(CacheControl.noCache().cachePrivate())
+                .header(HttpHeaders.ETAG, tag)
+                .varyBy(HttpHeaders.ACCEPT_ENCODING);
+        if (tag.equals(known)) {
+            return answer.build();
+        }
+        boolean zip = accepted != null && accepted.contains("gzip");
+        if (zip) {
+            answer.header(HttpHeaders.CONTENT_ENCODING, "gzip");
+        }
+        return answer.contentType(MediaType.APPLICATION_JSON).body(zip ? written.zipped() : written.plain());
+    }
+
+    @GetMapping("/api/devices/{name}")
+    @PreAuthorize("hasAuthority('READ')")
+    @Transactional(readOnly = true)
+    public DeviceDetail one(@PathVariable String name) {
+        Device device = devices.named(name);
+        DeviceRow row = table.rows().stream()
+                .filter(r -> r.name().equals(device.name()))
+                .findFirst()
+                .orElseThrow(() -> ProblemException.notFound("A device called " + name));
+        String offered = device.offeredHostKey();
+        return new DeviceDetail(
+                row,
+                choice.of(device).map(CredentialChoice.Chosen::why).orElse(null),
+                device.hostKey() == null ? null : HostKeyFingerprint.of(device.hostKey()),
+                offered == null ? null : new Offered(offered, HostKeyFingerprint.of(offered)),
+                cabling.endsAt(device.id()).stream()
+                        .map(e -> new LinkRow(e.ownInterface(), e.far(), e.farInterface(), e.farIsDevice()))
+                        .toList(),
+                rounds.last(device.id(), ConnectionTestRound.NAME)
+                        .map(InventoryController::lastTest)
+                        .orElse(null));
+    }
+
+    private static LastTest lastTest(RoundView.Result result) {
+        List<StageView> stages = result.detail() == null
+                ? List.of()
+                : JsonMapper.shared().readValue(result.detail(), new TypeReference<List<StageView>>() {});
+        return new LastTest(result.endedAt(), result.state().equals("done"), result.words(), stages);
+    }
+
+    /** The platform profiles at hand. */
+    @GetMapping("/api/platforms")
+    @PreAuthorize("hasAuthority('READ')")
+    List<PlatformView> platforms() {
+        return StreamSupport.stream(platforms.all().spliterator(), false)
+                .map(p -> new PlatformView(p.name(), p.maker()))
+                .toList();
+    }
+}

@@ -1,0 +1,64 @@
+package io.safestep.app.inventory;
+
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Function;
+
+/** The columns of the sheet of devices. Those that can be imported are read back from an exported sheet. */
+enum SheetColumn {
+    NAME("Name", true, DeviceRow::name),
+    ADDRESS("Address", true, DeviceRow::address),
+    SITE("Site", true, DeviceRow::siteCode),
+    SITE_NAME("Site name", true, DeviceRow::site),
+    ROLE("Role", true, DeviceRow::role),
+    PLATFORM("Platform", true, DeviceRow::platform),
+    PARTNER("Partner", true, DeviceRow::partner),
+    LABELS("Labels", true, r -> String.join(", ", r.labels())),
+    GROUPS("Groups", true, r -> String.join(", ", r.groups())),
+    CREDENTIAL("Credential", true, DeviceRow::credential),
+    STANCE("Stance", false, DeviceRow::stance),
+    MAKER("Maker", false, DeviceRow::maker),
+    MODEL("Model", false, DeviceRow::model),
+    SERIAL("Serial number", false, DeviceRow::serial),
+    SOFTWARE("Software version", false, DeviceRow::software),
+    LAST_SEEN(
+            "Last answered (UTC)",
+            false,
+            r -> r.lastSeenAt() == null ? "" : r.lastSeenAt().toString()),
+    BACKED_UP(
+            "Last backup (UTC)",
+            false,
+            r -> r.backedUpAt() == null ? "" : r.backedUpAt().toString()),
+    PROBLEM("Problem", false, DeviceRow::lastProblem);
+
+    private final String title;
+    private final boolean imported;
+    private final Function<DeviceRow, String> value;
+
+    SheetColumn(String title, boolean imported, Function<DeviceRow, String> value) {
+        this.title = title;
+        this.imported = imported;
+        this.value = value;
+    }
+
+    String title() {
+        return title;
+    }
+
+    boolean imported() {
+        return imported;
+    }
+
+    String of(DeviceRow row) {
+        String text = value.apply(row);
+        return text == null ? "" : text;
+    }
+
+    static Optional<SheetColumn> titled(String written) {
+        String wanted = written.strip().toLowerCase(Locale.ROOT);
+        return Arrays.stream(values())
+                .filter(c -> c.title.toLowerCase(Locale.ROOT).equals(wanted))
+                .findFirst();
+    }
+}

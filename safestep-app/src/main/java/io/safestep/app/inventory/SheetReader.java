@@ -1,0 +1,147 @@
+package io.safestep.app.inventory;
+
+import io.safestep.app.problem.ProblemException;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.StringReader;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+import java.util.zip.ZipInputStream;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVRecord;
+import org.dhatim.fastexcel.reader.Cell;
+import org.dhatim.fastexcel.reader.ReadableWorkbook;
+import org.dhatim.fastexcel.reader.Row;
+
+/** Reads a table from a file: comma-separated values (RFC 4180), also with semicolons, or the first sheet of an XLSX file. */
+final class SheetReader {
+
+    static final int MOST_ROWS = 20_000;
+
+    private static final int MOST_COLUMNS = 100;
+    private static final int LONGEST_CELL = 1_000;
+
+    /** A small file can hold a very large one. */
+    private static final long LARGEST_UNPACKED = 200L * 1024 * 1024;
+
+    private SheetReader() {}
+
+    /**
+     * @param number the row's number in the file, counted from 1
+     * @param cells stripped of blanks at their ends
+     */
+    record Line(int number, List<String> cells) {}
+
+    /**
+     * @return the rows with anything in them, the first of them the headings
+     * @throws ProblemException when the file can't be read or is too large
+     */
+    static List<Line> read(byte[] file) {
+        boolean zip = file.length > 3 && file[0] == 'P' && file[1] == 'K';
+        try {
+            List<Line> lines = zip ? workbook(file) : separated(text(file));
+            if (lines.isEmpty()) {
+                throw ProblemException.invalid("file", "The file holds no rows.");
+            }
+            return lines;
+        } catch (IOException | RuntimeException e) {
+            if (e instanceof ProblemException problem) {
+                throw problem;
+            }
+            throw ProblemException.invalid(
+                    "file",
+                    "The file can't be read as " + (zip ? "an XLSX workbook." : "comma-separated values.")
+                            + " Export the devices to see how it has to look.");
+        }
+    }
+
+    private static String text(byte[] file) throws CharacterCodingException {
+        try {
+            String text = StandardCharsets.UTF_8
+                    .newDecoder()
+                    .decode(ByteBuffer.wrap(file))
+                    .toString();
+            return text.startsWith("\ufeff") ? text.substring(1) : text;
+        } catch (CharacterCodingException e) {
+            throw ProblemException.invalid("file", "The file is not in UTF-8. Save it as CSV in UTF-8, or as XLSX.");
+        }
+    }
+
+    private static List<Line> separated(String text) throws IOException {
+        String first = text.lines().findFirst().orElse("");
+        char delimiter = first.indexOf(';') >= 0 && first.indexOf(',') < 0 ? ';' : ',';
+        CSVFormat format = CSVFormat.RFC4180.builder().setDelimiter(delimiter).get();
+        List<Line> lines = new ArrayList<>();
+        try (var records = format.parse(new StringReader(text))) {
+            for (CSVRecord record : records) {
+                add(lines, (int) record.getRecordNumber(), record.toList());
+            }
+        }
+        return lines;
+    }
+
+    private static List<Line> workbook(byte[] file) throws IOException {
+        refuseLargeInside(file);
+        List<Line> lines = new ArrayList<>();
+        try (ReadableWorkbook workbook = new ReadableWorkbook(new ByteArrayInputStream(file));
+                Stream<Row> rows = workbook.getFirstSheet().openStream()) {
+            rows.forEach(row -> {
+                List<String> cells = new ArrayList<>();
+                for (int i = 0; i < Math.min(MOST_COLUMNS, row.getCellCount()); i++) {
+                    Cell cell = row.getCell(i);
+                    cells.add(cell == null || cell.getText() == null ? "" : cell.getText());
+                }
+                add(lines, row.getRowNum(), cells);
+            });
+        }
+        return lines;
+    }
+
+    private static void refuseLargeInside(byte[] file) throws IOException {
+        long unpacked = 0;
+        byte[] buffer = new byte[64 * 1024];
+        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(file))) {
+            while (zip.getNextEntry() != null) {
+                unpacked += size(zip, buffer, LARGEST_UNPACKED - unpacked);
+            }
+        }
+    }
+
+    private static long size(InputStream in, byte[] buffer, long most) throws IOException {
+        long size = 0;
+        for (int read = in.read(buffer); read >= 0; read = in.read(buffer)) {
+            size += read;
+            if (size > most) {
+                throw ProblemException.invalid("file", "What is packed in the file is too large. Split it.");
+            }
+        }
+        return size;
+    }
+
+    private static void add(List<Line> lines, int number, List<String> cells) {
+        List<String> stripped = cells.stream()
+                .limit(MOST_COLUMNS)
+                .map(c -> unguarded(c.strip()))
+                .map(c -> c.substring(0, Math.min(LONGEST_CELL, c.length())))
+                .toList();
+        if (stripped.stream().allMatch(String::isEmpty)) {
+            return;
+        }
+        if (lines.size() > MOST_ROWS) {
+            throw ProblemException.invalid("file", "The file has more than 20,000 rows. Split it.");
+        }
+        lines.add(new Line(number, stripped));
+    }
+
+    /** An export puts an apostrophe before what a spreadsheet would take for a formula. */
+    private static String unguarded(String cell) {
+        return cell.length() > 1 && cell.charAt(0) == '\'' && "=+-@".indexOf(cell.charAt(1)) >= 0
+                ? cell.substring(1)
+                : cell;
+    }
+}

@@ -1,0 +1,17 @@
+package io.safestep.app.job;
+
+/**
+ * What is to be done for a stored job. A job that fails is tried again after ten seconds; one that a dead process left is
+ * taken over by another, so that it may be called more than once for the same id.
+ */
+public interface JobHandler {
+
+    /** The kind of job; stays the same for ever, since it is stored. */
+    String name();
+
+    /** Whether it belongs to a run, which nothing else may keep waiting. */
+    boolean urgent();
+
+    /** @param id which job of its kind, as it was given when it was stored */
+    void execute(String id);
+}

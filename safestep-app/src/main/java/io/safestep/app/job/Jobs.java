@@ -1,0 +1,123 @@
+package io.safestep.app.job;
+
+import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.SchedulerClient;
+import com.github.kagkarlsson.scheduler.task.FailureHandler;
+import com.github.kagkarlsson.scheduler.task.Task;
+import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import javax.sql.DataSource;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
+import org.springframework.stereotype.Component;
+
+/**
+ * Persistent jobs. They are stored in the transaction that makes them necessary. Another process on the same database
+ * shares the work and takes over what a dead one left. The front door of this package.
+ */
+@Component
+public class Jobs implements SmartLifecycle {
+
+    private static final Duration RETRY = Duration.ofSeconds(10);
+    private static final int URGENT_THREADS = 10;
+    private static final int BACKGROUND_THREADS = 6;
+
+    private final DataSource dataSource;
+    private final ObjectProvider<JobHandler> handlers;
+    private final Clock clock;
+    private List<Queue> queues = List.of();
+
+    /** Jobs of one urgency, in a table and with threads of their own. */
+    private record Queue(Map<String, OneTimeTask<Void>> tasks, SchedulerClient client, Scheduler scheduler) {}
+
+    /** @param handlers asked for late, since they need jobs themselves */
+    Jobs(DataSource dataSource, ObjectProvider<JobHandler> handlers, Clock clock) {
+        this.dataSource = dataSource;
+        this.handlers = handlers;
+        this.clock = clock;
+    }
+
+    /** Stores a job that is due when the current transaction is committed, unless it is stored already. */
+    public void schedule(String name, String id) {
+        schedule(name, id, clock.instant());
+    }
+
+    /** @param at UTC */
+    public void schedule(String name, String id, Instant at) {
+        for (Queue queue : queues()) {
+            OneTimeTask<Void> task = queue.tasks().get(name);
+            if (task != null) {
+                queue.client().scheduleIfNotExists(task.instance(id), at);
+                return;
+            }
+        }
+        throw new IllegalArgumentException("There is no kind of job called " + name + ".");
+    }
+
+    private synchronized List<Queue> queues() {
+        if (queues.isEmpty()) {
+            List<JobHandler> all = handlers.stream().toList();
+            queues = List.of(
+                    queue(all.stream().filter(JobHandler::urgent).toList(), "scheduled_tasks", URGENT_THREADS),
+                    queue(all.stream().filter(h -> !h.urgent()).toList(), "background_tasks", BACKGROUND_THREADS));
+        }
+        return queues;
+    }
+
+    private Queue queue(List<JobHandler> kinds, String table, int threads) {
+        Map<String, OneTimeTask<Void>> tasks = new HashMap<>();
+        for (JobHandler kind : kinds) {
+            // What failed because the database was lost for a while is looked at again.
+            tasks.put(
+                    kind.name(),
+                    Tasks.oneTime(kind.name())
+                            .onFailure(new FailureHandler.OnFailureRetryLater<>(RETRY))
+                            .execute((instance, context) -> kind.execute(instance.getId())));
+        }
+        List<Task<?>> all = new ArrayList<>(tasks.values());
+        return new Queue(
+                tasks,
+                SchedulerClient.Builder.create(new TransactionAwareDataSourceProxy(dataSource), all)
+                        .tableName(table)
+                        .build(),
+                Scheduler.create(dataSource, all)
+                        .tableName(table)
+                        .threads(threads)
+                        .pollingInterval(Duration.ofSeconds(1))
+                        .heartbeatInterval(Duration.ofSeconds(3))
+                        .missedHeartbeatsLimit(4)
+                        .shutdownMaxWait(Duration.ofSeconds(2))
+                        .build());
+    }
+
+    /** Not before the application is ready: a job that is taken up needs everything. */
+    @EventListener(ApplicationReadyEvent.class)
+    void begin() {
+        queues().forEach(q -> q.scheduler().start());
+    }
+
+    @Override
+    public void start() {
+        // Jobs begin when the application is ready.
+    }
+
+    @Override
+    public void stop() {
+        queues.forEach(q -> q.scheduler().stop());
+    }
+
+    @Override
+    public boolean isRunning() {
+        return true;
+    }
+}

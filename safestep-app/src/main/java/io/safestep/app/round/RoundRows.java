@@ -1,0 +1,140 @@
+package io.safestep.app.round;
+
+import io.safestep.app.round.RoundAction.Outcome;
+import io.safestep.app.round.RoundView.Counts;
+import io.safestep.app.round.RoundView.Result;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Component;
+
+/** The devices of rounds. Thousands are stored at once, so that this speaks with the database directly. */
+@Component
+class RoundRows {
+
+    private static final int BATCH = 500;
+
+    private final JdbcTemplate jdbc;
+    private final Clock clock;
+
+    RoundRows(JdbcTemplate jdbc, Clock clock) {
+        this.jdbc = jdbc;
+        this.clock = clock;
+    }
+
+    record Waiting(long rowId, long deviceId, String device) {}
+
+    void add(long roundId, List<Long> deviceIds) {
+        AtomicInteger position = new AtomicInteger();
+        jdbc.batchUpdate(
+                "insert into round_device (round_id, device_id, position, state) values (?, ?, ?, 'WAITING')",
+                deviceIds,
+                BATCH,
+                (statement, deviceId) -> {
+                    statement.setLong(1, roundId);
+                    statement.setLong(2, deviceId);
+                    statement.setInt(3, position.getAndIncrement());
+                });
+    }
+
+    /** What a process that died was in the middle of waits again. */
+    void takeUp(long roundId) {
+        jdbc.update("update round_device set state = 'WAITING' where round_id = ? and state = 'GOING'", roundId);
+    }
+
+    List<Waiting> waiting(long roundId) {
+        return jdbc.query(
+                "select r.id, r.device_id, d.name from round_device r join device d on d.id = r.device_id"
+                        + " where r.round_id = ? and r.state = 'WAITING' order by r.position",
+                (row, i) -> new Waiting(row.getLong(1), row.getLong(2), row.getString(3)),
+                roundId);
+    }
+
+    void begin(long rowId) {
+        jdbc.update("update round_device set state = 'GOING' where id = ?", rowId);
+    }
+
+    void end(long rowId, Outcome outcome) {
+        jdbc.update(
+                "update round_device set state = ?, words = ?, detail = ?, ended_at = ? where id = ?",
+                outcome.good() ? "DONE" : "FAILED",
+                outcome.words(),
+                outcome.detail(),
+                Timestamp.from(clock.instant()),
+                rowId);
+    }
+
+    void skip(long rowId, String words) {
+        jdbc.update(
+                "update round_device set state = 'SKIPPED', words = ?, ended_at = ? where id = ?",
+                words,
+                Timestamp.from(clock.instant()),
+                rowId);
+    }
+
+    List<Result> results(long roundId) {
+        return jdbc.query(
+                "select d.name, r.state, r.words, r.detail, r.ended_at from round_device r"
+                        + " join device d on d.id = r.device_id where r.round_id = ? order by r.position",
+                (row, i) -> result(row),
+                roundId);
+    }
+
+    private static Result result(ResultSet row) throws SQLException {
+        Timestamp ended = row.getTimestamp(5);
+        return new Result(
+                row.getString(1),
+                row.getString(2).toLowerCase(Locale.ROOT),
+                row.getString(3),
+                row.getString(4),
+                ended == null ? null : ended.toInstant());
+    }
+
+    Counts counts(long roundId) {
+        Map<String, Integer> counts = new HashMap<>();
+        jdbc.query(
+                "select state, count(*) from round_device where round_id = ? group by state",
+                row -> {
+                    counts.put(row.getString(1), row.getInt(2));
+                },
+                roundId);
+        return new Counts(
+                counts.getOrDefault("WAITING", 0),
+                counts.getOrDefault("GOING", 0),
+                counts.getOrDefault("DONE", 0),
+                counts.getOrDefault("FAILED", 0),
+                counts.getOrDefault("SKIPPED", 0));
+    }
+
+    /** Ids of the devices on which it failed or was not tried. */
+    List<Long> notDone(long roundId) {
+        return jdbc.queryForList(
+                "select device_id from round_device where round_id = ? and state in ('FAILED', 'SKIPPED')"
+                        + " order by position",
+                Long.class,
+                roundId);
+    }
+
+    /** The last result of an action on a device. */
+    Optional<Result> last(long deviceId, String action) {
+        return jdbc
+                .query(
+                        "select d.name, r.state, r.words, r.detail, r.ended_at from round_device r"
+                                + " join device d on d.id = r.device_id join round o on o.id = r.round_id"
+                                + " where r.device_id = ? and o.action = ? and r.state in ('DONE', 'FAILED')"
+                                + " order by r.id desc limit 1",
+                        (row, i) -> result(row),
+                        deviceId,
+                        action)
+                .stream()
+                .findFirst();
+    }
+}

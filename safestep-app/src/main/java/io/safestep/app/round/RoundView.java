@@ -1,0 +1,42 @@
+package io.safestep.app.round;
+
+import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A round with its results.
+ *
+ * @param startedAt UTC
+ * @param endedAt UTC; null while it goes on
+ * @param stopRequestedBy who asked to stop it; null when nobody did
+ * @param retryOf the round whose failed devices it tries again; null for none
+ */
+public record RoundView(
+        long id,
+        String action,
+        String title,
+        String argument,
+        String startedBy,
+        Instant startedAt,
+        @Nullable Instant endedAt,
+        @Nullable String stopRequestedBy,
+        @Nullable Long retryOf,
+        Counts counts,
+        List<Result> results) {
+
+    public record Counts(int waiting, int going, int done, int failed, int skipped) {}
+
+    /**
+     * @param state {@code waiting}, {@code going}, {@code done}, {@code failed} or {@code skipped}
+     * @param words null before it is done
+     * @param detail more of it, as JSON; null for none
+     * @param endedAt UTC
+     */
+    public record Result(
+            String device,
+            String state,
+            @Nullable String words,
+            @Nullable String detail,
+            @Nullable Instant endedAt) {}
+}

@@ -1,0 +1,157 @@
+package io.safestep.app.round;
+
+import io.safestep.app.audit.AuditLog;
+import io.safestep.app.device.Device;
+import io.safestep.app.device.Devices;
+import io.safestep.app.job.Jobs;
+import io.safestep.app.problem.ProblemException;
+import java.time.Clock;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.data.domain.Limit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Actions on many devices, with a result for each. The front door of this package, beside {@link RoundAction}. */
+@Service
+@Transactional
+public class Rounds {
+
+    public static final int MOST_DEVICES = 20_000;
+
+    private static final int RECENT = 20;
+
+    private final RoundRepository repository;
+    private final RoundRows rows;
+    private final Map<String, RoundAction> actions = new HashMap<>();
+    private final Devices devices;
+    private final Jobs jobs;
+    private final AuditLog audit;
+    private final Clock clock;
+
+    Rounds(
+            RoundRepository repository,
+            RoundRows rows,
+            List<RoundAction> actions,
+            Devices devices,
+            Jobs jobs,
+            AuditLog audit,
+            Clock clock) {
+        this.repository = repository;
+        this.rows = rows;
+        actions.forEach(a -> this.actions.put(a.name(), a));
+        this.devices = devices;
+        this.jobs = jobs;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    RoundAction action(String name) {
+        RoundAction action = actions.get(name);
+        if (action == null) {
+            throw ProblemException.invalid("action", "There is no action called " + name + ".");
+        }
+        return action;
+    }
+
+    String actionOf(long id) {
+        return existing(id).action();
+    }
+
+    /**
+     * Begins a round. It goes on by itself, also after a restart.
+     *
+     * @param names of the devices, at most {@link #MOST_DEVICES}
+     */
+    public RoundView start(String actionName, String argument, Set<String> names, String person) {
+        RoundAction action = action(actionName);
+        if (names.isEmpty()) {
+            throw ProblemException.invalid("devices", "Choose at least one device.");
+        }
+        action.check(argument);
+        List<Long> ids = devices.named(names).stream().map(Device::id).toList();
+        return begin(action, argument, ids, person, null);
+    }
+
+    private RoundView begin(RoundAction action, String argument, List<Long> ids, String person, Long retryOf) {
+        Round round = repository.saveAndFlush(new Round(action.name(), argument, person, clock.instant(), retryOf));
+        rows.add(round.id(), ids);
+        jobs.schedule(RoundJob.NAME, Long.toString(round.id()));
+        audit.write(
+                person,
+                "round " + round.id(),
+                "round started",
+                action.title() + (argument.isEmpty() ? "" : " " + argument) + " on " + ids.size()
+                        + (ids.size() == 1 ? " device" : " devices")
+                        + (retryOf == null ? "." : ", those of round " + retryOf + " that were not done."));
+        return view(round);
+    }
+
+    /** Tries those devices again on which it failed or which were skipped. */
+    public RoundView retry(long id, String person) {
+        Round round = existing(id);
+        if (round.endedAt() == null) {
+            throw ProblemException.refused("The round still goes on. Try the failed ones again when it has ended.");
+        }
+        List<Long> ids = rows.notDone(id);
+        if (ids.isEmpty()) {
+            throw ProblemException.refused("Every device of the round is done. There is nothing to try again.");
+        }
+        return begin(action(round.action()), round.argument(), ids, person, id);
+    }
+
+    /** No further device is begun; those that are going on come to their end. */
+    public RoundView stop(long id, String person) {
+        Round round = existing(id);
+        if (round.endedAt() == null && round.stopRequestedBy() == null) {
+            round.stop(person);
+            audit.write(person, "round " + id, "round stopped", "No further device is begun.");
+        }
+        return view(round);
+    }
+
+    @Transactional(readOnly = true)
+    public RoundView view(long id) {
+        return view(existing(id));
+    }
+
+    /** The newest 20, without their results. */
+    @Transactional(readOnly = true)
+    public List<RoundView> recent() {
+        return repository.findAllByOrderByIdDesc(Limit.of(RECENT)).stream()
+                .map(r -> view(r, List.of()))
+                .toList();
+    }
+
+    /** The last result of an action on a device; empty when there is none. */
+    @Transactional(readOnly = true)
+    public Optional<RoundView.Result> last(long deviceId, String action) {
+        return rows.last(deviceId, action);
+    }
+
+    private Round existing(long id) {
+        return repository.findById(id).orElseThrow(() -> ProblemException.notFound("This round"));
+    }
+
+    private RoundView view(Round round) {
+        return view(round, rows.results(round.id()));
+    }
+
+    private RoundView view(Round round, List<RoundView.Result> results) {
+        return new RoundView(
+                round.id(),
+                round.action(),
+                actions.containsKey(round.action()) ? action(round.action()).title() : round.action(),
+                round.argument(),
+                round.startedBy(),
+                round.startedAt(),
+                round.endedAt(),
+                round.stopRequestedBy(),
+                round.retryOf(),
+                rows.counts(round.id()),
+                results);
+    }
+}

@@ -1,0 +1,32 @@
+package io.safestep.app.run;
+
+import io.safestep.app.job.JobHandler;
+import org.springframework.stereotype.Component;
+
+/** Drives a run to its end. The job's id is that of the run. */
+@Component
+class DriveJob implements JobHandler {
+
+    static final String NAME = "drive-run";
+
+    private final RunDriver driver;
+
+    DriveJob(RunDriver driver) {
+        this.driver = driver;
+    }
+
+    @Override
+    public String name() {
+        return NAME;
+    }
+
+    @Override
+    public boolean urgent() {
+        return true;
+    }
+
+    @Override
+    public void execute(String id) {
+        driver.drive(Long.parseLong(id));
+    }
+}

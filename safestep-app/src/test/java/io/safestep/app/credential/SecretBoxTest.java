@@ -1,0 +1,65 @@
+package io.safestep.app.credential;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.testing.SafeStepTest;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.ZoneOffset;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.jdbc.core.JdbcTemplate;
+
+/** Passwords of devices at rest. */
+class SecretBoxTest extends SafeStepTest {
+
+    @Autowired
+    private CredentialRepository credentials;
+
+    @Autowired
+    private JdbcTemplate jdbc;
+
+    @TempDir
+    private Path folder;
+
+    @Test
+    void passwordsOfDevicesAreNotReadableInTheDatabase() {
+        for (byte[] secret : jdbc.queryForList("select secret from credential", byte[].class)) {
+            assertThat(new String(secret, StandardCharsets.ISO_8859_1)).doesNotContain("harbour");
+        }
+    }
+
+    @Test
+    void whatOneKeyClosesOnlyThatKeyOpens() {
+        SecretBox box = new SecretBox(settings(PRACTICE.home()), credentials);
+        byte[] closed = box.close("keel");
+        assertThat(box.open(closed)).isEqualTo("keel");
+        assertThat(box.close("keel")).as("no two alike").isNotEqualTo(closed);
+    }
+
+    @Test
+    void withStoredCredentialsAMissingKeyIsRefusedAndNotReplaced() {
+        assertThatThrownBy(() -> new SecretBox(settings(folder), credentials))
+                .isInstanceOf(MissingKeyException.class)
+                .hasMessageContaining("secret.key")
+                .hasMessageContaining("Put the file back");
+        assertThat(Files.exists(folder.resolve("secret.key"))).isFalse();
+    }
+
+    @Test
+    void theKeyOfAnotherDatabaseIsFoundOutAtTheStart() throws IOException {
+        Files.writeString(folder.resolve("secret.key"), "0011223344556677\n0011223344556677\n");
+        assertThatThrownBy(() -> new SecretBox(settings(folder), credentials))
+                .isInstanceOf(MissingKeyException.class)
+                .hasMessageContaining("belongs to another database");
+    }
+
+    private static NetworkSettings settings(Path home) {
+        return new NetworkSettings(home, true, ZoneOffset.UTC, "", 22, "");
+    }
+}
