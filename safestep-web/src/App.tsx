@@ -9,9 +9,19 @@ import { ErrorBlock, Loading } from "./ui/Messages";
 const ChangesPage = lazy(() => import("./change/ChangesPage").then((m) => ({ default: m.ChangesPage })));
 const NewChangePage = lazy(() => import("./change/NewChangePage").then((m) => ({ default: m.NewChangePage })));
 const ChangePage = lazy(() => import("./change/ChangePage").then((m) => ({ default: m.ChangePage })));
-const DevicesPage = lazy(() => import("./device/DevicesPage").then((m) => ({ default: m.DevicesPage })));
+const DevicesPage = lazy(() => import("./inventory/DevicesPage").then((m) => ({ default: m.DevicesPage })));
 const PracticePage = lazy(() => import("./practice/PracticePage").then((m) => ({ default: m.PracticePage })));
 const DevicePage = lazy(() => import("./device/DevicePage").then((m) => ({ default: m.DevicePage })));
+
+const ImportPage = lazy(() => import("./inventory/ImportPage").then((m) => ({ default: m.ImportPage })));
+const BringInPage = lazy(() => import("./discovery/BringInPage").then((m) => ({ default: m.BringInPage })));
+const SearchPage = lazy(() => import("./discovery/SearchPage").then((m) => ({ default: m.SearchPage })));
+const GroupsPage = lazy(() => import("./group/GroupsPage").then((m) => ({ default: m.GroupsPage })));
+const CredentialsPage = lazy(() =>
+  import("./credential/CredentialsPage").then((m) => ({ default: m.CredentialsPage })),
+);
+const RoundsPage = lazy(() => import("./round/RoundsPage").then((m) => ({ default: m.RoundsPage })));
+const RoundPage = lazy(() => import("./round/RoundPage").then((m) => ({ default: m.RoundPage })));
 
 export function App() {
   const session = useSessionQuery();
@@ -35,6 +45,13 @@ export function App() {
             <Route path="changes/:number/:rung?" element={<ChangePage />} />
             <Route path="devices" element={<DevicesPage />} />
             <Route path="devices/:name/:view?" element={<DevicePage />} />
+            <Route path="import" element={<ImportPage />} />
+            <Route path="bring-in" element={<BringInPage />} />
+            <Route path="searches/:id" element={<SearchPage />} />
+            <Route path="groups/:id?" element={<GroupsPage />} />
+            <Route path="credentials/:id?" element={<CredentialsPage />} />
+            <Route path="rounds" element={<RoundsPage />} />
+            <Route path="rounds/:id" element={<RoundPage />} />
             {session.data.practice && <Route path="practice" element={<PracticePage />} />}
             <Route
               path="*"

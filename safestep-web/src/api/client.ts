@@ -41,15 +41,16 @@ async function problemOf(response: Response): Promise<Problem> {
 }
 
 async function send(method: string, path: string, body?: unknown): Promise<Response> {
+  const file = body instanceof Blob;
   let response: Response;
   try {
     response = await fetch(path, {
       method,
       headers: {
-        ...(body === undefined ? {} : { "Content-Type": "application/json" }),
+        ...(body === undefined ? {} : { "Content-Type": file ? "application/octet-stream" : "application/json" }),
         ...(method === "GET" ? {} : { "X-XSRF-TOKEN": csrfToken() }),
       },
-      body: body === undefined ? undefined : JSON.stringify(body),
+      body: body === undefined ? undefined : file ? body : JSON.stringify(body),
     });
   } catch {
     throw new Problem(0, "", "Safe Step can't be reached. What you see may be old; this page tries again by itself.");
@@ -75,6 +76,10 @@ export const api = {
   put: <T>(path: string, body: unknown) => json<T>("PUT", path, body),
   delete: <T>(path: string) => json<T>("DELETE", path),
   text: async (path: string) => (await send("GET", path)).text(),
+  /** Sends a file as the body. */
+  upload: <T>(path: string, file: Blob) => json<T>("POST", path, file),
+  /** Asks for a file. */
+  file: async (path: string, body: unknown) => (await send("POST", path, body)).blob(),
 };
 
 /** Any error as a problem, so that every place can show it the same way. */

@@ -63,7 +63,7 @@ export function ChangesPage() {
           name="changes"
           rows={changes.data}
           columns={columns}
-          id={(c) => c.number}
+          id={(c) => String(c.number)}
           link={(c) => `/changes/${c.number}`}
           empty={
             <>

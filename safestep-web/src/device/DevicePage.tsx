@@ -1,26 +1,30 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { type FormEvent, useEffect, useRef, useState } from "react";
+import { type ReactNode, useState } from "react";
 import Button from "react-bootstrap/Button";
-import Form from "react-bootstrap/Form";
-import { Link, NavLink, useParams, useSearchParams } from "react-router";
+import { Link, NavLink, useNavigate, useParams } from "react-router";
 import { api, asProblem } from "../api/client";
-import type { Backup, ChangeRow, Device, ReadCommand } from "../api/types";
+import type { DeviceDetail, DeviceRow, Round } from "../api/types";
+import { match, reachability, saved } from "../inventory/deviceColumns";
+import { Stages } from "../round/Stages";
 import { useMay } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
-import { download } from "../ui/csv";
 import { dayAndTime } from "../ui/time";
-import { changeStates } from "../ui/words";
 import { ComputedState } from "./ComputedState";
-import { reachability } from "./DevicesPage";
+import { DeviceBackups } from "./DeviceBackups";
+import { DeviceChanges } from "./DeviceChanges";
+import { DeviceConsole } from "./DeviceConsole";
+import { RecordForm } from "./RecordForm";
+import { HostKeyDecision, SerialDecision } from "./Decisions";
 
 export function DevicePage() {
   const { name = "", view = "" } = useParams();
   const device = useQuery({
     queryKey: ["devices", name],
-    queryFn: () => api.get<Device>(`/api/devices/${encodeURIComponent(name)}`),
+    queryFn: () => api.get<DeviceDetail>(`/api/devices/${encodeURIComponent(name)}`),
+    refetchInterval: 10_000,
   });
-  if (device.error) {
+  if (device.error && !device.data) {
     return (
       <>
         <ErrorBlock error={device.error} />
@@ -31,42 +35,59 @@ export function DevicePage() {
   return device.data ? <Loaded key={name} device={device.data} view={view} /> : <Loading />;
 }
 
-function Loaded({ device, view }: { device: Device; view: string }) {
+function Loaded({ device, view }: { device: DeviceDetail; view: string }) {
+  const d = device.row;
+  const mayRead = useMay("READ_DEVICES");
+  const navigate = useNavigate();
+  const test = useMutation({
+    mutationFn: () => api.post<Round>("/api/rounds", { action: "TEST_CONNECTION", argument: "", devices: [d.name] }),
+    onSuccess: (round) => navigate(`/rounds/${round.id}`),
+  });
   return (
     <>
       <div className="head">
-        <h1 className="mono fs-5">{device.name}</h1>
+        <h1 className="mono fs-5">{d.name}</h1>
         <span className="soft">
-          {device.role} at {device.site} · {device.address} · {device.maker}, {device.platform}
-          {device.partner && (
+          {d.role} at {d.site} · {d.address} · {d.maker}, {d.platform}
+          {d.partner && (
             <>
               {" "}
-              · partner <Link to={`/devices/${device.partner}${view ? `/${view}` : ""}`}>{device.partner}</Link>
+              · partner <Link to={`/devices/${d.partner}${view ? `/${view}` : ""}`}>{d.partner}</Link>
             </>
           )}
         </span>
+        <div className="actions">
+          {mayRead && (
+            <Button variant="outline-primary" disabled={test.isPending} onClick={() => test.mutate()}>
+              Test the connection
+            </Button>
+          )}
+        </div>
       </div>
-      <nav className="views" aria-label={`Views of ${device.name}`}>
-        <NavLink to={`/devices/${device.name}`} end>
+      <nav className="views" aria-label={`Views of ${d.name}`}>
+        <NavLink to={`/devices/${d.name}`} end>
           Device
         </NavLink>
-        <NavLink to={`/devices/${device.name}/network`}>In the network</NavLink>
+        <NavLink to={`/devices/${d.name}/backups`}>Backups</NavLink>
+        <NavLink to={`/devices/${d.name}/network`}>In the network</NavLink>
       </nav>
-      {device.lastProblem && <ErrorBlock error={new Error(device.lastProblem)} />}
-      {view === "network" ? (
-        <ComputedState device={device.name} />
-      ) : (
+      {test.error && <ErrorBlock error={test.error} />}
+      {device.offered && <HostKeyDecision device={device} offered={device.offered} />}
+      {d.seenSerial && <SerialDecision device={d} seen={d.seenSerial} />}
+      {d.lastProblem && !device.offered && <ErrorBlock error={new Error(d.lastProblem)} />}
+      {view === "network" && <ComputedState device={d.name} />}
+      {view === "backups" && <DeviceBackups device={d} />}
+      {view !== "network" && view !== "backups" && (
         <div className="cols">
           <section>
-            <p>
-              <Status state={reachability(device)} />
-            </p>
-            <Stance device={device} />
-            <Changes device={device} />
-            <Console device={device} />
+            <Standing device={d} />
+            <Who device={device} />
+            <DeviceChanges device={d} />
           </section>
           <section>
-            <Backups device={device} />
+            <Links device={device} />
+            <LastTest device={device} />
+            <DeviceConsole device={d} />
           </section>
         </div>
       )}
@@ -74,227 +95,175 @@ function Loaded({ device, view }: { device: Device; view: string }) {
   );
 }
 
-function Stance({ device }: { device: Device }) {
+/** What a tired person wants to know first: reachable, as expected, saved. */
+function Standing({ device }: { device: DeviceRow }) {
+  return (
+    <ul className="standing">
+      <li>
+        <Status state={reachability(device)} />
+      </li>
+      <li>
+        <Status state={match(device)} />{" "}
+        <span className="soft">
+          {device.baselineBackupId === null
+            ? "It was never backed up."
+            : `its baseline, as of ${device.backedUpAt ? dayAndTime(device.backedUpAt) : "its last backup"}`}
+        </span>
+      </li>
+      <li>
+        <Status state={saved(device)} />{" "}
+        <span className="soft">
+          {device.unsaved
+            ? "Running and startup differ: a restart would lose what startup does not hold."
+            : device.unsaved === null
+              ? "Whether running and startup are the same was not seen yet."
+              : "running and startup are the same"}
+        </span>
+      </li>
+    </ul>
+  );
+}
+
+function Fact({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <>
+      <dt>{name}</dt>
+      <dd>{children}</dd>
+    </>
+  );
+}
+
+const notKnown = <span className="soft">not known</span>;
+
+function Who({ device }: { device: DeviceDetail }) {
+  const may = useMay("WRITE_DEVICES");
+  const [editing, setEditing] = useState(false);
+  const d = device.row;
+  if (editing) {
+    return <RecordForm device={d} close={() => setEditing(false)} />;
+  }
+  return (
+    <>
+      <div className="head">
+        <h2>Who it is</h2>
+        <div className="actions">
+          {may && (
+            <Button variant="link" onClick={() => setEditing(true)}>
+              Change the record
+            </Button>
+          )}
+        </div>
+      </div>
+      <dl className="fact-list">
+        <Fact name="Maker, model">
+          {d.maker} {d.model}
+        </Fact>
+        <Fact name="Serial number">{d.serial ? <span className="mono">{d.serial}</span> : notKnown}</Fact>
+        <Fact name="Software">{d.software ?? notKnown}</Fact>
+        <Fact name="Stance">
+          <StanceFact device={d} />
+        </Fact>
+        <Fact name="Groups">{d.groups.length ? d.groups.join(", ") : <span className="soft">in none</span>}</Fact>
+        <Fact name="Labels">{d.labels.length ? d.labels.join(", ") : <span className="soft">none</span>}</Fact>
+        <Fact name="Credential">
+          {d.credential ? (
+            <>
+              {d.credential} <span className="soft">{device.credentialWhy}</span>
+            </>
+          ) : (
+            <>
+              none: <Link to="/credentials">say which one is used</Link>
+            </>
+          )}
+        </Fact>
+        <Fact name="Host key">{device.hostKey ? <span className="mono key">{device.hostKey}</span> : notKnown}</Fact>
+        <Fact name="Added">{dayAndTime(d.addedAt)}</Fact>
+      </dl>
+    </>
+  );
+}
+
+function StanceFact({ device }: { device: DeviceRow }) {
   const may = useMay("WRITE_DEVICES");
   const client = useQueryClient();
   const managed = device.stance === "managed";
   const set = useMutation({
-    mutationFn: (stance: string) => api.put<Device>(`/api/devices/${device.name}/stance`, { stance }),
+    mutationFn: (stance: string) => api.put(`/api/devices/${device.name}/stance`, { stance }),
     onSettled: () => client.invalidateQueries({ queryKey: ["devices"] }),
   });
   return (
-    <p>
-      Stance <b>{device.stance}</b>: Safe Step {managed ? "may write to it." : "reads it and does not write to it."}{" "}
+    <>
+      <b>{device.stance}</b>: Safe Step {managed ? "may write to it." : "reads it and does not write to it."}{" "}
       {may && (
         <Button variant="link" disabled={set.isPending} onClick={() => set.mutate(managed ? "OBSERVE" : "MANAGED")}>
           Set it to {managed ? "observe" : "managed"}
         </Button>
       )}
       {set.error && <span className="harm"> {asProblem(set.error).message}</span>}
-    </p>
-  );
-}
-
-function Changes({ device }: { device: Device }) {
-  const changes = useQuery({ queryKey: ["changes"], queryFn: () => api.get<ChangeRow[]>("/api/changes") });
-  const own = changes.data?.filter((c) => c.devices.includes(device.name)).slice(0, 8) ?? [];
-  return (
-    <>
-      <h2 className="mt-3">Changes</h2>
-      {own.length === 0 && <p className="empty">No change has touched it.</p>}
-      {own.map((c) => (
-        <div key={c.number} className="item">
-          <div>
-            <Link to={`/changes/${c.number}`} className="mono">
-              {c.subject}
-            </Link>{" "}
-            {c.title}
-          </div>
-          <span className="when">
-            <Status state={changeStates[c.state]} />
-          </span>
-        </div>
-      ))}
     </>
   );
 }
 
-/** Asks the device itself, with the read commands that its platform profile names. */
-function Console({ device }: { device: Device }) {
-  const may = useMay("READ_DEVICES");
-  const reads = useQuery({
-    queryKey: ["reads", device.name],
-    queryFn: () => api.get<ReadCommand[]>(`/api/devices/${device.name}/reads`),
-  });
-  const [read, setRead] = useState("interfaces");
-  const [argument, setArgument] = useState("");
-  const ask = useMutation({
-    mutationFn: () =>
-      api.post<{ command: string; output: string }>(`/api/devices/${device.name}/reads`, {
-        read,
-        argument: argument || null,
-      }),
-  });
-  const client = useQueryClient();
-  if (!may) {
-    return null;
-  }
-  const wanted = reads.data?.find((r) => r.name === read);
-  const problem = ask.error ? asProblem(ask.error) : null;
-  function submit(event: FormEvent) {
-    event.preventDefault();
-    ask.mutate(undefined, { onSettled: () => client.invalidateQueries({ queryKey: ["devices"] }) });
-  }
+function Links({ device }: { device: DeviceDetail }) {
   return (
     <>
-      <h2 className="mt-4">Ask the device</h2>
-      <form onSubmit={submit} className="d-flex gap-2" noValidate>
-        <Form.Select aria-label="Read command" value={read} onChange={(e) => setRead(e.target.value)}>
-          {reads.data?.map((r) => (
-            <option key={r.name} value={r.name}>
-              {r.title}
-            </option>
-          ))}
-        </Form.Select>
-        {wanted?.argument && (
-          <Form.Control
-            aria-label={wanted.argument}
-            placeholder={wanted.argument}
-            className="mono"
-            value={argument}
-            isInvalid={!!problem?.at("argument").length}
-            onChange={(e) => setArgument(e.target.value)}
-          />
-        )}
-        <Button type="submit" variant="outline-primary" disabled={ask.isPending}>
-          {ask.isPending ? "Asking …" : "Ask"}
-        </Button>
-      </form>
-      {problem && (
-        <p className="harm mt-1" role="alert">
-          {problem.message}
-        </p>
+      <h2>Links</h2>
+      {device.links.length === 0 && (
+        <p className="empty">No link is known. A walk from this device finds what it hears at its cables.</p>
       )}
-      {ask.data && (
-        <pre tabIndex={0} aria-label="Answer of the device" style={{ overflow: "auto", whiteSpace: "pre" }}>
-          {`> ${ask.data.command}\n${ask.data.output}`}
-        </pre>
-      )}
-    </>
-  );
-}
-
-function Backups({ device }: { device: Device }) {
-  const may = useMay("READ_DEVICES");
-  const client = useQueryClient();
-  const [params, setParams] = useSearchParams();
-  const shown = params.get("backup");
-  const path = `/api/devices/${device.name}/backups`;
-  const backups = useQuery({ queryKey: ["backups", device.name], queryFn: () => api.get<Backup[]>(path) });
-  const take = useMutation({
-    mutationFn: () => api.post<Backup[]>(path),
-    onSettled: () => {
-      void client.invalidateQueries({ queryKey: ["backups", device.name] });
-      void client.invalidateQueries({ queryKey: ["devices"] });
-    },
-  });
-  return (
-    <>
-      <div className="head">
-        <h2>Backups</h2>
-        <div className="actions">
-          {may && (
-            <Button variant="outline-primary" size="sm" disabled={take.isPending} onClick={() => take.mutate()}>
-              {take.isPending ? "Backing up …" : "Back up now"}
-            </Button>
-          )}
-        </div>
-      </div>
-      {take.error && <ErrorBlock error={take.error} />}
-      {backups.data?.length === 0 && (
-        <p className="empty">There is no backup yet. Take one, so that changes can be built.</p>
-      )}
-      <div style={{ maxHeight: shown ? 190 : 520, overflow: "auto" }} tabIndex={0} role="region" aria-label="Backups">
-        <table className="table">
+      {device.links.length > 0 && (
+        <table className="table facts" aria-label="Links">
           <thead>
             <tr>
-              <th>Taken</th>
-              <th>Kind</th>
-              <th>Cause</th>
-              <th>Hash</th>
-              <th />
+              <th>Interface</th>
+              <th>Linked with</th>
+              <th>Its interface</th>
             </tr>
           </thead>
           <tbody>
-            {backups.data?.map((b) => (
-              <tr key={b.id}>
-                <td>{dayAndTime(b.takenAt)}</td>
+            {device.links.map((l) => (
+              <tr key={`${l.ownInterface} ${l.far}`}>
+                <td className="mono">{l.ownInterface}</td>
                 <td>
-                  {b.kind}
-                  {b.id === device.baselineBackupId && " · baseline"}
-                </td>
-                <td>
-                  {b.cause}
-                  {b.changeNumber && (
+                  {l.farIsDevice ? (
+                    <Link to={`/devices/${l.far}`} className="mono">
+                      {l.far}
+                    </Link>
+                  ) : (
                     <>
-                      {" "}
-                      <Link to={`/changes/${b.changeNumber}`}>CR-{b.changeNumber}</Link>
+                      {l.far} <span className="soft">not one of ours</span>
                     </>
                   )}
                 </td>
-                <td className="mono">{b.hash.slice(0, 8)}</td>
-                <td>
-                  <Button
-                    variant="link"
-                    aria-label={`Show the ${b.kind} backup of ${dayAndTime(b.takenAt)}`}
-                    onClick={() => setParams(String(b.id) === shown ? {} : { backup: String(b.id) })}
-                  >
-                    {String(b.id) === shown ? "Hide" : "Show"}
-                  </Button>
-                </td>
+                <td className="mono">{l.farInterface}</td>
               </tr>
             ))}
           </tbody>
         </table>
-      </div>
-      {shown && <BackupText key={shown} device={device.name} id={shown} line={Number(params.get("line"))} />}
+      )}
     </>
   );
 }
 
-function BackupText({ device, id, line }: { device: string; id: string; line: number }) {
-  const text = useQuery({
-    queryKey: ["backup-text", device, id],
-    queryFn: () => api.text(`/api/devices/${device}/backups/${id}`),
-    staleTime: Infinity,
-  });
-  const mark = useRef<HTMLElement>(null);
-  useEffect(() => mark.current?.scrollIntoView({ block: "center" }), [text.data]);
-  if (text.error) {
-    return <ErrorBlock error={text.error} />;
-  }
-  if (!text.data) {
-    return <Loading />;
-  }
+function LastTest({ device }: { device: DeviceDetail }) {
+  const [open, setOpen] = useState(false);
+  const test = device.lastTest;
   return (
     <>
-      <div className="d-flex justify-content-between mt-3">
-        <h3>Backup {id}, secrets masked</h3>
-        <Button variant="link" onClick={() => download(`${device}-${id}.txt`, text.data, "text/plain")}>
-          Download
-        </Button>
-      </div>
-      <pre tabIndex={0} aria-label={`Backup ${id}`} style={{ maxHeight: 420, overflow: "auto" }}>
-        {text.data.split("\n").map((l, i) =>
-          i + 1 === line ? (
-            <mark key={i} ref={mark}>
-              {l + "\n"}
-            </mark>
-          ) : (
-            l + "\n"
-          ),
-        )}
-      </pre>
+      <h2 className="mt-3">Last connection test</h2>
+      {!test && <p className="empty">It was never tested. Test it before anything depends on it.</p>}
+      {test && (
+        <>
+          <p className="mb-1">
+            <Status state={test.passed ? { shape: "done", word: "passed" } : { shape: "failed", word: "failed" }} />{" "}
+            <span className="soft">{dayAndTime(test.at)}</span> {!test.passed && test.words}{" "}
+            <Button variant="link" aria-expanded={open} onClick={() => setOpen(!open)}>
+              {open ? "Hide stages" : "Stages"}
+            </Button>
+          </p>
+          {open && <Stages stages={test.stages} />}
+        </>
+      )}
     </>
   );
 }

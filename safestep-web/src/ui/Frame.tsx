@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Dropdown from "react-bootstrap/Dropdown";
-import { NavLink, Outlet } from "react-router";
+import { NavLink, Outlet, useLocation } from "react-router";
 import { api } from "../api/client";
 import type { ChangeRow, Device, Now } from "../api/types";
 import { useLogOut, usePerson } from "../session/session";
@@ -14,9 +14,13 @@ import { useNow } from "./useNow";
 
 const ended = ["CLOSED", "REJECTED", "WITHDRAWN"];
 
+/** Pages that belong to the devices, though their paths do not say so. */
+const aboutDevices = (path: string) => /^\/(bring-in|searches|groups|credentials|rounds|import)(\/|$)/.test(path);
+
 /** What stands on every page: top bar, hours strip, rail. */
 export function Frame({ practice }: { practice: boolean }) {
   const now = useNow();
+  const { pathname } = useLocation();
   const needs = useQuery({ queryKey: ["now"], queryFn: () => api.get<Now>("/api/now"), refetchInterval: 10_000 });
   const changes = useQuery({ queryKey: ["changes"], queryFn: () => api.get<ChangeRow[]>("/api/changes") });
   const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<Device[]>("/api/devices") });
@@ -46,7 +50,7 @@ export function Frame({ practice }: { practice: boolean }) {
           <NavLink to="/changes">
             Changes <em>{changes.data?.filter((c) => !ended.includes(c.state)).length || ""}</em>
           </NavLink>
-          <NavLink to="/devices">
+          <NavLink to="/devices" className={({ isActive }) => (isActive || aboutDevices(pathname) ? "active" : "")}>
             Devices <em>{devices.data?.length || ""}</em>
           </NavLink>
           {practice && <NavLink to="/practice">Practice</NavLink>}

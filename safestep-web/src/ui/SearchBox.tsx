@@ -16,7 +16,7 @@ function hits(found: Found): Hit[] {
     ...found.devices.map((d) => ({ to: `/devices/${d.name}`, group: "Devices", text: `${d.name}  ${d.address}` })),
     ...found.changes.map((c) => ({ to: `/changes/${c.number}`, group: "Changes", text: `${c.subject}  ${c.title}` })),
     ...found.lines.map((l) => ({
-      to: `/devices/${l.device}?backup=${l.backupId}&line=${l.number}`,
+      to: `/devices/${l.device}/backups?backup=${l.backupId}&line=${l.number}`,
       group: "Lines in configurations",
       text: `${l.device} ${l.number}: ${l.line}`,
     })),

@@ -9,8 +9,13 @@ function cell(text: string): string {
 }
 
 export function download(name: string, text: string, type = "text/csv") {
+  save(name, new Blob([text], { type }));
+}
+
+/** Has the browser save a file. */
+export function save(name: string, content: Blob) {
   const link = document.createElement("a");
-  link.href = URL.createObjectURL(new Blob([text], { type }));
+  link.href = URL.createObjectURL(content);
   link.download = name;
   link.click();
   URL.revokeObjectURL(link.href);

@@ -14,10 +14,17 @@ export function zonePlace(): string {
   return zone.slice(zone.lastIndexOf("/") + 1).replace(/_/g, " ");
 }
 
+// A formatter takes far longer to make than to use, and lists of thousands use it twice a row.
+const formatters = new Map<string, Intl.DateTimeFormat>();
+
 function format(at: Date | string | number, options: Intl.DateTimeFormatOptions): string {
-  return new Intl.DateTimeFormat("en-GB", { timeZone: zone, hourCycle: "h23", ...options })
-    .format(new Date(at))
-    .replace(",", "");
+  const key = zone + JSON.stringify(options);
+  let formatter = formatters.get(key);
+  if (!formatter) {
+    formatter = new Intl.DateTimeFormat("en-GB", { timeZone: zone, hourCycle: "h23", ...options });
+    formatters.set(key, formatter);
+  }
+  return formatter.format(new Date(at)).replace(",", "");
 }
 
 export const clock = (at: Date | string | number) => format(at, { hour: "2-digit", minute: "2-digit" });

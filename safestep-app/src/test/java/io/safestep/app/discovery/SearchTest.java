@@ -8,7 +8,9 @@ import io.safestep.app.testing.SafeStepTest;
 import io.safestep.practice.device.Fault;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.TreeMap;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -65,7 +67,7 @@ class SearchTest extends SafeStepTest {
     }
 
     private Map<String, JsonNode> byAddress(JsonNode search) {
-        Map<String, JsonNode> found = new java.util.TreeMap<>();
+        Map<String, JsonNode> found = new TreeMap<>();
         administrator
                 .get("/api/searches/" + search.path("id").asLong() + "/results")
                 .body()
@@ -154,6 +156,7 @@ class SearchTest extends SafeStepTest {
         JsonNode again = administrator.post(path + "/additions", accepted).body();
         assertThat(again.path("outcomes").get(0).path("problem").asString()).contains("added already");
         assertThat(again.path("roundId").isNull()).isTrue();
+        administrator.put("/api/devices/gan-rl-b/stance", Map.of("stance", "MANAGED"));
     }
 
     @Test
@@ -177,6 +180,30 @@ class SearchTest extends SafeStepTest {
                 .as("what does not say its address is said to be left out")
                 .contains("prov-")
                 .contains("does not say an address");
+        addBack(everything);
+    }
+
+    /** Adds everything new as it is proposed, so that the other tests find the network whole. */
+    private void addBack(JsonNode search) {
+        String path = "/api/searches/" + search.path("id").asLong();
+        List<Map<String, Object>> accepted = new ArrayList<>();
+        for (JsonNode p : administrator.get(path + "/proposals").body()) {
+            accepted.add(Map.of(
+                    "resultId", p.path("resultId").asLong(),
+                    "name", p.path("name").asString(),
+                    "siteCode", p.path("site").path("value").asString(),
+                    "role", p.path("role").path("value").asString().toUpperCase(Locale.ROOT),
+                    "labels", List.of(),
+                    "groups", List.of()));
+        }
+        JsonNode added = administrator
+                .post(path + "/additions", Map.of("devices", accepted))
+                .body();
+        administrator.await(
+                "/api/rounds/" + added.path("roundId").asLong(),
+                r -> r.path("endedAt").isString());
+        accepted.forEach(
+                a -> administrator.put("/api/devices/" + a.get("name") + "/stance", Map.of("stance", "MANAGED")));
     }
 
     @Test

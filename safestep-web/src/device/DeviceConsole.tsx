@@ -1,0 +1,72 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import { api, asProblem } from "../api/client";
+import type { DeviceRow, ReadCommand } from "../api/types";
+import { useMay } from "../session/session";
+
+/** Asks the device itself, with the read commands that its platform profile names. */
+export function DeviceConsole({ device }: { device: DeviceRow }) {
+  const may = useMay("READ_DEVICES");
+  const reads = useQuery({
+    queryKey: ["reads", device.name],
+    queryFn: () => api.get<ReadCommand[]>(`/api/devices/${device.name}/reads`),
+  });
+  const [read, setRead] = useState("interfaces");
+  const [argument, setArgument] = useState("");
+  const ask = useMutation({
+    mutationFn: () =>
+      api.post<{ command: string; output: string }>(`/api/devices/${device.name}/reads`, {
+        read,
+        argument: argument || null,
+      }),
+  });
+  const client = useQueryClient();
+  if (!may) {
+    return null;
+  }
+  const wanted = reads.data?.find((r) => r.name === read);
+  const problem = ask.error ? asProblem(ask.error) : null;
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    ask.mutate(undefined, { onSettled: () => client.invalidateQueries({ queryKey: ["devices"] }) });
+  }
+  return (
+    <>
+      <h2 className="mt-4">Ask the device</h2>
+      <form onSubmit={submit} className="d-flex gap-2" noValidate>
+        <Form.Select aria-label="Read command" value={read} onChange={(e) => setRead(e.target.value)}>
+          {reads.data?.map((r) => (
+            <option key={r.name} value={r.name}>
+              {r.title}
+            </option>
+          ))}
+        </Form.Select>
+        {wanted?.argument && (
+          <Form.Control
+            aria-label={wanted.argument}
+            placeholder={wanted.argument}
+            className="mono"
+            value={argument}
+            isInvalid={!!problem?.at("argument").length}
+            onChange={(e) => setArgument(e.target.value)}
+          />
+        )}
+        <Button type="submit" variant="outline-primary" disabled={ask.isPending}>
+          {ask.isPending ? "Asking …" : "Ask"}
+        </Button>
+      </form>
+      {problem && (
+        <p className="harm mt-1" role="alert">
+          {problem.message}
+        </p>
+      )}
+      {ask.data && (
+        <pre tabIndex={0} aria-label="Answer of the device" style={{ overflow: "auto", whiteSpace: "pre" }}>
+          {`> ${ask.data.command}\n${ask.data.output}`}
+        </pre>
+      )}
+    </>
+  );
+}

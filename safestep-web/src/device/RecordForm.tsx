@@ -1,0 +1,150 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import { api, asProblem } from "../api/client";
+import type { DeviceRow, Platform, Site } from "../api/types";
+import { ErrorBlock } from "../ui/Messages";
+
+const roles = ["core", "distribution", "access", "edge", "firewall", "relay"];
+
+/** What people say about a device; what it says of itself is read from it. */
+export function RecordForm({ device, close }: { device: DeviceRow; close: () => void }) {
+  const client = useQueryClient();
+  const sites = useQuery({ queryKey: ["sites"], queryFn: () => api.get<Site[]>("/api/sites") });
+  const platforms = useQuery({ queryKey: ["platforms"], queryFn: () => api.get<Platform[]>("/api/platforms") });
+  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  const [form, setForm] = useState({
+    address: device.address,
+    siteCode: device.siteCode,
+    siteName: "",
+    role: device.role,
+    platform: device.platform,
+    partner: device.partner ?? "",
+    labels: device.labels.join(", "),
+  });
+  const save = useMutation({
+    mutationFn: () =>
+      api.put(`/api/devices/${device.name}/record`, {
+        ...form,
+        role: form.role.toUpperCase(),
+        siteName: form.siteName || null,
+        partner: form.partner.trim() || null,
+        labels: form.labels
+          .split(",")
+          .map((l) => l.trim())
+          .filter(Boolean),
+      }),
+    onSuccess: async () => {
+      await client.invalidateQueries();
+      close();
+    },
+  });
+  const problem = save.error ? asProblem(save.error) : null;
+  const error = (field: string) => problem?.at(field)[0]?.message;
+  const edit = (change: Partial<typeof form>) => setForm({ ...form, ...change });
+  const newSite = sites.data && !sites.data.some((s) => s.code.toLowerCase() === form.siteCode.trim().toLowerCase());
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    save.mutate();
+  }
+  return (
+    <form onSubmit={submit} noValidate>
+      <h2>The record of {device.name}</h2>
+      <Form.Group className="mb-2" controlId="record-address">
+        <Form.Label>Address or host name</Form.Label>
+        <Form.Control
+          className="mono"
+          value={form.address}
+          maxLength={253}
+          isInvalid={!!error("address")}
+          onChange={(e) => edit({ address: e.target.value })}
+        />
+        <Form.Control.Feedback type="invalid">{error("address")}</Form.Control.Feedback>
+      </Form.Group>
+      <Form.Group className="mb-2" controlId="record-site">
+        <Form.Label>Site, by its short name</Form.Label>
+        <Form.Control
+          list="record-sites"
+          value={form.siteCode}
+          maxLength={10}
+          isInvalid={!!error("siteCode")}
+          onChange={(e) => edit({ siteCode: e.target.value })}
+        />
+        <Form.Control.Feedback type="invalid">{error("siteCode")}</Form.Control.Feedback>
+        <datalist id="record-sites">
+          {sites.data?.map((s) => (
+            <option key={s.code} value={s.code}>
+              {s.name}
+            </option>
+          ))}
+        </datalist>
+        {newSite && (
+          <Form.Control
+            className="mt-1"
+            aria-label="Name of the new site"
+            placeholder="Name of the new site"
+            value={form.siteName}
+            maxLength={100}
+            onChange={(e) => edit({ siteName: e.target.value })}
+          />
+        )}
+      </Form.Group>
+      <div className="field-row">
+        <Form.Group className="mb-2" controlId="record-role">
+          <Form.Label>Role</Form.Label>
+          <Form.Select value={form.role} onChange={(e) => edit({ role: e.target.value })}>
+            {roles.map((r) => (
+              <option key={r}>{r}</option>
+            ))}
+          </Form.Select>
+        </Form.Group>
+        <Form.Group className="mb-2" controlId="record-platform">
+          <Form.Label>Platform</Form.Label>
+          <Form.Select value={form.platform} onChange={(e) => edit({ platform: e.target.value })}>
+            {platforms.data?.map((p) => (
+              <option key={p.name}>{p.name}</option>
+            ))}
+          </Form.Select>
+        </Form.Group>
+      </div>
+      <Form.Group className="mb-2" controlId="record-partner">
+        <Form.Label>Partner</Form.Label>
+        <Form.Control
+          className="mono"
+          list="record-partners"
+          placeholder="none"
+          value={form.partner}
+          maxLength={60}
+          isInvalid={!!error("partner")}
+          onChange={(e) => edit({ partner: e.target.value })}
+        />
+        <Form.Control.Feedback type="invalid">{error("partner")}</Form.Control.Feedback>
+        <datalist id="record-partners">
+          {devices.data?.map((d) => (
+            <option key={d.name} value={d.name} />
+          ))}
+        </datalist>
+      </Form.Group>
+      <Form.Group className="mb-2" controlId="record-labels">
+        <Form.Label>Labels, with commas</Form.Label>
+        <Form.Control
+          value={form.labels}
+          maxLength={900}
+          isInvalid={!!error("labels")}
+          onChange={(e) => edit({ labels: e.target.value })}
+        />
+        <Form.Control.Feedback type="invalid">{error("labels")}</Form.Control.Feedback>
+      </Form.Group>
+      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      <div className="d-flex gap-3">
+        <Button type="submit" disabled={save.isPending}>
+          Save the record
+        </Button>
+        <Button variant="link" onClick={close}>
+          Cancel
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,189 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import { Link, useParams } from "react-router";
+import { api } from "../api/client";
+import type { Search, SearchResult } from "../api/types";
+import { useMay } from "../session/session";
+import { type Column, DataList } from "../ui/DataList";
+import { InventoryNav } from "../ui/InventoryNav";
+import { ErrorBlock, Loading } from "../ui/Messages";
+import { ProgressLine } from "../ui/ProgressLine";
+import { Status } from "../ui/Status";
+import { dayAndTime } from "../ui/time";
+import { count } from "../ui/words";
+import { Accept } from "./Accept";
+import { foundInWords, progressInWords, rank, resultStates, searchTitle } from "./searches";
+
+const columns: Column<SearchResult>[] = [
+  {
+    key: "address",
+    title: "Address",
+    width: "125px",
+    text: (r) => r.address,
+    show: (r) => <span className="mono">{r.address}</span>,
+    order: (r) =>
+      r.address
+        .split(".")
+        .map((n) => n.padStart(3, "0"))
+        .join("."),
+  },
+  {
+    key: "state",
+    title: "Result",
+    width: "165px",
+    text: (r) => resultStates[r.state]!.word,
+    show: (r) => (
+      <span className={`found-${resultStates[r.state]!.tone}`}>
+        <Status state={resultStates[r.state]!} />
+      </span>
+    ),
+    order: rank,
+  },
+  {
+    key: "name",
+    title: "Calls itself",
+    width: "minmax(110px, 1fr)",
+    text: (r) => r.name ?? "",
+    show: (r) => <span className="mono">{r.name}</span>,
+  },
+  { key: "maker", title: "Maker", width: "85px", text: (r) => r.maker ?? "" },
+  { key: "model", title: "Model", width: "85px", text: (r) => r.model ?? "" },
+  {
+    key: "serial",
+    title: "Serial number",
+    width: "140px",
+    text: (r) => r.serial ?? "",
+    show: (r) => <span className="mono">{r.serial}</span>,
+  },
+  { key: "software", title: "Software", width: "115px", text: (r) => r.software ?? "" },
+  { key: "words", title: "What was found", width: "minmax(220px, 3fr)", text: (r) => r.words },
+  { key: "links", title: "Hears", width: "minmax(140px, 2fr)", text: (r) => r.linkedWith.join(", "), hidden: true },
+  {
+    key: "depth",
+    title: "Links away",
+    width: "90px",
+    text: (r) => String(r.depth),
+    order: (r) => r.depth,
+    hidden: true,
+  },
+];
+
+export function SearchPage() {
+  const { id } = useParams();
+  const search = useQuery({
+    queryKey: ["searches", id],
+    queryFn: () => api.get<Search>(`/api/searches/${id}`),
+    refetchInterval: (query) => (query.state.data?.endedAt ? false : 1_000),
+  });
+  return (
+    <>
+      <InventoryNav />
+      {search.error && <ErrorBlock error={search.error} action={<Link to="/bring-in">All searches</Link>} />}
+      {!search.data && !search.error && <Loading />}
+      {search.data && <Loaded search={search.data} />}
+    </>
+  );
+}
+
+function Loaded({ search }: { search: Search }) {
+  const may = useMay("WRITE_DEVICES");
+  const client = useQueryClient();
+  const [chosen, setChosen] = useState<Set<string>>(new Set());
+  const [accepting, setAccepting] = useState(false);
+  // Read again whenever the numbers of results have moved.
+  const results = useQuery({
+    queryKey: ["search-results", search.id, JSON.stringify(search.counts)],
+    queryFn: () => api.get<SearchResult[]>(`/api/searches/${search.id}/results`),
+    placeholderData: (old) => old,
+  });
+  const stop = useMutation({
+    mutationFn: () => api.post<Search>(`/api/searches/${search.id}/stop`),
+    onSettled: () => client.invalidateQueries({ queryKey: ["searches"] }),
+  });
+  const fresh = results.data?.filter((r) => r.state === "new") ?? [];
+  const wanted = fresh.filter((r) => chosen.has(String(r.id)));
+  return (
+    <>
+      <div className="head">
+        <h1>{searchTitle(search)}</h1>
+        <span className="soft">
+          from {search.from}, port {search.port} · {search.startedBy}, {dayAndTime(search.startedAt)}
+        </span>
+        <div className="actions">
+          {!search.endedAt && may && (
+            <Button
+              variant="outline-primary"
+              disabled={stop.isPending || !!search.stopRequestedBy}
+              onClick={() => stop.mutate()}
+            >
+              Stop the search
+            </Button>
+          )}
+          {may && fresh.length > 0 && !accepting && (
+            <Button
+              onClick={() => {
+                if (wanted.length === 0) {
+                  setChosen(new Set(fresh.map((r) => String(r.id))));
+                }
+                setAccepting(true);
+              }}
+            >
+              {wanted.length > 0
+                ? `Look at the ${count(wanted.length, "chosen one", "chosen ones")}`
+                : `Look at the ${count(fresh.length, "new one", "new ones")}`}
+            </Button>
+          )}
+        </div>
+      </div>
+      {stop.error && <ErrorBlock error={stop.error} />}
+      <ProgressLine done={search.lookedAt} total={search.total} words={progressInWords(search)} />
+      <p className="mb-2">
+        <b>{foundInWords(search)}</b>
+      </p>
+      {accepting ? (
+        <Accept search={search} chosen={chosen} close={() => setAccepting(false)} />
+      ) : (
+        <>
+          {results.error && <ErrorBlock error={results.error} />}
+          {results.data && (
+            <DataList
+              name="results"
+              rows={[...results.data].sort((a, b) => rank(a) - rank(b))}
+              columns={columns}
+              id={(r) => String(r.id)}
+              chosen={may ? chosen : undefined}
+              onChoose={may ? setChosen : undefined}
+              mayChoose={(r) => r.state === "new"}
+              empty={search.endedAt ? "Nothing answered." : "Nothing has answered yet."}
+            />
+          )}
+          <Left search={search} />
+        </>
+      )}
+    </>
+  );
+}
+
+/** What the search did not see, so that nobody takes silence for absence. */
+function Left({ search }: { search: Search }) {
+  const left = [
+    ...(search.exclusions.length ? [`Excluded: ${search.exclusions.join(", ")}.`] : []),
+    ...(search.kind === "range"
+      ? ["The addresses of a network and of all its hosts, the first and last of a range, are never looked at."]
+      : []),
+    ...search.skipped,
+  ];
+  return (
+    <>
+      <h2 className="mt-3">Not looked at</h2>
+      {!search.endedAt && <p className="soft mb-1">Told when the search has ended.</p>}
+      <ul className="plain">
+        {left.map((s) => (
+          <li key={s}>{s}</li>
+        ))}
+      </ul>
+      {search.endedAt && left.length === 0 && <p className="empty">Everything was looked at.</p>}
+    </>
+  );
+}

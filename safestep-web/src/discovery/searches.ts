@@ -1,0 +1,70 @@
+import type { Search, SearchResult } from "../api/types";
+import type { Shape } from "../ui/Glyph";
+import { count } from "../ui/words";
+
+/** How results look and are called. New and changed identity have to stand out from what is known. */
+export const resultStates: Record<string, { shape: Shape; word: string; tone: string }> = {
+  waiting: { shape: "notyet", word: "waiting", tone: "" },
+  new: { shape: "going", word: "new", tone: "new" },
+  known: { shape: "done", word: "known", tone: "good" },
+  "also-here": { shape: "dot", word: "also here", tone: "" },
+  "changed-identity": { shape: "failed", word: "changed identity", tone: "bad" },
+  "not-let-in": { shape: "blocked", word: "not let in", tone: "warn" },
+  "not-recognised": { shape: "blocked", word: "not recognised", tone: "warn" },
+  "no-answer": { shape: "failed", word: "no answer", tone: "bad" },
+  added: { shape: "done", word: "added", tone: "good" },
+};
+
+const order = [
+  "new",
+  "changed-identity",
+  "not-let-in",
+  "not-recognised",
+  "no-answer",
+  "also-here",
+  "waiting",
+  "known",
+  "added",
+];
+
+/** What matters most first. */
+export function rank(result: SearchResult): number {
+  return order.indexOf(result.state);
+}
+
+const inWords: Record<string, (n: number) => string> = {
+  new: (n) => `${n} new`,
+  "changed-identity": (n) => `${n} with a changed identity`,
+  "not-let-in": (n) => `${n} that let no credential in`,
+  "not-recognised": (n) => `${n} not recognised`,
+  "no-answer": (n) => `${n} without an answer`,
+  "also-here": (n) => `${n} answering at a second address`,
+  known: (n) => `${n} known`,
+  added: (n) => `${n} added`,
+};
+
+/** What was found, in a sentence. */
+export function foundInWords(search: Search): string {
+  const parts = order.filter((s) => search.counts[s] && inWords[s]).map((s) => inWords[s]!(search.counts[s]!));
+  if (parts.length === 0) {
+    return search.endedAt ? "Nothing was found." : "Nothing found yet.";
+  }
+  return `Found ${parts.length > 1 ? `${parts.slice(0, -1).join(", ")} and ${parts.at(-1)}` : parts[0]}.`;
+}
+
+/** What is searched: "254 addresses in 10.77.2.0/24", "3 links away from brn-gw-a". */
+export function searchTitle(search: Search): string {
+  return search.kind === "range"
+    ? `Search of ${search.ranges.join(", ")}`
+    : `Walk from ${search.start}, ${count(search.depth, "link")} away`;
+}
+
+/** How far it is. */
+export function progressInWords(search: Search): string {
+  const what = search.kind === "range" ? "addresses" : "devices heard of";
+  const far = `${search.lookedAt.toLocaleString("en-GB")} of ${search.total.toLocaleString("en-GB")} ${what} looked at`;
+  if (search.endedAt) {
+    return search.stopRequestedBy ? `Stopped. ${far}.` : `Ended. ${far}.`;
+  }
+  return search.stopRequestedBy ? `${far}, stopping.` : `${far}.`;
+}

@@ -1,0 +1,356 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useEffect, useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import { Link, useNavigate, useParams } from "react-router";
+import { api, asProblem } from "../api/client";
+import type { DeviceRow, Group, GroupRule, Platform, Site } from "../api/types";
+import { useMay } from "../session/session";
+import { InventoryNav } from "../ui/InventoryNav";
+import { Block, ErrorBlock, Loading } from "../ui/Messages";
+import { count } from "../ui/words";
+import { emptyRule, isEmptyRule, warning } from "./rules";
+
+const roles = ["core", "distribution", "access", "edge", "firewall", "relay"];
+
+export function GroupsPage() {
+  const { id } = useParams();
+  const may = useMay("WRITE_DEVICES");
+  const groups = useQuery({ queryKey: ["groups"], queryFn: () => api.get<Group[]>("/api/groups") });
+  const shown = groups.data?.find((g) => String(g.id) === id);
+  return (
+    <>
+      <InventoryNav />
+      <div className="head">
+        <h1>Groups</h1>
+        <span className="soft">Named sets of devices: a fixed list, or by rule.</span>
+        <div className="actions">
+          {may && (
+            <Link to="/groups/new" className="btn btn-primary">
+              Make a group
+            </Link>
+          )}
+        </div>
+      </div>
+      {groups.error && <ErrorBlock error={groups.error} />}
+      {!groups.data && !groups.error && <Loading />}
+      {groups.data && (
+        <div className="cols">
+          <section>
+            {groups.data.length === 0 && (
+              <p className="empty">There is no group yet. Groups say who uses which credential, and find devices.</p>
+            )}
+            {groups.data.map((g) => (
+              <div key={g.id} className={`item${g === shown ? " chosen" : ""}`}>
+                <div>
+                  <Link to={`/groups/${g.id}`}>{g.name}</Link>
+                  <div className="soft">
+                    {g.ruleInWords ? `By rule: ${g.ruleInWords}` : "Fixed list"}
+                    {g.note && ` · ${g.note}`}
+                  </div>
+                </div>
+                <span className="when">{count(g.devices.length, "device")}</span>
+              </div>
+            ))}
+          </section>
+          <section>
+            {id === "new" && <GroupForm key="new" group={null} />}
+            {shown && <GroupForm key={shown.id} group={shown} />}
+            {!id && groups.data.length > 0 && <p className="empty">Choose a group to see what it holds now.</p>}
+            {id && id !== "new" && !shown && <Block tone="bad">There is no such group.</Block>}
+          </section>
+        </div>
+      )}
+    </>
+  );
+}
+
+function GroupForm({ group }: { group: Group | null }) {
+  const may = useMay("WRITE_DEVICES");
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  const [name, setName] = useState(group?.name ?? "");
+  const [note, setNote] = useState(group?.note ?? "");
+  const [byRule, setByRule] = useState(group ? !!group.rule : true);
+  const [rule, setRule] = useState<GroupRule>(group?.rule ?? emptyRule);
+  const [members, setMembers] = useState<string[]>(group?.rule ? [] : (group?.devices ?? []));
+  const holds = useRuleDevices(rule, byRule && may);
+  const save = useMutation({
+    mutationFn: () => {
+      const body = { name, note, rule: byRule ? rule : null, devices: byRule ? null : members };
+      return group ? api.put<Group>(`/api/groups/${group.id}`, body) : api.post<Group>("/api/groups", body);
+    },
+    onSuccess: async (saved) => {
+      await client.invalidateQueries();
+      navigate(`/groups/${saved.id}`);
+    },
+  });
+  const remove = useMutation({
+    mutationFn: () => api.delete(`/api/groups/${group!.id}`),
+    onSuccess: async () => {
+      await client.invalidateQueries();
+      navigate("/groups");
+    },
+  });
+  const [removing, setRemoving] = useState(false);
+  const problem = save.error ? asProblem(save.error) : null;
+  const now = byRule ? (may ? holds.names : (group?.devices ?? [])) : members;
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    save.mutate();
+  }
+  return (
+    <form onSubmit={submit} noValidate>
+      <fieldset disabled={!may}>
+        <legend className="h2">{group ? group.name : "A new group"}</legend>
+        <Form.Group className="mb-2" controlId="group-name">
+          <Form.Label>Name</Form.Label>
+          <Form.Control
+            value={name}
+            maxLength={60}
+            isInvalid={!!problem?.at("name").length}
+            onChange={(e) => setName(e.target.value)}
+          />
+          <Form.Control.Feedback type="invalid">{problem?.at("name")[0]?.message}</Form.Control.Feedback>
+        </Form.Group>
+        <Form.Group className="mb-2" controlId="group-note">
+          <Form.Label>What it is for</Form.Label>
+          <Form.Control value={note} maxLength={200} onChange={(e) => setNote(e.target.value)} />
+        </Form.Group>
+        <div className="choices mb-2">
+          <Form.Check
+            type="radio"
+            id="by-rule"
+            name="holds"
+            label="By rule"
+            checked={byRule}
+            onChange={() => setByRule(true)}
+          />
+          <Form.Check
+            type="radio"
+            id="fixed"
+            name="holds"
+            label="Fixed list"
+            checked={!byRule}
+            onChange={() => {
+              // What the rule held is a good beginning for a list.
+              setMembers(members.length ? members : now);
+              setByRule(false);
+            }}
+          />
+        </div>
+        {byRule ? (
+          <RuleFields
+            rule={rule}
+            setRule={setRule}
+            devices={devices.data ?? []}
+            error={problem?.at("rule")[0]?.message}
+          />
+        ) : (
+          <MemberFields members={members} setMembers={setMembers} devices={devices.data ?? []} />
+        )}
+      </fieldset>
+      <div role="status" className="holds">
+        <b>Holds now: {count(now.length, "device")}.</b>{" "}
+        {byRule && <span className="warn-text">{warning(rule, now.length, devices.data?.length ?? 0)}</span>}
+        <div className="names">
+          {now.slice(0, 60).map((n) => (
+            <Link key={n} to={`/devices/${n}`} className="mono">
+              {n}
+            </Link>
+          ))}
+          {now.length > 60 && <span className="soft">and {now.length - 60} more</span>}
+        </div>
+        {group?.credential && (
+          <div className="soft">
+            Its devices use the credential {group.credential}, unless one says another for itself.
+          </div>
+        )}
+      </div>
+      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      {remove.error && <ErrorBlock error={remove.error} />}
+      {may && (
+        <div className="d-flex gap-3 align-items-center mt-2">
+          <Button type="submit" disabled={save.isPending || !name.trim() || (byRule && isEmptyRule(rule))}>
+            {group ? "Save the group" : "Make the group"}
+          </Button>
+          {group && !removing && (
+            <Button variant="link" onClick={() => setRemoving(true)}>
+              Remove it
+            </Button>
+          )}
+          {removing && (
+            <>
+              <span>Its devices stay.</span>
+              <Button variant="danger" size="sm" disabled={remove.isPending} onClick={() => remove.mutate()}>
+                Remove {group!.name}
+              </Button>
+              <Button variant="link" onClick={() => setRemoving(false)}>
+                Keep it
+              </Button>
+            </>
+          )}
+        </div>
+      )}
+    </form>
+  );
+}
+
+/** What a rule would hold now, asked a moment after the last key. */
+function useRuleDevices(rule: GroupRule, enabled: boolean) {
+  const [asked, setAsked] = useState(rule);
+  useEffect(() => {
+    const timer = setTimeout(() => setAsked(rule), 300);
+    return () => clearTimeout(timer);
+  }, [rule]);
+  const preview = useQuery({
+    queryKey: ["group-preview", asked],
+    queryFn: () => api.post<{ devices: string[] }>("/api/groups/preview", asked),
+    enabled: enabled && !isEmptyRule(asked),
+    placeholderData: (old) => old,
+  });
+  return { names: enabled && !isEmptyRule(rule) ? (preview.data?.devices ?? []) : [] };
+}
+
+function RuleFields({
+  rule,
+  setRule,
+  devices,
+  error,
+}: {
+  rule: GroupRule;
+  setRule: (rule: GroupRule) => void;
+  devices: DeviceRow[];
+  error?: string;
+}) {
+  const sites = useQuery({ queryKey: ["sites"], queryFn: () => api.get<Site[]>("/api/sites") });
+  const platforms = useQuery({ queryKey: ["platforms"], queryFn: () => api.get<Platform[]>("/api/platforms") });
+  const labels = [...new Set([...devices.flatMap((d) => d.labels), ...rule.labels])].sort();
+  return (
+    <>
+      <p className="soft mb-1">A device belongs to it when every condition holds that says something.</p>
+      <Choices
+        title="Site is one of"
+        all={[...new Set([...(sites.data?.map((s) => s.name) ?? []), ...rule.sites])]}
+        chosen={rule.sites}
+        set={(v) => setRule({ ...rule, sites: v })}
+      />
+      <Choices title="Role is one of" all={roles} chosen={rule.roles} set={(v) => setRule({ ...rule, roles: v })} />
+      <Choices
+        title="Platform is one of"
+        all={platforms.data?.map((p) => p.name) ?? []}
+        chosen={rule.platforms}
+        set={(v) => setRule({ ...rule, platforms: v })}
+      />
+      <Form.Group className="mb-2" controlId="name-pattern">
+        <Form.Label>Name fits</Form.Label>
+        <Form.Control
+          className="mono"
+          value={rule.namePattern}
+          maxLength={60}
+          placeholder="*-gw-?"
+          onChange={(e) => setRule({ ...rule, namePattern: e.target.value })}
+        />
+        <Form.Text>* stands for any characters, ? for one.</Form.Text>
+      </Form.Group>
+      {labels.length > 0 && (
+        <Choices
+          title="Has all of the labels"
+          all={labels}
+          chosen={rule.labels}
+          set={(v) => setRule({ ...rule, labels: v })}
+        />
+      )}
+      {error && (
+        <p className="harm" role="alert">
+          {error}
+        </p>
+      )}
+    </>
+  );
+}
+
+function Choices({
+  title,
+  all,
+  chosen,
+  set,
+}: {
+  title: string;
+  all: string[];
+  chosen: string[];
+  set: (values: string[]) => void;
+}) {
+  return (
+    <fieldset className="rule-choices">
+      <legend className="form-label fs-6">{title}</legend>
+      {all.map((v) => (
+        <Form.Check
+          key={v}
+          inline
+          id={`${title}-${v}`}
+          label={v}
+          checked={chosen.includes(v)}
+          onChange={() => set(chosen.includes(v) ? chosen.filter((c) => c !== v) : [...chosen, v])}
+        />
+      ))}
+    </fieldset>
+  );
+}
+
+const MOST_SHOWN = 100;
+
+function MemberFields({
+  members,
+  setMembers,
+  devices,
+}: {
+  members: string[];
+  setMembers: (names: string[]) => void;
+  devices: DeviceRow[];
+}) {
+  const [filter, setFilter] = useState("");
+  const chosen = new Set(members);
+  const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = devices.filter((d) =>
+    words.every((w) => `${d.name} ${d.site} ${d.role} ${d.labels.join(" ")}`.toLowerCase().includes(w)),
+  );
+  return (
+    <>
+      <Form.Control
+        type="search"
+        size="sm"
+        className="mb-1"
+        value={filter}
+        placeholder="Filter devices"
+        aria-label="Filter devices"
+        onChange={(e) => setFilter(e.target.value)}
+      />
+      <div className="members" tabIndex={0} role="region" aria-label="Devices of the group">
+        {found.slice(0, MOST_SHOWN).map((d) => (
+          <Form.Check
+            key={d.name}
+            id={`member-${d.name}`}
+            label={
+              <>
+                <span className="mono">{d.name}</span>{" "}
+                <span className="soft">
+                  {d.role}, {d.site}
+                </span>
+              </>
+            }
+            checked={chosen.has(d.name)}
+            onChange={() =>
+              setMembers(chosen.has(d.name) ? members.filter((m) => m !== d.name) : [...members, d.name].sort())
+            }
+          />
+        ))}
+        {found.length > MOST_SHOWN && (
+          <p className="soft mb-0">{found.length - MOST_SHOWN} more: filter to find them.</p>
+        )}
+        {found.length === 0 && <p className="empty">No device fits “{filter}”.</p>}
+      </div>
+    </>
+  );
+}
