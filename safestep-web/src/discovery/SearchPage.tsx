@@ -13,7 +13,16 @@ import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
 import { count } from "../ui/words";
 import { Accept } from "./Accept";
-import { foundInWords, progressInWords, rank, resultStates, searchTitle } from "./searches";
+import {
+  addressOrder,
+  foundInWords,
+  inOrder,
+  progressInWords,
+  rank,
+  resultStates,
+  searchTitle,
+  toLookAt,
+} from "./searches";
 
 const columns: Column<SearchResult>[] = [
   {
@@ -22,11 +31,7 @@ const columns: Column<SearchResult>[] = [
     width: "125px",
     text: (r) => r.address,
     show: (r) => <span className="mono">{r.address}</span>,
-    order: (r) =>
-      r.address
-        .split(".")
-        .map((n) => n.padStart(3, "0"))
-        .join("."),
+    order: (r) => addressOrder(r.address),
   },
   {
     key: "state",
@@ -47,8 +52,7 @@ const columns: Column<SearchResult>[] = [
     text: (r) => r.name ?? "",
     show: (r) => <span className="mono">{r.name}</span>,
   },
-  { key: "maker", title: "Maker", width: "85px", text: (r) => r.maker ?? "" },
-  { key: "model", title: "Model", width: "85px", text: (r) => r.model ?? "" },
+  { key: "model", title: "Maker, model", width: "130px", text: (r) => `${r.maker ?? ""} ${r.model ?? ""}`.trim() },
   {
     key: "serial",
     title: "Serial number",
@@ -56,8 +60,8 @@ const columns: Column<SearchResult>[] = [
     text: (r) => r.serial ?? "",
     show: (r) => <span className="mono">{r.serial}</span>,
   },
-  { key: "software", title: "Software", width: "115px", text: (r) => r.software ?? "" },
-  { key: "words", title: "What was found", width: "minmax(220px, 3fr)", text: (r) => r.words },
+  { key: "software", title: "Software", width: "115px", text: (r) => r.software ?? "", hidden: true },
+  { key: "words", title: "What was found", width: "minmax(260px, 3fr)", text: (r) => r.words },
   { key: "links", title: "Hears", width: "minmax(140px, 2fr)", text: (r) => r.linkedWith.join(", "), hidden: true },
   {
     key: "depth",
@@ -144,12 +148,13 @@ function Loaded({ search }: { search: Search }) {
       {accepting ? (
         <Accept search={search} chosen={chosen} close={() => setAccepting(false)} />
       ) : (
-        <>
+        <div className="search-results">
           {results.error && <ErrorBlock error={results.error} />}
+          {results.data && <ToLookAt results={toLookAt(results.data)} />}
           {results.data && (
             <DataList
               name="results"
-              rows={[...results.data].sort((a, b) => rank(a) - rank(b))}
+              rows={inOrder(results.data)}
               columns={columns}
               id={(r) => String(r.id)}
               chosen={may ? chosen : undefined}
@@ -159,9 +164,29 @@ function Loaded({ search }: { search: Search }) {
             />
           )}
           <Left search={search} />
-        </>
+        </div>
       )}
     </>
+  );
+}
+
+const MOST_SENTENCES = 4;
+
+/** In whole sentences, with the device that is concerned: a row of the list cuts them. */
+function ToLookAt({ results }: { results: SearchResult[] }) {
+  return (
+    <ul className="look-at">
+      {results.slice(0, MOST_SENTENCES).map((r) => (
+        <li key={r.id}>
+          <span className={`found-${resultStates[r.state]!.tone}`}>{resultStates[r.state]!.word}</span>{" "}
+          <span className="mono">{r.address}</span> {r.words}{" "}
+          {r.device && <Link to={`/devices/${r.device}`}>Look at {r.device}</Link>}
+        </li>
+      ))}
+      {results.length > MOST_SENTENCES && (
+        <li className="soft">and {results.length - MOST_SENTENCES} more in the list</li>
+      )}
+    </ul>
   );
 }
 

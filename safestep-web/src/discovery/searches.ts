@@ -5,7 +5,7 @@ import { count } from "../ui/words";
 /** How results look and are called. New and changed identity have to stand out from what is known. */
 export const resultStates: Record<string, { shape: Shape; word: string; tone: string }> = {
   waiting: { shape: "notyet", word: "waiting", tone: "" },
-  new: { shape: "going", word: "new", tone: "new" },
+  new: { shape: "notyet", word: "new", tone: "new" },
   known: { shape: "done", word: "known", tone: "good" },
   "also-here": { shape: "dot", word: "also here", tone: "" },
   "changed-identity": { shape: "failed", word: "changed identity", tone: "bad" },
@@ -42,6 +42,24 @@ const inWords: Record<string, (n: number) => string> = {
   known: (n) => `${n} known`,
   added: (n) => `${n} added`,
 };
+
+/** The address in a form that sorts as its numbers do. */
+export function addressOrder(address: string): string {
+  return address
+    .split(".")
+    .map((n) => n.padStart(3, "0"))
+    .join(".");
+}
+
+/** What matters most first, then by address. */
+export function inOrder(results: SearchResult[]): SearchResult[] {
+  return [...results].sort((a, b) => rank(a) - rank(b) || (addressOrder(a.address) < addressOrder(b.address) ? -1 : 1));
+}
+
+/** Those about which somebody has to do something before they can be relied on. */
+export function toLookAt(results: SearchResult[]): SearchResult[] {
+  return inOrder(results).filter((r) => ["changed-identity", "not-let-in", "no-answer"].includes(r.state));
+}
 
 /** What was found, in a sentence. */
 export function foundInWords(search: Search): string {

@@ -37,15 +37,15 @@ export function match(d: DeviceRow): { shape: Shape; word: string } {
 const mono = (text: string | null) => <span className="mono">{text}</span>;
 
 export const deviceColumns: Column<DeviceRow>[] = [
-  { key: "name", title: "Device", width: "minmax(120px, 1fr)", text: (d) => d.name, show: (d) => mono(d.name) },
+  { key: "name", title: "Device", width: "minmax(105px, 1fr)", text: (d) => d.name, show: (d) => mono(d.name) },
   { key: "address", title: "Address", width: "120px", text: (d) => d.address, show: (d) => mono(d.address) },
-  { key: "site", title: "Site", width: "minmax(120px, 1fr)", text: (d) => d.site },
+  { key: "site", title: "Site", width: "minmax(110px, 1fr)", text: (d) => d.site },
   { key: "role", title: "Role", width: "100px", text: (d) => d.role },
   { key: "stance", title: "Stance", width: "90px", text: (d) => d.stance },
   {
     key: "partner",
     title: "Partner",
-    width: "minmax(100px, 1fr)",
+    width: "minmax(90px, 1fr)",
     text: (d) => d.partner ?? "",
     show: (d) => mono(d.partner),
   },
@@ -53,7 +53,7 @@ export const deviceColumns: Column<DeviceRow>[] = [
   { key: "groups", title: "Groups", width: "minmax(110px, 1fr)", text: (d) => d.groups.join(", "), hidden: true },
   { key: "platform", title: "Platform", width: "130px", text: (d) => d.platform, hidden: true },
   { key: "maker", title: "Maker", width: "90px", text: (d) => d.maker, hidden: true },
-  { key: "model", title: "Model", width: "90px", text: (d) => d.model ?? "" },
+  { key: "model", title: "Model", width: "90px", text: (d) => d.model ?? "", hidden: true },
   {
     key: "serial",
     title: "Serial number",
@@ -67,7 +67,7 @@ export const deviceColumns: Column<DeviceRow>[] = [
   {
     key: "saved",
     title: "Saved",
-    width: "100px",
+    width: "112px",
     text: (d) => saved(d).word,
     show: (d) => <Status state={saved(d)} />,
   },
@@ -90,7 +90,7 @@ export const deviceColumns: Column<DeviceRow>[] = [
   {
     key: "reachable",
     title: "Reachable",
-    width: "205px",
+    width: "230px",
     text: (d) => reachability(d).word,
     show: (d) => <Status state={reachability(d)} />,
     order: (d) => `${reachability(d).shape === "done" ? 1 : 0} ${d.lastSeenAt ?? ""}`,

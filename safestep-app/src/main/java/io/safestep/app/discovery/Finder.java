@@ -69,6 +69,7 @@ class Finder {
             }
         }
         Found found = finder.find(
+                onRecord == null ? address : onRecord.name(),
                 access.reached(address),
                 port,
                 accounts.stream().map(a -> new Account(a.login(), a.password())).toList(),

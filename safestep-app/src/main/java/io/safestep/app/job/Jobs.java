@@ -93,7 +93,7 @@ public class Jobs implements SmartLifecycle {
                 Scheduler.create(dataSource, all)
                         .tableName(table)
                         .threads(threads)
-                        .pollingInterval(Duration.ofSeconds(1))
+                        .pollingInterval(Duration.ofMillis(500))
                         .heartbeatInterval(Duration.ofSeconds(3))
                         .missedHeartbeatsLimit(4)
                         .shutdownMaxWait(Duration.ofSeconds(2))

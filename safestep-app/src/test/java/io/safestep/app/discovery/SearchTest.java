@@ -31,9 +31,16 @@ class SearchTest extends SafeStepTest {
         administrator = ApiClient.loggedIn(port, "abrill");
     }
 
+    /** What hung on its cables: no device tells it, so that it is put back by hand. */
+    private final Map<String, List<Map<String, Object>>> forgotten = new TreeMap<>();
+
     /** As if nobody had ever added it. */
     private void forget(String device) {
         Long id = jdbc.queryForObject("select id from device where name = ?", Long.class, device);
+        forgotten.put(
+                device,
+                jdbc.queryForList(
+                        "select name, interface, address, gateway from neighbouring_machine where device_id = ?", id));
         jdbc.update("update device set partner_id = null where partner_id = ?", id);
         jdbc.update("update device set baseline_backup_id = null where id = ?", id);
         for (String reference : List.of(
@@ -48,6 +55,22 @@ class SearchTest extends SafeStepTest {
                 "delete from device where id = ?")) {
             jdbc.update(reference, id);
         }
+    }
+
+    /** Gives a device that was added again what it had. */
+    private void restore(String device) {
+        administrator.put("/api/devices/" + device + "/stance", Map.of("stance", "MANAGED"));
+        Long id = jdbc.queryForObject("select id from device where name = ?", Long.class, device);
+        forgotten
+                .get(device)
+                .forEach(m -> jdbc.update(
+                        "insert into neighbouring_machine (name, device_id, interface, address, gateway)"
+                                + " values (?, ?, ?, ?, ?)",
+                        m.get("name"),
+                        id,
+                        m.get("interface"),
+                        m.get("address"),
+                        m.get("gateway")));
     }
 
     private long credential() {
@@ -156,7 +179,7 @@ class SearchTest extends SafeStepTest {
         JsonNode again = administrator.post(path + "/additions", accepted).body();
         assertThat(again.path("outcomes").get(0).path("problem").asString()).contains("added already");
         assertThat(again.path("roundId").isNull()).isTrue();
-        administrator.put("/api/devices/gan-rl-b/stance", Map.of("stance", "MANAGED"));
+        restore("gan-rl-b");
     }
 
     @Test
@@ -202,8 +225,7 @@ class SearchTest extends SafeStepTest {
         administrator.await(
                 "/api/rounds/" + added.path("roundId").asLong(),
                 r -> r.path("endedAt").isString());
-        accepted.forEach(
-                a -> administrator.put("/api/devices/" + a.get("name") + "/stance", Map.of("stance", "MANAGED")));
+        accepted.forEach(a -> restore((String) a.get("name")));
     }
 
     @Test

@@ -54,7 +54,7 @@ class RunTest extends SafeStepTest {
         assertThat(ended.path("devices").get(0).path("wave").asInt())
                 .isNotEqualTo(ended.path("devices").get(1).path("wave").asInt());
         JsonNode device = story.manager().get("/api/devices/brn-gw-a").body();
-        assertThat(device.path("baselineBackupId").asLong())
+        assertThat(device.path("row").path("baselineBackupId").asLong())
                 .as("the after-backup is the new baseline")
                 .isEqualTo(ended.path("devices").get(1).path("afterBackupId").asLong());
     }

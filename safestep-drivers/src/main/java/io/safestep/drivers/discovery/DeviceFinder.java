@@ -53,7 +53,7 @@ public final class DeviceFinder implements AutoCloseable {
         }
     }
 
-    private record Place(String host, int port, String pinnedHostKey) {}
+    private record Place(String name, String host, int port, String pinnedHostKey) {}
 
     /**
      * A device that was found.
@@ -69,6 +69,7 @@ public final class DeviceFinder implements AutoCloseable {
     /**
      * Looks at one address.
      *
+     * @param name what people call the place, for messages
      * @param host a name or an address
      * @param port TCP port
      * @param accounts tried in this order
@@ -77,10 +78,11 @@ public final class DeviceFinder implements AutoCloseable {
      * @throws DeviceException with reason CONNECTION_REFUSED, TIMED_OUT or NO_ROUTE when nothing answers, LOGIN_REFUSED
      *     when no account is let in, NOT_POSSIBLE when no profile recognises what answers
      */
-    public Found find(String host, int port, List<Account> accounts, String pinnedHostKey) throws DeviceException {
+    public Found find(String name, String host, int port, List<Account> accounts, String pinnedHostKey)
+            throws DeviceException {
         InetAddress address = Listener.resolve(host);
         Listener.Kind kind = Listener.at(address, port, LIMITS.connect());
-        Place place = new Place(host, port, pinnedHostKey);
+        Place place = new Place(name, host, port, pinnedHostKey);
         logIns.acquireUninterruptibly();
         try {
             return logIn(kind, place, accounts);
@@ -95,7 +97,7 @@ public final class DeviceFinder implements AutoCloseable {
             try {
                 return kind == Listener.Kind.SSH
                         ? overSsh(place, accounts.get(i), i)
-                        : overHttps(place, accounts.get(i), i);
+                        : overHttpsOrSsh(place, accounts.get(i), i);
             } catch (DeviceException e) {
                 if (e.reason() != Reason.LOGIN_REFUSED) {
                     throw e;
@@ -106,6 +108,23 @@ public final class DeviceFinder implements AutoCloseable {
         throw refused == null
                 ? new DeviceException(Reason.LOGIN_REFUSED, "Something answers, and there is no account to try.")
                 : refused;
+    }
+
+    /** Under load, a server of SSH may have been too slow to speak first: what is no HTTPS is taken for SSH. */
+    private Found overHttpsOrSsh(Place place, Account account, int index) throws DeviceException {
+        try {
+            return overHttps(place, account, index);
+        } catch (DeviceException e) {
+            boolean spokeHttps = e.shownHostKey() != null;
+            if (spokeHttps || e.reason() == Reason.LOGIN_REFUSED || e.reason() == Reason.HOST_KEY_CHANGED) {
+                throw e;
+            }
+            try {
+                return overSsh(place, account, index);
+            } catch (DeviceException neither) {
+                throw neither.reason() == Reason.NO_ROUTE || neither.reason() == Reason.SESSION_LOST ? e : neither;
+            }
+        }
     }
 
     private Found overSsh(Place place, Account account, int index) throws DeviceException {
@@ -139,7 +158,7 @@ public final class DeviceFinder implements AutoCloseable {
                 login.session().close(true);
             }
         }
-        throw unknown(place, last);
+        throw unknown(place, last, null);
     }
 
     /** NETCONF first: whether it is there is found out quickly, a command line only by waiting for its prompt. */
@@ -158,10 +177,12 @@ public final class DeviceFinder implements AutoCloseable {
 
     private Found overHttps(Place place, Account account, int index) throws DeviceException {
         DeviceException last = null;
+        String hostKey = null;
         for (PlatformProfile profile : profiles) {
             if (profile.access() instanceof RestconfAccess access) {
                 try {
                     DeviceSession session = RestconfSession.open(target(place, profile, account), access, LIMITS);
+                    hostKey = session.hostKey();
                     Optional<Found> found = ask(session, profile, index);
                     if (found.isPresent()) {
                         return found.get();
@@ -176,7 +197,7 @@ public final class DeviceFinder implements AutoCloseable {
                 }
             }
         }
-        throw unknown(place, last);
+        throw unknown(place, last, hostKey);
     }
 
     private static Optional<Found> ask(DeviceSession session, PlatformProfile profile, int account)
@@ -208,7 +229,7 @@ public final class DeviceFinder implements AutoCloseable {
 
     private static DeviceTarget target(Place place, PlatformProfile profile, Account account) {
         return new DeviceTarget(
-                place.host(),
+                place.name(),
                 "",
                 place.host(),
                 place.port(),
@@ -218,12 +239,13 @@ public final class DeviceFinder implements AutoCloseable {
                 place.pinnedHostKey());
     }
 
-    private static DeviceException unknown(Place place, DeviceException last) {
+    private static DeviceException unknown(Place place, DeviceException last, String hostKey) {
         return new DeviceException(
                 Reason.NOT_POSSIBLE,
-                "Something answers at " + place.host() + " port " + place.port() + " and fits no platform profile."
+                "Something answers at " + place.name() + " port " + place.port() + " and fits no platform profile."
                         + (last == null ? "" : " The last one was told: " + last.getMessage()),
-                last);
+                last,
+                hostKey);
     }
 
     @Override

@@ -49,6 +49,10 @@ class DeviceFinderTest {
         practice.close();
     }
 
+    private static Found find(String host, int port, List<Account> accounts, String pinned) throws DeviceException {
+        return finder.find(host, host, port, accounts, pinned);
+    }
+
     @ParameterizedTest
     @CsvSource({
         "127.77.2.1, brn-gw-a, corvane-cli, Corvane, Tidewater 4.2",
@@ -57,7 +61,7 @@ class DeviceFinderTest {
     })
     void eachFamilyIsRecognisedWithItsIdentity(String host, String name, String platform, String maker, String software)
             throws DeviceException {
-        Found found = finder.find(host, practice.port(), List.of(WRONG, RIGHT), null);
+        Found found = find(host, practice.port(), List.of(WRONG, RIGHT), null);
         PracticeDevice device = practice.network().device(name);
         assertThat(found.profile().name()).isEqualTo(platform);
         assertThat(found.identity().maker()).isEqualTo(maker);
@@ -71,19 +75,16 @@ class DeviceFinderTest {
 
     @Test
     void itTellsWhatItHearsAtTheOtherEnds() throws DeviceException {
-        assertThat(finder.find("127.77.2.1", practice.port(), List.of(RIGHT), null)
-                        .links())
+        assertThat(find("127.77.2.1", practice.port(), List.of(RIGHT), null).links())
                 .contains(new Heard("port 1", "ops-co-a", "port 1", "10.77.0.1"));
-        assertThat(finder.find("127.77.0.5", practice.port(), List.of(RIGHT), null)
-                        .links())
+        assertThat(find("127.77.0.5", practice.port(), List.of(RIGHT), null).links())
                 .as("a router of somebody else says no address")
                 .anySatisfy(heard -> {
                     assertThat(heard.name()).startsWith("prov-");
                     assertThat(heard.address()).isNull();
                 })
                 .anySatisfy(heard -> assertThat(heard.address()).isEqualTo("10.77.0.6"));
-        assertThat(finder.find("127.77.7.1", practice.port(), List.of(RIGHT), null)
-                        .links())
+        assertThat(find("127.77.7.1", practice.port(), List.of(RIGHT), null).links())
                 .extracting(Heard::name)
                 .contains("ops-co-b", "cdq-gw-b", "gan-rl-b");
     }
@@ -96,8 +97,7 @@ class DeviceFinderTest {
             return null;
         });
         try {
-            assertThat(finder.find("127.77.2.1", practice.port(), List.of(RIGHT), null)
-                            .links())
+            assertThat(find("127.77.2.1", practice.port(), List.of(RIGHT), null).links())
                     .extracting(Heard::interfaceName)
                     .doesNotContain("port 2");
         } finally {
@@ -111,12 +111,12 @@ class DeviceFinderTest {
     @Test
     void anotherBoxInItsPlaceShowsAnotherSerialNumber() throws DeviceException {
         PracticeDevice device = practice.network().device("cdq-ac-1");
-        String before = finder.find("127.77.4.34", practice.port(), List.of(RIGHT), null)
+        String before = find("127.77.4.34", practice.port(), List.of(RIGHT), null)
                 .identity()
                 .serial();
         device.switchOn(Fault.REPLACED, "");
         try {
-            assertThat(finder.find("127.77.4.34", practice.port(), List.of(RIGHT), null)
+            assertThat(find("127.77.4.34", practice.port(), List.of(RIGHT), null)
                             .identity()
                             .serial())
                     .isNotEqualTo(before);
@@ -128,9 +128,8 @@ class DeviceFinderTest {
     @ParameterizedTest
     @CsvSource({"127.77.2.1", "127.77.3.1", "127.77.0.5"})
     void noAccountIsTriedWhereTheKeyIsAnotherOne(String host) throws DeviceException {
-        String other =
-                finder.find("127.77.6.1", practice.port(), List.of(RIGHT), null).hostKey();
-        assertThatThrownBy(() -> finder.find(host, practice.port(), List.of(RIGHT), other))
+        String other = find("127.77.6.1", practice.port(), List.of(RIGHT), null).hostKey();
+        assertThatThrownBy(() -> find(host, practice.port(), List.of(RIGHT), other))
                 .isInstanceOfSatisfying(DeviceException.class, e -> {
                     assertThat(e.reason()).isEqualTo(Reason.HOST_KEY_CHANGED);
                     assertThat(e.shownHostKey()).isNotNull().isNotEqualTo(other);
@@ -140,14 +139,28 @@ class DeviceFinderTest {
     @ParameterizedTest
     @CsvSource({"127.77.2.1", "127.77.3.1", "127.77.0.5"})
     void aLogInThatIsRefusedIsSaid(String host) {
-        assertRefused(() -> finder.find(host, practice.port(), List.of(WRONG), null), Reason.LOGIN_REFUSED);
-        assertRefused(() -> finder.find(host, practice.port(), List.of(), null), Reason.LOGIN_REFUSED);
+        assertRefused(() -> find(host, practice.port(), List.of(WRONG), null), Reason.LOGIN_REFUSED);
+        assertRefused(() -> find(host, practice.port(), List.of(), null), Reason.LOGIN_REFUSED);
     }
 
     @Test
     void whereNothingListensIsSaidAtOnce() {
-        assertRefused(
-                () -> finder.find("127.77.250.250", practice.port(), List.of(RIGHT), null), Reason.CONNECTION_REFUSED);
+        assertRefused(() -> find("127.77.250.250", practice.port(), List.of(RIGHT), null), Reason.CONNECTION_REFUSED);
+    }
+
+    /** As under load: the banner of SSH comes later than anybody waits for it. */
+    @Test
+    void aServerThatIsSlowToSpeakIsTakenForWhatItIs() throws DeviceException {
+        PracticeDevice device = practice.network().device("brn-gw-a");
+        device.switchOn(Fault.SLOW, "400");
+        try {
+            assertThat(find("127.77.2.1", practice.port(), List.of(RIGHT), null)
+                            .identity()
+                            .name())
+                    .isEqualTo("brn-gw-a");
+        } finally {
+            device.switchOff(Fault.SLOW);
+        }
     }
 
     @Test
@@ -156,7 +169,7 @@ class DeviceFinderTest {
             Thread talker = new Thread(() -> greetAll(server));
             talker.setDaemon(true);
             talker.start();
-            assertThatThrownBy(() -> finder.find("127.0.0.1", server.getLocalPort(), List.of(RIGHT), null))
+            assertThatThrownBy(() -> find("127.0.0.1", server.getLocalPort(), List.of(RIGHT), null))
                     .isInstanceOfSatisfying(
                             DeviceException.class, e -> assertThat(e.reason()).isEqualTo(Reason.NOT_POSSIBLE))
                     .hasMessageContaining("fits no platform profile");
