@@ -1,5 +1,6 @@
 package io.safestep.app.access;
 
+import io.safestep.app.device.Devices;
 import io.safestep.app.people.Right;
 import io.safestep.app.round.RoundAction;
 import io.safestep.drivers.trial.StageResult;
@@ -14,9 +15,11 @@ public class ConnectionTestRound implements RoundAction {
     public static final String NAME = "TEST_CONNECTION";
 
     private final ConnectionTests tests;
+    private final Devices devices;
 
-    ConnectionTestRound(ConnectionTests tests) {
+    ConnectionTestRound(ConnectionTests tests, Devices devices) {
         this.tests = tests;
+        this.devices = devices;
     }
 
     @Override
@@ -38,9 +41,13 @@ public class ConnectionTestRound implements RoundAction {
     public Outcome on(long deviceId, String device, String argument, String person) {
         List<StageResult> results = tests.test(deviceId);
         StageResult failed = ConnectionTests.firstFailed(results);
+        String seenSerial = devices.withId(deviceId).seenSerial();
+        String passed = seenSerial == null
+                ? "Every stage passed."
+                : "Every stage passed, but it shows serial number " + seenSerial + ", which is not the one on record.";
         return new Outcome(
                 failed == null,
-                failed == null ? "Every stage passed." : failed.stage().title() + ": " + failed.words(),
+                failed == null ? passed : failed.stage().title() + ": " + failed.words(),
                 JsonMapper.shared().writeValueAsString(StageView.of(results)));
     }
 }

@@ -102,7 +102,9 @@ class Additions {
                     SearchJournal.heard(r).stream().map(Heard::name).collect(Collectors.toCollection(TreeSet::new));
             newcomers.put(r.id(), new Newcomer(nameOf(r), linked));
         }
-        Proposals proposals = new Proposals(known(), newcomers.values());
+        Map<String, String> sites = new TreeMap<>();
+        devices.sites().forEach(s -> sites.put(s.code(), s.name()));
+        Proposals proposals = new Proposals(sites, known(), newcomers.values());
         List<SearchView.ProposalView> views = new ArrayList<>();
         newcomers.forEach((id, newcomer) -> views.add(view(id, newcomer, proposals.of(newcomer))));
         return views;

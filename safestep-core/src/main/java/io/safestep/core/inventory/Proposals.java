@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -39,6 +40,7 @@ public final class Proposals {
             Map.entry("rl", "relay"),
             Map.entry("relay", "relay"));
 
+    private final Map<String, String> sites = new HashMap<>();
     private final Map<String, Known> known = new TreeMap<>();
     private final Map<String, Newcomer> newcomers = new TreeMap<>();
 
@@ -69,7 +71,9 @@ public final class Proposals {
 
     private record Choice(String value, String reason) {}
 
-    public Proposals(Collection<Known> known, Collection<Newcomer> newcomers) {
+    /** @param sites names of all known sites by their short names */
+    public Proposals(Map<String, String> sites, Collection<Known> known, Collection<Newcomer> newcomers) {
+        sites.forEach((code, name) -> this.sites.put(code.toLowerCase(Locale.ROOT), name));
         known.forEach(k -> this.known.put(k.name(), k));
         newcomers.forEach(n -> this.newcomers.put(n.name(), n));
     }
@@ -79,7 +83,7 @@ public final class Proposals {
         Proposal site = site(device, name);
         Proposal role = role(device, name);
         Proposal partner = partner(device, name, role.value());
-        boolean newSite = known.values().stream().noneMatch(k -> k.siteCode().equals(site.value()));
+        boolean newSite = !sites.containsKey(site.value().toLowerCase(Locale.ROOT));
         return new Proposed(site, newSite, role, partner, groups(site.value(), role.value(), partner));
     }
 
@@ -95,8 +99,12 @@ public final class Proposals {
         if (byLinks != null) {
             return new Proposal(byLinks.value(), byLinks.reason().replaceFirst("^named like", "linked with"));
         }
-        String code = name.place() == null ? "new" : name.place();
-        return new Proposal(code, "no known device is named like it or linked with it");
+        if (name.place() != null && sites.containsKey(name.place())) {
+            return new Proposal(name.place(), "its name begins with the short name of " + sites.get(name.place()));
+        }
+        return name.place() == null
+                ? new Proposal("new", "neither its name nor its links tell the site")
+                : new Proposal(name.place(), "its name begins so, and no known site is called so");
     }
 
     private Proposal role(Newcomer device, DeviceName name) {

@@ -7,6 +7,7 @@ import io.safestep.core.inventory.Proposals.Newcomer;
 import io.safestep.core.inventory.Proposals.Proposal;
 import io.safestep.core.inventory.Proposals.Proposed;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -23,8 +24,11 @@ class ProposalsTest {
             new Known("ald-gw-b", "ald", "Aldermouth", "edge", "ald-gw-a", Set.of()),
             new Known("gan-rl-a", "gan", "Gannet Rise", "relay", null, Set.of()));
 
+    private static final Map<String, String> SITES =
+            Map.of("brn", "Brinehaven", "ald", "Aldermouth", "gan", "Gannet Rise", "qui", "Quiet Bay");
+
     private static Proposed proposed(Newcomer... newcomers) {
-        return new Proposals(KNOWN, List.of(newcomers)).of(newcomers[0]);
+        return new Proposals(SITES, KNOWN, List.of(newcomers)).of(newcomers[0]);
     }
 
     @Test
@@ -70,6 +74,13 @@ class ProposalsTest {
         Proposed strange = proposed(new Newcomer("switch", Set.of("brn-ac-1", "brn-ac-2")));
         assertThat(strange.site()).isEqualTo(new Proposal("brn", "linked with brn-ac-1 and 1 more"));
         assertThat(strange.role().value()).isEqualTo("access");
+    }
+
+    @Test
+    void aSiteThatHasNoDeviceYetIsKnownByItsShortName() {
+        Proposed first = proposed(new Newcomer("qui-gw-a", Set.of("brn-ac-1", "ald-gw-a")));
+        assertThat(first.site()).isEqualTo(new Proposal("qui", "its name begins with the short name of Quiet Bay"));
+        assertThat(first.newSite()).isFalse();
     }
 
     @Test
