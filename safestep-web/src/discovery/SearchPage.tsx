@@ -21,7 +21,6 @@ import {
   rank,
   resultStates,
   searchTitle,
-  toLookAt,
 } from "./searches";
 
 const columns: Column<SearchResult>[] = [
@@ -61,7 +60,17 @@ const columns: Column<SearchResult>[] = [
     show: (r) => <span className="mono">{r.serial}</span>,
   },
   { key: "software", title: "Software", width: "115px", text: (r) => r.software ?? "", hidden: true },
-  { key: "words", title: "What was found", width: "minmax(260px, 3fr)", text: (r) => r.words },
+  {
+    key: "words",
+    title: "What was found",
+    width: "minmax(260px, 3fr)",
+    text: (r) => r.words,
+    show: (r) => (
+      <>
+        {r.words} {r.device && <Link to={`/devices/${r.device}`}>Look at {r.device}</Link>}
+      </>
+    ),
+  },
   { key: "links", title: "Hears", width: "minmax(140px, 2fr)", text: (r) => r.linkedWith.join(", "), hidden: true },
   {
     key: "depth",
@@ -150,9 +159,9 @@ function Loaded({ search }: { search: Search }) {
       ) : (
         <div className="search-results">
           {results.error && <ErrorBlock error={results.error} />}
-          {results.data && <ToLookAt results={toLookAt(results.data)} />}
           {results.data && (
             <DataList
+              wrap
               name="results"
               rows={inOrder(results.data)}
               columns={columns}
@@ -167,26 +176,6 @@ function Loaded({ search }: { search: Search }) {
         </div>
       )}
     </>
-  );
-}
-
-const MOST_SENTENCES = 4;
-
-/** In whole sentences, with the device that is concerned: a row of the list cuts them. */
-function ToLookAt({ results }: { results: SearchResult[] }) {
-  return (
-    <ul className="look-at">
-      {results.slice(0, MOST_SENTENCES).map((r) => (
-        <li key={r.id}>
-          <span className={`found-${resultStates[r.state]!.tone}`}>{resultStates[r.state]!.word}</span>{" "}
-          <span className="mono">{r.address}</span> {r.words}{" "}
-          {r.device && <Link to={`/devices/${r.device}`}>Look at {r.device}</Link>}
-        </li>
-      ))}
-      {results.length > MOST_SENTENCES && (
-        <li className="soft">and {results.length - MOST_SENTENCES} more in the list</li>
-      )}
-    </ul>
   );
 }
 

@@ -56,11 +56,6 @@ export function inOrder(results: SearchResult[]): SearchResult[] {
   return [...results].sort((a, b) => rank(a) - rank(b) || (addressOrder(a.address) < addressOrder(b.address) ? -1 : 1));
 }
 
-/** Those about which somebody has to do something before they can be relied on. */
-export function toLookAt(results: SearchResult[]): SearchResult[] {
-  return inOrder(results).filter((r) => ["changed-identity", "not-let-in", "no-answer"].includes(r.state));
-}
-
 /** What was found, in a sentence. */
 export function foundInWords(search: Search): string {
   const parts = order.filter((s) => search.counts[s] && inWords[s]).map((s) => inWords[s]!(search.counts[s]!));

@@ -18,8 +18,8 @@ type Row = Import["rows"][number];
 
 const verdicts: Record<string, { shape: Shape; word: string }> = {
   bad: { shape: "failed", word: "bad" },
-  add: { shape: "going", word: "is added" },
-  change: { shape: "blocked", word: "is changed" },
+  add: { shape: "notyet", word: "is added" },
+  change: { shape: "notyet", word: "is changed" },
 };
 
 const columns: Column<Row>[] = [
@@ -171,7 +171,7 @@ export function ImportPage() {
             <p className="soft mb-1">Not taken over: the columns {seen.ignoredColumns.join(", ")}.</p>
           )}
           {seen.rows.length > 0 && (
-            <DataList name="rows" rows={seen.rows} columns={columns} id={(r) => String(r.row)} empty="" />
+            <DataList wrap name="rows" rows={seen.rows} columns={columns} id={(r) => String(r.row)} empty="" />
           )}
         </>
       )}

@@ -29,7 +29,7 @@ export function NowPage() {
   if (!query.data) {
     return <Loading />;
   }
-  const { needsYou, window, notRight, recent } = query.data;
+  const { needsYou, window, notRight, manyNotRight, recent } = query.data;
   return (
     <>
       <h1 className="visually-hidden">Now</h1>
@@ -52,7 +52,7 @@ export function NowPage() {
         </section>
         <section aria-labelledby="not-right">
           <h2 id="not-right">Not right in the network</h2>
-          {notRight.length === 0 && <p className="empty">Every device answered when last asked, and is saved.</p>}
+          {notRight.length + manyNotRight.length === 0 && <p className="empty">Every device answered when last asked, and is saved.</p>}
           {notRight.map((n) => (
             <Item
               key={n.device + n.problem}
@@ -60,6 +60,14 @@ export function NowPage() {
               when={n.since ? `answered ${fromNow(n.since, now)}` : ""}
             >
               <Link to={`/devices/${n.device}`}>{n.device}</Link> {n.problem.replace(`${n.device} `, "")}
+            </Item>
+          ))}
+          {manyNotRight.map((n) => (
+            <Item key={n.filter} shape={n.failed ? "failed" : "blocked"} when="">
+              <Link to={`/devices?filter=${encodeURIComponent(n.filter)}`}>
+                {n.count.toLocaleString("en-GB")} devices
+              </Link>{" "}
+              {n.problem.replace(/^devices /, "")}
             </Item>
           ))}
           <h2 className="mt-4">Ran in the last 24 hours</h2>

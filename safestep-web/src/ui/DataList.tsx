@@ -48,6 +48,8 @@ interface Props<T> {
   mayChoose?: (row: T) => boolean;
   /** More tools beside filter and columns. */
   tools?: ReactNode;
+  /** Whether cells may take several lines, for lists whose point is their sentences. */
+  wrap?: boolean;
   /** In place of the export of what is seen. */
   onExport?: (found: T[]) => void;
 }
@@ -264,7 +266,8 @@ export function DataList<T>(props: Props<T>) {
             return (
               <div
                 key={id(row)}
-                className={`row-line${isChosen ? " chosen" : ""}`}
+                ref={props.wrap ? virtual.measureElement : undefined}
+                className={`row-line${isChosen ? " chosen" : ""}${props.wrap ? " wrap" : ""}`}
                 role="row"
                 tabIndex={0}
                 data-index={item.index}

@@ -9,17 +9,21 @@ import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Stream;
 import java.util.zip.ZipInputStream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
-import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.Row;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** Reads a table from a file: comma-separated values (RFC 4180), also with semicolons, or the first sheet of an XLSX file. */
 final class SheetReader {
+
+    private static final Logger LOG = LoggerFactory.getLogger(SheetReader.class);
 
     static final int MOST_ROWS = 20_000;
 
@@ -53,6 +57,7 @@ final class SheetReader {
             if (e instanceof ProblemException problem) {
                 throw problem;
             }
+            LOG.info("A sheet can't be read.", e);
             throw ProblemException.invalid(
                     "file",
                     "The file can't be read as " + (zip ? "an XLSX workbook." : "comma-separated values.")
@@ -91,12 +96,14 @@ final class SheetReader {
         try (ReadableWorkbook workbook = new ReadableWorkbook(new ByteArrayInputStream(file));
                 Stream<Row> rows = workbook.getFirstSheet().openStream()) {
             rows.forEach(row -> {
-                List<String> cells = new ArrayList<>();
-                for (int i = 0; i < Math.min(MOST_COLUMNS, row.getCellCount()); i++) {
-                    Cell cell = row.getCell(i);
-                    cells.add(cell == null || cell.getText() == null ? "" : cell.getText());
-                }
-                add(lines, row.getRowNum(), cells);
+                String[] cells = new String[Math.min(MOST_COLUMNS, row.getCellCount())];
+                Arrays.fill(cells, "");
+                row.stream().filter(c -> c != null && c.getText() != null).forEach(c -> {
+                    if (c.getColumnIndex() < cells.length) {
+                        cells[c.getColumnIndex()] = c.getText();
+                    }
+                });
+                add(lines, row.getRowNum(), List.of(cells));
             });
         }
         return lines;

@@ -87,7 +87,8 @@ class NowController {
         ScheduleViews.Opening window = schedule.between(now, now.plus(Duration.ofDays(7))).stream()
                 .findFirst()
                 .orElse(null);
-        return new NowView(needs, window, notRight(), recent(now));
+        NotRightInNetwork network = NotRightInNetwork.of(devices.inTrouble());
+        return new NowView(needs, window, network.single(), network.many(), recent(now));
     }
 
     private List<NowView.Recent> recent(Instant now) {
@@ -136,38 +137,5 @@ class NowController {
 
     private static Need need(NeedKind kind, Change change, String detail) {
         return new Need(kind, change.number(), change.subject(), change.title(), detail, change.updatedAt());
-    }
-
-    private List<NowView.NotRight> notRight() {
-        List<NowView.NotRight> found = new ArrayList<>();
-        for (Devices.Trouble device : devices.inTrouble()) {
-            if (device.otherHostKey()) {
-                found.add(new NowView.NotRight(
-                        device.name(),
-                        "shows another host key than before: nothing is sent to it until somebody decides.",
-                        true,
-                        device.lastSeenAt()));
-            } else if (device.problem() != null) {
-                found.add(new NowView.NotRight(device.name(), device.problem(), true, device.lastSeenAt()));
-            }
-            if (device.otherSerial() != null) {
-                found.add(new NowView.NotRight(
-                        device.name(),
-                        "shows serial number " + device.otherSerial() + ", which is not the one on record.",
-                        true,
-                        null));
-            }
-            if (device.neverBackedUp()) {
-                found.add(new NowView.NotRight(
-                        device.name(), "has no backup yet, so that no change can be built for it.", false, null));
-            } else if (device.unsaved()) {
-                found.add(new NowView.NotRight(
-                        device.name(),
-                        "is unsaved: at a restart it would lose what startup does not hold.",
-                        false,
-                        null));
-            }
-        }
-        return found;
     }
 }

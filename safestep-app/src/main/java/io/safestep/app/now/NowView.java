@@ -15,7 +15,11 @@ import org.jspecify.annotations.Nullable;
  * @param recent runs that ended in the last 24 hours, newest first
  */
 public record NowView(
-        List<Need> needsYou, ScheduleViews.@Nullable Opening window, List<NotRight> notRight, List<Recent> recent) {
+        List<Need> needsYou,
+        ScheduleViews.@Nullable Opening window,
+        List<NotRight> notRight,
+        List<ManyNotRight> manyNotRight,
+        List<Recent> recent) {
 
     /** Why something waits for somebody. */
     public enum NeedKind {
@@ -44,6 +48,15 @@ public record NowView(
             String problem,
             boolean failed,
             @Nullable Instant since) {}
+
+    /**
+     * The same on many devices, told once.
+     *
+     * @param count how many
+     * @param problem follows their number, for example {@code devices have no backup yet.}
+     * @param filter what finds them in the list of all devices
+     */
+    public record ManyNotRight(int count, String problem, boolean failed, String filter) {}
 
     public record Recent(
             int number,
