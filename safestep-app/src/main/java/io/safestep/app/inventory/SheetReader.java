@@ -10,9 +10,11 @@ import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.stream.Stream;
-import java.util.zip.ZipInputStream;
+import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
+import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
@@ -109,12 +111,15 @@ final class SheetReader {
         return lines;
     }
 
+    /** What the file says of its own sizes is not believed: it is unpacked and counted. */
     private static void refuseLargeInside(byte[] file) throws IOException {
         long unpacked = 0;
         byte[] buffer = new byte[64 * 1024];
-        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(file))) {
-            while (zip.getNextEntry() != null) {
-                unpacked += size(zip, buffer, LARGEST_UNPACKED - unpacked);
+        try (ZipFile zip = ZipFile.builder().setByteArray(file).get()) {
+            for (ZipArchiveEntry entry : Collections.list(zip.getEntries())) {
+                try (InputStream in = zip.getInputStream(entry)) {
+                    unpacked += size(in, buffer, LARGEST_UNPACKED - unpacked);
+                }
             }
         }
     }
