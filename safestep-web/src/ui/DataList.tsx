@@ -96,8 +96,6 @@ export function DataList<T>(props: Props<T>) {
     }
     return hits.map((t) => t.row);
   }, [texts, columns, filter, sort]);
-
-  // eslint-disable-next-line react-hooks/incompatible-library
   const virtual = useVirtualizer({
     count: found.length,
     getScrollElement: () => box.current,

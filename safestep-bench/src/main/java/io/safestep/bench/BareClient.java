@@ -36,6 +36,10 @@ final class BareClient implements AutoCloseable {
     private static final String GET = "<rpc xmlns=\"urn:ietf:params:xml:ns:netconf:base:1.0\" message-id=\"1\">"
             + "<get-config><source><running/></source></get-config></rpc>]]>]]>";
 
+    private static final String GET_PLATFORM =
+            "<rpc xmlns=\"urn:ietf:params:xml:ns:netconf:base:1.0\" message-id=\"1\"><get><filter type=\"subtree\">"
+                    + "<platform xmlns=\"urn:haldrin:state\"/></filter></get></rpc>]]>]]>";
+
     private final SshClient ssh = SshClient.setUpDefaultClient();
     private final SSLContext tls;
     private final int port;
@@ -50,9 +54,18 @@ final class BareClient implements AutoCloseable {
 
     int read(String platform, String host) throws IOException, InterruptedException {
         return switch (platform) {
-            case "corvane-cli" -> command(host);
-            case "haldrin-netconf" -> netconf(host);
-            default -> https(host);
+            case "corvane-cli" -> command(host, "show running");
+            case "haldrin-netconf" -> netconf(host, GET);
+            default -> https(host, "/restconf/data");
+        };
+    }
+
+    /** Logs in and reads who the device is. */
+    int identify(String platform, String host) throws IOException, InterruptedException {
+        return switch (platform) {
+            case "corvane-cli" -> command(host, "show version");
+            case "haldrin-netconf" -> netconf(host, GET_PLATFORM);
+            default -> https(host, "/restconf/data/ostrel-state:platform");
         };
     }
 
@@ -64,9 +77,9 @@ final class BareClient implements AutoCloseable {
         return session;
     }
 
-    private int command(String host) throws IOException {
+    private int command(String host, String line) throws IOException {
         try (ClientSession session = logIn(host);
-                ChannelExec exec = session.createExecChannel("show running")) {
+                ChannelExec exec = session.createExecChannel(line)) {
             ByteArrayOutputStream out = new ByteArrayOutputStream();
             exec.setOut(out);
             exec.open().verify(LIMIT);
@@ -75,7 +88,7 @@ final class BareClient implements AutoCloseable {
         }
     }
 
-    private int netconf(String host) throws IOException {
+    private int netconf(String host, String question) throws IOException {
         try (ClientSession session = logIn(host);
                 ChannelSubsystem channel = session.createSubsystemChannel("netconf")) {
             channel.open().verify(LIMIT);
@@ -83,7 +96,7 @@ final class BareClient implements AutoCloseable {
             OutputStream out = channel.getInvertedIn();
             until(in);
             out.write(HELLO.getBytes(StandardCharsets.UTF_8));
-            out.write(GET.getBytes(StandardCharsets.UTF_8));
+            out.write(question.getBytes(StandardCharsets.UTF_8));
             out.flush();
             return until(in);
         }
@@ -103,9 +116,9 @@ final class BareClient implements AutoCloseable {
         throw new IOException("the session ended");
     }
 
-    private int https(String host) throws IOException, InterruptedException {
+    private int https(String host, String path) throws IOException, InterruptedException {
         HttpClient client = HttpClient.newBuilder().sslContext(tls).build();
-        HttpRequest request = HttpRequest.newBuilder(URI.create("https://" + host + ":" + port + "/restconf/data"))
+        HttpRequest request = HttpRequest.newBuilder(URI.create("https://" + host + ":" + port + path))
                 .header(
                         "Authorization",
                         "Basic "

@@ -12,6 +12,7 @@ import java.time.Instant;
 import java.util.Map;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -51,6 +52,13 @@ public final class ApiClient {
         }
         client.get("/api/session"); // brings the token of the new session
         return client;
+    }
+
+    /** The session's cookies, as a browser sends them. */
+    public String cookies() {
+        return cookies.getCookieStore().getCookies().stream()
+                .map(c -> c.getName() + "=" + c.getValue())
+                .collect(Collectors.joining("; "));
     }
 
     public Answer get(String path) {
