@@ -12,6 +12,8 @@ public class DeviceException extends Exception {
         /** Nothing listens there. */
         CONNECTION_REFUSED,
         TIMED_OUT,
+        /** It takes the connection and then says nothing. */
+        SILENT,
         /** It shows another host key or certificate than before. */
         HOST_KEY_CHANGED,
         LOGIN_REFUSED,

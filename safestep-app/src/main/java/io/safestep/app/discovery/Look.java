@@ -76,6 +76,7 @@ final class Look {
                     journal.failed(searchId, address, ResultState.NO_ANSWER, e, here);
                 }
             }
+            case SILENT -> journal.failed(searchId, address, ResultState.NO_ANSWER, e, here);
             default -> journal.failed(searchId, address, ResultState.NOT_RECOGNISED, e, here);
         }
     }

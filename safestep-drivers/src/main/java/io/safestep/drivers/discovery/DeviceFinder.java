@@ -16,7 +16,6 @@ import io.safestep.drivers.netconf.NetconfSession;
 import io.safestep.drivers.restconf.RestconfSession;
 import io.safestep.drivers.ssh.SshLogin;
 import io.safestep.drivers.ssh.SshLogin.LoggedIn;
-import java.net.InetAddress;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
@@ -30,7 +29,10 @@ public final class DeviceFinder implements AutoCloseable {
 
     /** Shorter than usual: most of the addresses of a range hold nothing, and a wrong profile waits for its prompt. */
     private static final TimeLimits LIMITS =
-            new TimeLimits(Duration.ofSeconds(4), Duration.ofSeconds(10), Duration.ofSeconds(8));
+            new TimeLimits(Duration.ofSeconds(8), Duration.ofSeconds(10), Duration.ofSeconds(10));
+
+    /** A server of SSH speaks first; one that has been silent for so long waits to be spoken to, as those of HTTPS do. */
+    private static final Duration SPEAKS_FIRST = Duration.ofMillis(250);
 
     /** Exchanging keys is work: more at once than this are not done sooner. */
     private static final int LOG_INS_AT_ONCE = 64;
@@ -75,43 +77,49 @@ public final class DeviceFinder implements AutoCloseable {
      * @param accounts tried in this order
      * @param pinnedHostKey the key that is known of whatever stands there: with another one no account is tried; null
      *     when none is known
-     * @throws DeviceException with reason CONNECTION_REFUSED, TIMED_OUT or NO_ROUTE when nothing answers, LOGIN_REFUSED
-     *     when no account is let in, NOT_POSSIBLE when no profile recognises what answers
+     * @throws DeviceException with reason CONNECTION_REFUSED, TIMED_OUT, NO_ROUTE or NAME_NOT_FOUND when nothing is there,
+     *     SILENT when something takes the connection and does not go on in time, LOGIN_REFUSED when no account is let in,
+     *     NOT_POSSIBLE when no profile recognises what answers
      */
     public Found find(String name, String host, int port, List<Account> accounts, String pinnedHostKey)
             throws DeviceException {
-        InetAddress address = Listener.resolve(host);
-        Listener.Kind kind = Listener.at(address, port, LIMITS.connect());
         Place place = new Place(name, host, port, pinnedHostKey);
+        if (accounts.isEmpty()) {
+            Listener.at(Listener.resolve(host), port, LIMITS.connect());
+            throw new DeviceException(Reason.LOGIN_REFUSED, "Something answers, and there is no account to try.");
+        }
         logIns.acquireUninterruptibly();
         try {
-            return logIn(kind, place, accounts);
+            DeviceException refused = null;
+            for (int i = 0; i < accounts.size(); i++) {
+                try {
+                    return find(place, accounts.get(i), i);
+                } catch (DeviceException e) {
+                    if (e.reason() != Reason.LOGIN_REFUSED) {
+                        throw e;
+                    }
+                    refused = e;
+                }
+            }
+            throw refused;
         } finally {
             logIns.release();
         }
     }
 
-    private Found logIn(Listener.Kind kind, Place place, List<Account> accounts) throws DeviceException {
-        DeviceException refused = null;
-        for (int i = 0; i < accounts.size(); i++) {
-            try {
-                return kind == Listener.Kind.SSH
-                        ? overSsh(place, accounts.get(i), i)
-                        : overHttpsOrSsh(place, accounts.get(i), i);
-            } catch (DeviceException e) {
-                if (e.reason() != Reason.LOGIN_REFUSED) {
-                    throw e;
-                }
-                refused = e;
-            }
+    private Found find(Place place, Account account, int index) throws DeviceException {
+        List<PlatformProfile> overSsh = sshProfiles();
+        if (overSsh.isEmpty()) {
+            return overHttps(place, account, index);
         }
-        throw refused == null
-                ? new DeviceException(Reason.LOGIN_REFUSED, "Something answers, and there is no account to try.")
-                : refused;
+        Optional<LoggedIn> login = ssh.logIn(target(place, overSsh.get(0), account), SPEAKS_FIRST);
+        return login.isPresent()
+                ? overSsh(login.get(), place, account, index)
+                : overHttpsOrSlowSsh(place, account, index);
     }
 
     /** Under load, a server of SSH may have been too slow to speak first: what is no HTTPS is taken for SSH. */
-    private Found overHttpsOrSsh(Place place, Account account, int index) throws DeviceException {
+    private Found overHttpsOrSlowSsh(Place place, Account account, int index) throws DeviceException {
         try {
             return overHttps(place, account, index);
         } catch (DeviceException e) {
@@ -119,16 +127,17 @@ public final class DeviceFinder implements AutoCloseable {
             if (spokeHttps || e.reason() == Reason.LOGIN_REFUSED || e.reason() == Reason.HOST_KEY_CHANGED) {
                 throw e;
             }
-            try {
-                return overSsh(place, account, index);
-            } catch (DeviceException neither) {
-                throw neither.reason() == Reason.NO_ROUTE || neither.reason() == Reason.SESSION_LOST ? e : neither;
+            Optional<LoggedIn> login = ssh.logIn(target(place, sshProfiles().get(0), account), LIMITS.connect());
+            if (login.isEmpty()) {
+                throw new DeviceException(
+                        e.reason() == Reason.TIMED_OUT ? Reason.SILENT : e.reason(), e.getMessage(), e);
             }
+            return overSsh(login.get(), place, account, index);
         }
     }
 
-    private Found overSsh(Place place, Account account, int index) throws DeviceException {
-        LoggedIn login = null;
+    private Found overSsh(LoggedIn first, Place place, Account account, int index) throws DeviceException {
+        LoggedIn login = first;
         DeviceException last = null;
         boolean netconf = true;
         try {
@@ -137,7 +146,7 @@ public final class DeviceFinder implements AutoCloseable {
                     continue;
                 }
                 DeviceTarget target = target(place, profile, account);
-                if (login == null || !login.session().isOpen()) {
+                if (!login.session().isOpen()) {
                     login = ssh.logIn(target);
                 }
                 try {
@@ -154,9 +163,7 @@ public final class DeviceFinder implements AutoCloseable {
                 }
             }
         } finally {
-            if (login != null) {
-                login.session().close(true);
-            }
+            login.session().close(true);
         }
         throw unknown(place, last, null);
     }

@@ -3,7 +3,6 @@ package io.safestep.drivers.discovery;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.net.ConnectException;
 import java.net.DatagramSocket;
@@ -15,20 +14,10 @@ import java.net.SocketTimeoutException;
 import java.net.UnknownHostException;
 import java.time.Duration;
 
-/** What listens at an address and port: found out without saying anything. */
+/** Whether something listens at an address and port: found out without saying anything. */
 public final class Listener {
 
-    /** A server of SSH speaks first (RFC 4253, section 4.2). One that has been silent for so long waits to be spoken to. */
-    private static final Duration SPEAKS_FIRST = Duration.ofMillis(250);
-
     private Listener() {}
-
-    /** Who has to speak first. */
-    public enum Kind {
-        SSH,
-        /** Waits for the client, as servers of HTTPS do. */
-        SILENT
-    }
 
     /** @throws DeviceException with reason NAME_NOT_FOUND */
     public static InetAddress resolve(String host) throws DeviceException {
@@ -55,16 +44,15 @@ public final class Listener {
     }
 
     /**
-     * Connects, and waits for a moment whether the other side speaks first.
+     * Connects, says nothing, and closes again.
      *
      * @param limit how long to wait until the connection stands
      * @throws DeviceException with reason NO_ROUTE, CONNECTION_REFUSED or TIMED_OUT
      */
-    public static Kind at(InetAddress address, int port, Duration limit) throws DeviceException {
+    public static void at(InetAddress address, int port, Duration limit) throws DeviceException {
         String where = address.getHostAddress() + " port " + port;
         try (Socket socket = new Socket()) {
             socket.connect(new InetSocketAddress(address, port), (int) limit.toMillis());
-            return firstWords(socket).startsWith("SSH-") ? Kind.SSH : Kind.SILENT;
         } catch (NoRouteToHostException e) {
             throw new DeviceException(Reason.NO_ROUTE, "A router on the way knows no route to " + where + ".", e);
         } catch (SocketTimeoutException e) {
@@ -78,23 +66,5 @@ public final class Listener {
         } catch (IOException e) {
             throw new DeviceException(Reason.NO_ROUTE, "No route leads to " + where + ": " + e.getMessage(), e);
         }
-    }
-
-    private static String firstWords(Socket socket) throws IOException {
-        socket.setSoTimeout((int) SPEAKS_FIRST.toMillis());
-        InputStream in = socket.getInputStream();
-        StringBuilder words = new StringBuilder();
-        try {
-            while (words.length() < 4) {
-                int octet = in.read();
-                if (octet < 0) {
-                    break;
-                }
-                words.append((char) octet);
-            }
-        } catch (SocketTimeoutException e) {
-            // It waits for us.
-        }
-        return words.toString();
     }
 }

@@ -33,7 +33,7 @@ public final class CommandInterpreter {
 
     public String prompt() {
         String mode = section == null ? "" : section.isEmpty() ? " @ configure" : " @ " + section;
-        return "[" + device.running().hostname() + mode + "] ";
+        return "[" + device.hostname() + mode + "] ";
     }
 
     public boolean paging() {
@@ -136,7 +136,7 @@ public final class CommandInterpreter {
             case "show running" -> shown(device.running());
             case "show startup" -> shown(device.startup());
             case "show version" ->
-                "Corvane Tidewater 4.2\nname " + device.running().hostname() + "\nmodel "
+                "Corvane Tidewater 4.2\nname " + device.hostname() + "\nmodel "
                         + device.box().model() + "\nserial " + device.box().serial();
             case "show links" -> CorvaneTables.links(network.links(device.name()));
             case "show neighbours" -> CorvaneTables.neighbours(network.neighbours(device.name()));

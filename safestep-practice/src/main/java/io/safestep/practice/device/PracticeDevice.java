@@ -86,6 +86,11 @@ public final class PracticeDevice {
         return Box.of(platform, name + (faults.containsKey(Fault.REPLACED) ? " replaced" : ""));
     }
 
+    /** The name that it gives itself. */
+    public synchronized String hostname() {
+        return running.hostname();
+    }
+
     /** The running configuration as it is now; a copy. */
     public synchronized DeviceConfiguration running() {
         return running.copy();

@@ -25,7 +25,7 @@ final class StateData {
             leaf(text, "software", "7.1");
             leaf(text, "model", device.box().model());
             leaf(text, "serial", device.box().serial());
-            leaf(text, "name", device.running().hostname());
+            leaf(text, "name", device.hostname());
             text.append("</platform>\n");
         }
         if (wants(wanted, "links")) {

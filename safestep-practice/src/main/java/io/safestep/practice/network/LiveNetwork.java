@@ -44,6 +44,7 @@ public final class LiveNetwork implements NetworkView {
 
     private final NetworkPlan plan;
     private final Map<String, PracticeDevice> devices = new LinkedHashMap<>();
+    private final Map<String, List<Link>> linksOf = new HashMap<>();
     private final Map<String, Platform> platforms = new HashMap<>();
     private final Map<String, Known> facts = new HashMap<>();
     private final Map<Link, Instant> fullSince = new HashMap<>();
@@ -75,6 +76,11 @@ public final class LiveNetwork implements NetworkView {
             this.devices.put(d.name(), d);
             d.onChange(stamp::incrementAndGet);
         });
+        for (Link link : plan.file().links()) {
+            linksOf.computeIfAbsent(link.one().device(), d -> new ArrayList<>()).add(link);
+            linksOf.computeIfAbsent(link.other().device(), d -> new ArrayList<>())
+                    .add(link);
+        }
         for (PlatformProfile profile : ShippedProfiles.all()) {
             platforms.put(profile.name(), new Platform(new ConfigEngine(profile.language()), new FactReader(profile)));
         }
@@ -272,15 +278,13 @@ public final class LiveNetwork implements NetworkView {
     public List<LinkInfo> links(String device) {
         NetworkModel now = model();
         List<LinkInfo> heard = new ArrayList<>();
-        for (Link link : plan.file().links()) {
+        for (Link link : linksOf.getOrDefault(device, List.of())) {
             Port own = link.one().device().equals(device) ? link.one() : link.other();
-            if (own.device().equals(device)
-                    && now.interfaceState(own).up()
-                    && now.interfaceState(link.across(own)).up()) {
-                Port far = link.across(own);
+            Port far = link.across(own);
+            if (now.interfaceState(own).up() && now.interfaceState(far).up()) {
                 PracticeDevice other = devices.get(far.device());
                 String address = other.address() == null ? "" : other.address();
-                heard.add(new LinkInfo(own.name(), other.running().hostname(), far.name(), address));
+                heard.add(new LinkInfo(own.name(), other.hostname(), far.name(), address));
             }
         }
         return heard;

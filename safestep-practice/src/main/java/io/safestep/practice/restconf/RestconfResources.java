@@ -293,7 +293,7 @@ final class RestconfResources {
                         .put("software", "2.6")
                         .put("model", device.box().model())
                         .put("serial", device.box().serial())
-                        .put("name", device.running().hostname());
+                        .put("name", device.hostname());
             case "links" -> {
                 ArrayNode list = container.putArray("link");
                 for (NetworkView.LinkInfo l : network.links(device.name())) {
