@@ -31,8 +31,8 @@ public final class DeviceFinder implements AutoCloseable {
     private static final TimeLimits LIMITS =
             new TimeLimits(Duration.ofSeconds(8), Duration.ofSeconds(10), Duration.ofSeconds(10));
 
-    /** A server of SSH speaks first; one that has been silent for so long waits to be spoken to, as those of HTTPS do. */
-    private static final Duration SPEAKS_FIRST = Duration.ofMillis(250);
+    /** Most addresses of a range hold nothing, and some nets drop what goes there. */
+    private static final Duration CONNECT = Duration.ofSeconds(4);
 
     /** Exchanging keys is work: more at once than this are not done sooner. */
     private static final int LOG_INS_AT_ONCE = 64;
@@ -84,38 +84,34 @@ public final class DeviceFinder implements AutoCloseable {
     public Found find(String name, String host, int port, List<Account> accounts, String pinnedHostKey)
             throws DeviceException {
         Place place = new Place(name, host, port, pinnedHostKey);
-        if (accounts.isEmpty()) {
-            Listener.at(Listener.resolve(host), port, LIMITS.connect());
-            throw new DeviceException(Reason.LOGIN_REFUSED, "Something answers, and there is no account to try.");
-        }
+        Listener.Kind kind = Listener.kindAt(Listener.resolve(host), port, CONNECT);
         logIns.acquireUninterruptibly();
         try {
-            DeviceException refused = null;
-            for (int i = 0; i < accounts.size(); i++) {
-                try {
-                    return find(place, accounts.get(i), i);
-                } catch (DeviceException e) {
-                    if (e.reason() != Reason.LOGIN_REFUSED) {
-                        throw e;
-                    }
-                    refused = e;
-                }
-            }
-            throw refused;
+            return logIn(kind, place, accounts);
         } finally {
             logIns.release();
         }
     }
 
-    private Found find(Place place, Account account, int index) throws DeviceException {
-        List<PlatformProfile> overSsh = sshProfiles();
-        if (overSsh.isEmpty()) {
-            return overHttps(place, account, index);
+    private Found logIn(Listener.Kind kind, Place place, List<Account> accounts) throws DeviceException {
+        DeviceException refused =
+                new DeviceException(Reason.LOGIN_REFUSED, "Something answers, and there is no account to try.");
+        for (int i = 0; i < accounts.size(); i++) {
+            try {
+                return kind == Listener.Kind.SSH
+                        ? overSsh(place, accounts.get(i), i)
+                        : overHttpsOrSlowSsh(place, accounts.get(i), i);
+            } catch (DeviceException e) {
+                if (e.reason() != Reason.LOGIN_REFUSED) {
+                    // Something took the connection: that it does not go on is not the same as nothing being there.
+                    throw e.reason() == Reason.TIMED_OUT
+                            ? new DeviceException(Reason.SILENT, e.getMessage(), e, e.shownHostKey())
+                            : e;
+                }
+                refused = e;
+            }
         }
-        Optional<LoggedIn> login = ssh.logIn(target(place, overSsh.get(0), account), SPEAKS_FIRST);
-        return login.isPresent()
-                ? overSsh(login.get(), place, account, index)
-                : overHttpsOrSlowSsh(place, account, index);
+        throw refused;
     }
 
     /** Under load, a server of SSH may have been too slow to speak first: what is no HTTPS is taken for SSH. */
@@ -127,17 +123,16 @@ public final class DeviceFinder implements AutoCloseable {
             if (spokeHttps || e.reason() == Reason.LOGIN_REFUSED || e.reason() == Reason.HOST_KEY_CHANGED) {
                 throw e;
             }
-            Optional<LoggedIn> login = ssh.logIn(target(place, sshProfiles().get(0), account), LIMITS.connect());
-            if (login.isEmpty()) {
-                throw new DeviceException(
-                        e.reason() == Reason.TIMED_OUT ? Reason.SILENT : e.reason(), e.getMessage(), e);
+            try {
+                return overSsh(place, account, index);
+            } catch (DeviceException neither) {
+                throw neither.reason() == Reason.NO_ROUTE || neither.reason() == Reason.SESSION_LOST ? e : neither;
             }
-            return overSsh(login.get(), place, account, index);
         }
     }
 
-    private Found overSsh(LoggedIn first, Place place, Account account, int index) throws DeviceException {
-        LoggedIn login = first;
+    private Found overSsh(Place place, Account account, int index) throws DeviceException {
+        LoggedIn login = null;
         DeviceException last = null;
         boolean netconf = true;
         try {
@@ -146,7 +141,7 @@ public final class DeviceFinder implements AutoCloseable {
                     continue;
                 }
                 DeviceTarget target = target(place, profile, account);
-                if (!login.session().isOpen()) {
+                if (login == null || !login.session().isOpen()) {
                     login = ssh.logIn(target);
                 }
                 try {
@@ -163,7 +158,9 @@ public final class DeviceFinder implements AutoCloseable {
                 }
             }
         } finally {
-            login.session().close(true);
+            if (login != null) {
+                login.session().close(true);
+            }
         }
         throw unknown(place, last, null);
     }

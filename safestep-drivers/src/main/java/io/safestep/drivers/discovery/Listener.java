@@ -12,6 +12,7 @@ import java.net.NoRouteToHostException;
 import java.net.Socket;
 import java.net.SocketTimeoutException;
 import java.net.UnknownHostException;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 
 /** Whether something listens at an address and port: found out without saying anything. */
@@ -43,6 +44,32 @@ public final class Listener {
         }
     }
 
+    /** A server of SSH speaks first (RFC 4253, section 4.2). One that has been silent for so long waits to be spoken to. */
+    private static final Duration SPEAKS_FIRST = Duration.ofMillis(250);
+
+    /** Who has to speak first. */
+    enum Kind {
+        SSH,
+        /** Waits for the client, as servers of HTTPS do; or is slow. */
+        SILENT
+    }
+
+    /**
+     * Connects, and waits for a moment whether the other side speaks first.
+     *
+     * @param limit how long to wait until the connection stands
+     * @throws DeviceException with reason NO_ROUTE, CONNECTION_REFUSED or TIMED_OUT
+     */
+    static Kind kindAt(InetAddress address, int port, Duration limit) throws DeviceException {
+        try (Socket socket = connected(address, port, limit)) {
+            socket.setSoTimeout((int) SPEAKS_FIRST.toMillis());
+            byte[] words = socket.getInputStream().readNBytes(4);
+            return new String(words, StandardCharsets.US_ASCII).equals("SSH-") ? Kind.SSH : Kind.SILENT;
+        } catch (IOException e) {
+            return Kind.SILENT;
+        }
+    }
+
     /**
      * Connects, says nothing, and closes again.
      *
@@ -50,9 +77,23 @@ public final class Listener {
      * @throws DeviceException with reason NO_ROUTE, CONNECTION_REFUSED or TIMED_OUT
      */
     public static void at(InetAddress address, int port, Duration limit) throws DeviceException {
+        try (Socket socket = connected(address, port, limit)) {
+            // That it stands is all that was asked.
+            socket.shutdownOutput();
+        } catch (IOException e) {
+            throw new DeviceException(
+                    Reason.SESSION_LOST,
+                    address.getHostAddress() + " port " + port + " takes the connection and ends it at once.",
+                    e);
+        }
+    }
+
+    private static Socket connected(InetAddress address, int port, Duration limit) throws DeviceException {
         String where = address.getHostAddress() + " port " + port;
-        try (Socket socket = new Socket()) {
+        Socket socket = new Socket();
+        try {
             socket.connect(new InetSocketAddress(address, port), (int) limit.toMillis());
+            return socket;
         } catch (NoRouteToHostException e) {
             throw new DeviceException(Reason.NO_ROUTE, "A router on the way knows no route to " + where + ".", e);
         } catch (SocketTimeoutException e) {

@@ -14,13 +14,7 @@ import java.nio.channels.UnresolvedAddressException;
 import java.security.PublicKey;
 import java.time.Duration;
 import java.util.EnumSet;
-import java.util.List;
-import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.apache.sshd.client.SshClient;
 import org.apache.sshd.client.auth.password.PasswordIdentityProvider;
@@ -31,8 +25,6 @@ import org.apache.sshd.common.AttributeRepository;
 import org.apache.sshd.common.AttributeRepository.AttributeKey;
 import org.apache.sshd.common.config.keys.PublicKeyEntry;
 import org.apache.sshd.common.keyprovider.KeyIdentityProvider;
-import org.apache.sshd.common.session.Session;
-import org.apache.sshd.common.session.SessionListener;
 import org.apache.sshd.core.CoreModuleProperties;
 
 /**
@@ -42,8 +34,6 @@ import org.apache.sshd.core.CoreModuleProperties;
 public final class SshLogin implements AutoCloseable {
 
     private static final AttributeKey<HostKeyCheck> HOST_KEY = new AttributeKey<>();
-
-    private static final AttributeKey<CompletableFuture<String>> FIRST_WORDS = new AttributeKey<>();
 
     private static final PasswordAnswers ANSWERS = new PasswordAnswers();
 
@@ -107,7 +97,6 @@ public final class SshLogin implements AutoCloseable {
         client.setKeyIdentityProvider(KeyIdentityProvider.EMPTY_KEYS_PROVIDER);
         client.setPasswordIdentityProvider(PasswordIdentityProvider.EMPTY_PASSWORDS_PROVIDER);
         client.setServerKeyVerifier(SshLogin::verify);
-        client.addSessionListener(new FirstWords());
         client.start();
     }
 
@@ -117,24 +106,7 @@ public final class SshLogin implements AutoCloseable {
 
     /** @throws DeviceException with the stage at which it failed as its reason */
     public LoggedIn logIn(DeviceTarget target) throws DeviceException {
-        return attempt(target, limits.connect(), false).orElseThrow(() -> silent(target));
-    }
-
-    /**
-     * Logs in where a server of SSH speaks, which it does first and at once (RFC 4253, section 4.2).
-     *
-     * @param patience how long its first words may take
-     * @return empty when something takes the connection and has said nothing by then, or ends it without a word
-     * @throws DeviceException with the stage at which it failed as its reason
-     */
-    public Optional<LoggedIn> logIn(DeviceTarget target, Duration patience) throws DeviceException {
-        return attempt(target, patience, true);
-    }
-
-    private Optional<LoggedIn> attempt(DeviceTarget target, Duration patience, boolean perhapsNoSsh)
-            throws DeviceException {
         HostKeyCheck hostKey = new HostKeyCheck(target.pinnedHostKey());
-        CompletableFuture<String> firstWords = new CompletableFuture<>();
         ClientSession session = null;
         long deadline = System.nanoTime() + limits.connect().toNanos();
         try {
@@ -142,53 +114,20 @@ public final class SshLogin implements AutoCloseable {
                             target.login(),
                             target.host(),
                             target.port(),
-                            AttributeRepository.ofAttributesMap(Map.of(HOST_KEY, hostKey, FIRST_WORDS, firstWords)))
+                            AttributeRepository.ofKeyValuePair(HOST_KEY, hostKey))
                     .verify(limits.connect())
                     .getSession();
-            String words = firstWords(session, firstWords, patience);
-            if (words == null || words.isEmpty() && perhapsNoSsh) {
-                closeQuietly(session);
-                return Optional.empty();
-            }
             awaitKeys(session, target, Duration.ofNanos(Math.max(1_000_000, deadline - System.nanoTime())));
             session.addPasswordIdentity(target.password());
             session.setAttribute(PasswordAnswers.PASSWORD, target.password());
             session.setUserInteraction(ANSWERS);
             session.auth().verify(limits.logIn());
-            return Optional.of(new LoggedIn(session, target.name(), hostKey.shown));
+            return new LoggedIn(session, target.name(), hostKey.shown);
         } catch (IOException e) {
             closeQuietly(session);
             throw explain(target, hostKey, session != null, e);
         } catch (UnresolvedAddressException e) {
             throw nameNotFound(target, e);
-        }
-    }
-
-    /** Null when nothing was said in time, empty when the connection was ended without a word. */
-    private static String firstWords(ClientSession session, CompletableFuture<String> firstWords, Duration patience)
-            throws IOException {
-        try {
-            // One that ends the connection has said enough: what comes next tells why.
-            session.addCloseFutureListener(closed -> firstWords.complete(""));
-            return firstWords.get(patience.toNanos(), TimeUnit.NANOSECONDS);
-        } catch (TimeoutException e) {
-            return null;
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new InterruptedIOException("broken off");
-        } catch (ExecutionException e) {
-            throw new IllegalStateException("Nothing fails this future.", e);
-        }
-    }
-
-    /** Completes what waits for the first words of a server. */
-    private static final class FirstWords implements SessionListener {
-        @Override
-        public void sessionPeerIdentificationReceived(Session session, String version, List<String> extraLines) {
-            ((ClientSession) session)
-                    .getConnectionContext()
-                    .getAttribute(FIRST_WORDS)
-                    .complete(version);
         }
     }
 
@@ -198,12 +137,8 @@ public final class SshLogin implements AutoCloseable {
                 session.waitFor(EnumSet.of(ClientSessionEvent.WAIT_AUTH, ClientSessionEvent.CLOSED), limit);
         if (reached.contains(ClientSessionEvent.TIMEOUT)) {
             closeQuietly(session);
-            throw silent(target);
+            throw new DeviceException(Reason.SILENT, target + " takes the connection and then says nothing.");
         }
-    }
-
-    private static DeviceException silent(DeviceTarget target) {
-        return new DeviceException(Reason.SILENT, target + " takes the connection and then says nothing.");
     }
 
     private static DeviceException explain(

@@ -36,6 +36,8 @@ public final class RestconfServer implements AutoCloseable {
     public RestconfServer(DeviceGate gate, LiveNetwork network, Path keyFolder) throws IOException {
         this.gate = gate;
         this.resources = new RestconfResources(network);
+        // Its answers are sent in two pieces: the second must not wait until the first is acknowledged.
+        System.setProperty("sun.net.httpserver.nodelay", "true");
         server = HttpsServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 512);
         try {
             SSLContext context = SSLContext.getInstance("TLS");
