@@ -41,18 +41,15 @@ final class BareClient implements AutoCloseable {
                     + "<platform xmlns=\"urn:haldrin:state\"/></filter></get></rpc>]]>]]>";
 
     private final SshClient ssh = SshClient.setUpDefaultClient();
-    private final SSLContext tls;
     private final int port;
 
-    BareClient(int port) throws GeneralSecurityException {
+    BareClient(int port) {
         this.port = port;
         ssh.setServerKeyVerifier((session, address, key) -> true);
         ssh.start();
-        tls = SSLContext.getInstance("TLS");
-        tls.init(null, new TrustManager[] {new TrustsAll()}, null);
     }
 
-    int read(String platform, String host) throws IOException, InterruptedException {
+    int read(String platform, String host) throws IOException, InterruptedException, GeneralSecurityException {
         return switch (platform) {
             case "corvane-cli" -> command(host, "show running");
             case "haldrin-netconf" -> netconf(host, GET);
@@ -61,7 +58,7 @@ final class BareClient implements AutoCloseable {
     }
 
     /** Logs in and reads who the device is. */
-    int identify(String platform, String host) throws IOException, InterruptedException {
+    int identify(String platform, String host) throws IOException, InterruptedException, GeneralSecurityException {
         return switch (platform) {
             case "corvane-cli" -> command(host, "show version");
             case "haldrin-netconf" -> netconf(host, GET_PLATFORM);
@@ -116,7 +113,10 @@ final class BareClient implements AutoCloseable {
         throw new IOException("the session ended");
     }
 
-    private int https(String host, String path) throws IOException, InterruptedException {
+    private int https(String host, String path) throws IOException, InterruptedException, GeneralSecurityException {
+        // A fresh one each time: a device that is met for the first time has no session that could be resumed.
+        SSLContext tls = SSLContext.getInstance("TLS");
+        tls.init(null, new TrustManager[] {new TrustsAll()}, null);
         HttpClient client = HttpClient.newBuilder().sslContext(tls).build();
         HttpRequest request = HttpRequest.newBuilder(URI.create("https://" + host + ":" + port + path))
                 .header(
