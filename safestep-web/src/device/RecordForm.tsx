@@ -5,8 +5,7 @@ import Form from "react-bootstrap/Form";
 import { api, asProblem } from "../api/client";
 import type { DeviceRow, Platform, Site } from "../api/types";
 import { ErrorBlock } from "../ui/Messages";
-
-const roles = ["core", "distribution", "access", "edge", "firewall", "relay"];
+import { deviceRoles } from "../ui/words";
 
 /** What people say about a device; what it says of itself is read from it. */
 export function RecordForm({ device, close }: { device: DeviceRow; close: () => void }) {
@@ -94,7 +93,7 @@ export function RecordForm({ device, close }: { device: DeviceRow; close: () => 
         <Form.Group className="mb-2" controlId="record-role">
           <Form.Label>Role</Form.Label>
           <Form.Select value={form.role} onChange={(e) => edit({ role: e.target.value })}>
-            {roles.map((r) => (
+            {deviceRoles.map((r) => (
               <option key={r}>{r}</option>
             ))}
           </Form.Select>

@@ -6,9 +6,7 @@ import { Link } from "react-router";
 import { api, asProblem } from "../api/client";
 import type { Additions, DeviceRow, Search, SearchProposal, SearchResult, Site } from "../api/types";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
-import { count } from "../ui/words";
-
-const roles = ["core", "distribution", "access", "edge", "firewall", "relay"];
+import { count, deviceRoles } from "../ui/words";
 
 interface Choice {
   name: string;
@@ -186,7 +184,7 @@ export function Accept({ search, chosen, close }: { search: Search; chosen: Set<
                       value={c.role}
                       onChange={(e) => set({ role: e.target.value })}
                     >
-                      {roles.map((r) => (
+                      {deviceRoles.map((r) => (
                         <option key={r}>{r}</option>
                       ))}
                     </Form.Select>

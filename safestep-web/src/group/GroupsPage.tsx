@@ -8,10 +8,8 @@ import type { DeviceRow, Group, GroupRule, Platform, Site } from "../api/types";
 import { useMay } from "../session/session";
 import { InventoryNav } from "../ui/InventoryNav";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
-import { count } from "../ui/words";
+import { count, deviceRoles } from "../ui/words";
 import { emptyRule, isEmptyRule, warning } from "./rules";
-
-const roles = ["core", "distribution", "access", "edge", "firewall", "relay"];
 
 export function GroupsPage() {
   const { id } = useParams();
@@ -236,7 +234,7 @@ function RuleFields({
         chosen={rule.sites}
         set={(v) => setRule({ ...rule, sites: v })}
       />
-      <Choices title="Role is one of" all={roles} chosen={rule.roles} set={(v) => setRule({ ...rule, roles: v })} />
+      <Choices title="Role is one of" all={deviceRoles} chosen={rule.roles} set={(v) => setRule({ ...rule, roles: v })} />
       <Choices
         title="Platform is one of"
         all={platforms.data?.map((p) => p.name) ?? []}

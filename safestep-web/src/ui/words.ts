@@ -49,6 +49,9 @@ export const expectations: Record<Expectation, { word: string; value: string | n
   REACHABLE: { word: "reachable", value: null },
 };
 
+/** What devices do in the network. */
+export const deviceRoles = ["core", "distribution", "access", "edge", "firewall", "relay"];
+
 export function count(n: number, one: string, many = `${one}s`): string {
   return `${n} ${n === 1 ? one : many}`;
 }

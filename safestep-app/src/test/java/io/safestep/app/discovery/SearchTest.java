@@ -183,6 +183,28 @@ class SearchTest extends SafeStepTest {
     }
 
     @Test
+    void aDeviceThatAnswersAtAnotherAddressIsNotTakenForASecondOne() {
+        jdbc.update("update device set address = '10.77.6.99' where name = 'elv-ac-1'");
+        try {
+            JsonNode search = awaitEnd(searchRange(List.of("10.77.6.34", "10.77.6.99"), List.of()));
+            Map<String, JsonNode> found = byAddress(search);
+            assertState(found, "10.77.6.34", "also-here", "elv-ac-1 answers here too. On record it is at 10.77.6.99.");
+            assertState(found, "10.77.6.99", "no-answer", "refuses the connection");
+            jdbc.update("update device set address = '10.77.6.98' where name = 'elv-ac-2'");
+            jdbc.update("update device set address = '10.77.6.35' where name = 'elv-ac-1'");
+            assertState(
+                    byAddress(awaitEnd(searchRange(List.of("10.77.6.35"), List.of()))),
+                    "10.77.6.35",
+                    "changed-identity",
+                    "shows another");
+        } finally {
+            jdbc.update("update device set address = '10.77.6.34', last_problem = null, offered_host_key = null,"
+                    + " seen_serial = null where name = 'elv-ac-1'");
+            jdbc.update("update device set address = '10.77.6.35' where name = 'elv-ac-2'");
+        }
+    }
+
+    @Test
     void aWalkFollowsTheLinksToItsDepth() {
         forget("elv-ac-2");
         Answer started = administrator.post(

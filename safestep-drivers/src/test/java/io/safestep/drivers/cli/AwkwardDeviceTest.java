@@ -90,7 +90,10 @@ class AwkwardDeviceTest {
         DeviceTarget silent = target(
                 terminal -> {
                     terminal.print("Welcome. Please wait");
-                    terminal.readLine();
+                    // Whatever wakes it up, it waits on.
+                    for (int i = 0; i < 50; i++) {
+                        terminal.readLine();
+                    }
                 },
                 "right");
         DeviceException e = catchThrowableOfType(DeviceException.class, () -> connector.connect(silent));
