@@ -13,15 +13,7 @@ import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
 import { count } from "../ui/words";
 import { Accept } from "./Accept";
-import {
-  addressOrder,
-  foundInWords,
-  inOrder,
-  progressInWords,
-  rank,
-  resultStates,
-  searchTitle,
-} from "./searches";
+import { addressOrder, foundInWords, inOrder, progressInWords, rank, resultStates, searchTitle } from "./searches";
 
 const columns: Column<SearchResult>[] = [
   {

@@ -234,7 +234,12 @@ function RuleFields({
         chosen={rule.sites}
         set={(v) => setRule({ ...rule, sites: v })}
       />
-      <Choices title="Role is one of" all={deviceRoles} chosen={rule.roles} set={(v) => setRule({ ...rule, roles: v })} />
+      <Choices
+        title="Role is one of"
+        all={deviceRoles}
+        chosen={rule.roles}
+        set={(v) => setRule({ ...rule, roles: v })}
+      />
       <Choices
         title="Platform is one of"
         all={platforms.data?.map((p) => p.name) ?? []}

@@ -52,7 +52,9 @@ export function NowPage() {
         </section>
         <section aria-labelledby="not-right">
           <h2 id="not-right">Not right in the network</h2>
-          {notRight.length + manyNotRight.length === 0 && <p className="empty">Every device answered when last asked, and is saved.</p>}
+          {notRight.length + manyNotRight.length === 0 && (
+            <p className="empty">Every device answered when last asked, and is saved.</p>
+          )}
           {notRight.map((n) => (
             <Item
               key={n.device + n.problem}

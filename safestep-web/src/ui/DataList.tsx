@@ -100,6 +100,8 @@ export function DataList<T>(props: Props<T>) {
     count: found.length,
     getScrollElement: () => box.current,
     estimateSize: () => 35,
+    // Heights belong to rows, which change their places when others come in between.
+    getItemKey: (index) => id(found[index]!),
     overscan: 12,
   });
 

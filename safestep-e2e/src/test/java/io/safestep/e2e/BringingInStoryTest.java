@@ -8,13 +8,16 @@ import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
+import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.SafeStepTest;
 import io.safestep.practice.device.Fault;
 import java.nio.charset.StandardCharsets;
+import java.util.Map;
 import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
 
 /** An administrator finds devices, proves that one can get in, and settles what does not fit. */
 class BringingInStoryTest extends SafeStepTest {
@@ -30,6 +33,28 @@ class BringingInStoryTest extends SafeStepTest {
     @AfterEach
     void closeBrowser() {
         browser.close();
+        PRACTICE.network().device("ald-ac-2").switchOff(Fault.WRONG_PASSWORD);
+        PRACTICE.network().device("dun-gw-a").switchOff(Fault.CHANGED_HOST_KEY);
+        trustWhatIsShown("dun-gw-a");
+    }
+
+    /** The other stories find the device as it was. */
+    private void trustWhatIsShown(String device) {
+        ApiClient administrator = ApiClient.loggedIn(port, "abrill");
+        String path = "/api/devices/" + device;
+        administrator.post(path + "/reads", Map.of("read", "routes"));
+        JsonNode offered = administrator.get(path).body().path("offered");
+        if (offered.isObject()) {
+            administrator.post(
+                    path + "/host-key",
+                    Map.of(
+                            "offered",
+                            offered.path("key").asString(),
+                            "accept",
+                            true,
+                            "reason",
+                            "The end of the story."));
+        }
     }
 
     @Test

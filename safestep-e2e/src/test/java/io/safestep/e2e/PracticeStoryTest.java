@@ -52,7 +52,7 @@ class PracticeStoryTest extends SafeStepTest {
         Assertions.assertThat(running("elv-gw-b")).contains("mtu 1400");
         Assertions.assertThat(startup("elv-gw-b")).doesNotContain("mtu 1400");
 
-        browser.open(operator, "/devices/elv-gw-b");
+        browser.open(operator, "/devices/elv-gw-b/backups");
         button(operator, "Back up now").click();
         assertThat(operator.locator("main tbody tr").nth(2)).containsText("by hand");
         operator.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("In the network"))
