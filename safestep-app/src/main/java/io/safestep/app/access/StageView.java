@@ -1,9 +1,12 @@
 package io.safestep.app.access;
 
+import io.safestep.app.round.RoundView;
 import io.safestep.drivers.trial.StageResult;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * How one stage of a connection test went.
@@ -24,6 +27,13 @@ public record StageView(
                 result.outcome().name().toLowerCase(Locale.ROOT).replace('_', ' '),
                 result.words(),
                 result.advice());
+    }
+
+    /** Reads the detail of a result of a connection test; empty for any other result. */
+    public static List<StageView> in(RoundView.Result result) {
+        return result.detail() == null
+                ? List.of()
+                : JsonMapper.shared().readValue(result.detail(), new TypeReference<List<StageView>>() {});
     }
 
     static List<StageView> of(List<StageResult> results) {

@@ -206,7 +206,7 @@ class SearchJob implements JobHandler {
                         + ", does not say an address.");
             } else if (from.depth() < search.depth()) {
                 next(search, link, from.depth() + 1, skipped);
-            } else if (!isKnownTo(search, link.address())) {
+            } else if (!journal.has(search.id(), link.address())) {
                 skipped.add(link.name() + " at " + link.address() + " is further away than " + search.depth()
                         + (search.depth() == 1 ? " link." : " links."));
             }
@@ -214,13 +214,9 @@ class SearchJob implements JobHandler {
         journal.progressOfWalk(search.id());
     }
 
-    private boolean isKnownTo(Search search, String address) {
-        return journal.all(search.id()).stream().anyMatch(r -> r.address().equals(address));
-    }
-
     /** Two devices may hear the same third one at the same moment. */
     private synchronized void next(Search search, Heard link, int depth, SkippedParts skipped) {
-        if (journal.all(search.id()).size() >= MOST_WALKED) {
+        if (journal.size(search.id()) >= MOST_WALKED) {
             skipped.add("The walk ended at " + MOST_WALKED + " devices.");
         } else {
             journal.wait(search.id(), link.address(), depth);

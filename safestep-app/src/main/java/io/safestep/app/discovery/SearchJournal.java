@@ -57,13 +57,21 @@ class SearchJournal {
         return results.findBySearchIdAndState(searchId, ResultState.WAITING);
     }
 
-    /** @return false when the address is among the results already */
-    public boolean wait(long searchId, String address, int depth) {
-        if (results.existsBySearchIdAndAddress(searchId, address)) {
-            return false;
+    @Transactional(readOnly = true)
+    public long size(long searchId) {
+        return results.countBySearchId(searchId);
+    }
+
+    @Transactional(readOnly = true)
+    public boolean has(long searchId, String address) {
+        return results.existsBySearchIdAndAddress(searchId, address);
+    }
+
+    /** Has an address looked at later, unless it is among the results already. */
+    public void wait(long searchId, String address, int depth) {
+        if (!results.existsBySearchIdAndAddress(searchId, address)) {
+            results.save(new SearchResult(searchId, address, depth, clock.instant()));
         }
-        results.saveAndFlush(new SearchResult(searchId, address, depth, clock.instant()));
-        return true;
     }
 
     private SearchResult result(long searchId, String address) {
@@ -106,10 +114,8 @@ class SearchJournal {
     }
 
     public void progressOfWalk(long id) {
-        List<SearchResult> all = results.findBySearchIdOrderById(id);
-        long waiting =
-                all.stream().filter(r -> r.state() == ResultState.WAITING).count();
-        search(id).progress(all.size() - waiting, all.size());
+        long all = results.countBySearchId(id);
+        search(id).progress(all - results.countBySearchIdAndState(id, ResultState.WAITING), all);
     }
 
     public void end(long id, List<String> skipped) {

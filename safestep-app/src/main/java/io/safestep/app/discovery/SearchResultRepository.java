@@ -24,5 +24,9 @@ interface SearchResultRepository extends JpaRepository<SearchResult, Long> {
                     + " where r.searchId = :searchId group by r.state")
     List<StateCount> countByState(Long searchId);
 
+    long countBySearchId(Long searchId);
+
+    long countBySearchIdAndState(Long searchId, ResultState state);
+
     boolean existsBySearchIdAndAddress(Long searchId, String address);
 }

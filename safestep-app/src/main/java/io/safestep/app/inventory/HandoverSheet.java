@@ -18,8 +18,6 @@ import java.util.Locale;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.core.type.TypeReference;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * What is handed over at the end of an installation: the devices, their links, what the last connection tests showed, and
@@ -102,11 +100,7 @@ class HandoverSheet {
     }
 
     private void stages(String device, RoundView.Result result, List<List<String>> tests) {
-        if (result.detail() == null) {
-            return;
-        }
-        JsonMapper.shared()
-                .readValue(result.detail(), new TypeReference<List<StageView>>() {})
+        StageView.in(result)
                 .forEach(s -> tests.add(List.of(device, time(result.endedAt()), s.stage(), s.outcome(), s.words())));
     }
 

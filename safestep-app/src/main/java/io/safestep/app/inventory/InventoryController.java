@@ -31,8 +31,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RestController;
-import tools.jackson.core.type.TypeReference;
-import tools.jackson.databind.json.JsonMapper;
 
 /** All devices, and one device, over HTTP. */
 @RestController
@@ -114,10 +112,7 @@ class InventoryController {
     }
 
     private static LastTest lastTest(RoundView.Result result) {
-        List<StageView> stages = result.detail() == null
-                ? List.of()
-                : JsonMapper.shared().readValue(result.detail(), new TypeReference<List<StageView>>() {});
-        return new LastTest(result.endedAt(), result.state().equals("done"), result.words(), stages);
+        return new LastTest(result.endedAt(), result.state().equals("done"), result.words(), StageView.in(result));
     }
 
     /** The platform profiles at hand. */

@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -68,8 +69,6 @@ public final class Proposals {
      * @param partner null for none
      */
     public record Proposed(Proposal site, boolean newSite, Proposal role, Proposal partner, List<Proposal> groups) {}
-
-    private record Choice(String value, String reason) {}
 
     /** @param sites names of all known sites by their short names */
     public Proposals(Map<String, String> sites, Collection<Known> known, Collection<Newcomer> newcomers) {
@@ -137,26 +136,24 @@ public final class Proposals {
                         known.values().stream().filter(k -> k.partner() == null).map(Known::name),
                         newcomers.keySet().stream())
                 .filter(other -> !other.equals(device.name()) && name.pairsWith(DeviceName.of(other)))
-                .map(other -> reasonToPair(device, other))
-                .filter(choice -> choice.reason() != null)
-                .map(choice -> new Proposal(choice.value(), choice.reason()))
+                .map(other -> pairing(device, other))
+                .filter(Objects::nonNull)
                 .findFirst()
                 .orElse(null);
     }
 
-    private Choice reasonToPair(Newcomer device, String other) {
+    /** Null when the links do not speak for it. */
+    private Proposal pairing(Newcomer device, String other) {
         if (device.linkedWith().contains(other)) {
-            return new Choice(other, "named alike and linked with it");
+            return new Proposal(other, "named alike and linked with it");
         }
         Newcomer second = newcomers.get(other);
-        if (second != null) {
-            Set<String> common = new TreeSet<>(device.linkedWith());
-            common.retainAll(second.linkedWith());
-            if (common.size() >= 2) {
-                return new Choice(other, "named alike and linked with the same devices");
-            }
+        if (second == null) {
+            return null;
         }
-        return new Choice(other, null);
+        Set<String> common = new TreeSet<>(device.linkedWith());
+        common.retainAll(second.linkedWith());
+        return common.size() < 2 ? null : new Proposal(other, "named alike and linked with the same devices");
     }
 
     private List<Proposal> groups(String site, String role, Proposal partner) {

@@ -14,15 +14,12 @@ import io.safestep.drivers.TimeLimits;
 import io.safestep.drivers.cli.CliSession;
 import io.safestep.drivers.netconf.NetconfSession;
 import io.safestep.drivers.restconf.RestconfSession;
-import io.safestep.drivers.ssh.SingleCommand;
 import io.safestep.drivers.ssh.SshLogin;
 import io.safestep.drivers.ssh.SshLogin.LoggedIn;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Semaphore;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 
 /**
  * Finds out what stands at an address: which platform, and who it says it is. Tries log-ins and platform profiles in turn
@@ -39,8 +36,6 @@ public final class DeviceFinder implements AutoCloseable {
 
     /** Exchanging keys is work: more at once than this are not done sooner. */
     private static final int LOG_INS_AT_ONCE = 64;
-
-    private static final Logger LOG = LoggerFactory.getLogger(DeviceFinder.class);
 
     private final Semaphore logIns = new Semaphore(LOG_INS_AT_ONCE, true);
     private final SshLogin ssh = new SshLogin(LIMITS);
@@ -141,10 +136,6 @@ public final class DeviceFinder implements AutoCloseable {
         boolean netconf = true;
         LoggedIn login = ssh.logIn(target(place, sshProfiles().get(0), account));
         try {
-            Optional<Found> quick = bySingleCommands(login, index);
-            if (quick.isPresent()) {
-                return quick.get();
-            }
             for (PlatformProfile profile : sshProfiles()) {
                 if (profile.access() instanceof NetconfAccess && !netconf) {
                     continue;
@@ -170,32 +161,6 @@ public final class DeviceFinder implements AutoCloseable {
             login.session().close(true);
         }
         throw unknown(place, last, null);
-    }
-
-    /** The shortest way, where a device offers it; one that does not is asked in a shell. */
-    private Optional<Found> bySingleCommands(LoggedIn login, int account) {
-        for (PlatformProfile profile : profiles) {
-            if (profile.access() instanceof CommandLine) {
-                try {
-                    Optional<DeviceIdentity> identity =
-                            profile.identity().in(once(login, profile.identity().command()));
-                    if (identity.isPresent()) {
-                        List<Heard> links = profile.links() == null
-                                ? List.of()
-                                : profile.links().in(once(login, profile.links().command()));
-                        return Optional.of(new Found(profile, identity.get(), account, login.hostKey(), links));
-                    }
-                } catch (DeviceException e) {
-                    LOG.debug("{}", e.getMessage());
-                    return Optional.empty();
-                }
-            }
-        }
-        return Optional.empty();
-    }
-
-    private static String once(LoggedIn login, String command) throws DeviceException {
-        return SingleCommand.run(login, command, LIMITS.command());
     }
 
     /** NETCONF first: whether it is there is found out quickly, a command line only by waiting for its prompt. */
