@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.SafeStepTest;
+import io.safestep.core.address.IpAddress;
 import io.safestep.practice.device.Fault;
 import java.util.ArrayList;
 import java.util.List;
@@ -22,6 +23,9 @@ class SearchTest extends SafeStepTest {
 
     @Autowired
     private JdbcTemplate jdbc;
+
+    @Autowired
+    private SearchJob job;
 
     private ApiClient administrator;
 
@@ -275,6 +279,31 @@ class SearchTest extends SafeStepTest {
                 .post("/api/searches/size", Map.of("ranges", List.of("10.77.2.0/24"), "exclusions", List.of()))
                 .body();
         assertThat(size.path("addresses").asInt()).isEqualTo(254);
+    }
+
+    /** As after the death of a process: the mark says how far it was, and the job is called again. */
+    @Test
+    void aSearchThatWasBrokenOffGoesOnWhereItWas() {
+        long id = awaitEnd(searchRange(List.of("10.77.3.0/26"), List.of()))
+                .path("id")
+                .asLong();
+        jdbc.update("delete from search_result where search_id = ?", id);
+        jdbc.update(
+                "update search set ended_at = null, looked_at = 33, last_address = ? where id = ?",
+                Integer.toUnsignedLong(IpAddress.parse("10.77.3.33").bits()),
+                id);
+        job.execute(Long.toString(id));
+        JsonNode search = administrator.get("/api/searches/" + id).body();
+        assertThat(search.path("endedAt").isString()).isTrue();
+        assertThat(search.path("lookedAt").asInt()).isEqualTo(62);
+        assertThat(byAddress(search).keySet())
+                .as("10.77.3.1 and 10.77.3.2 stand before the mark")
+                .containsExactly("10.77.3.34", "10.77.3.35");
+        assertThat(search.path("skipped").toString()).contains("restarted in the middle");
+        job.execute(Long.toString(id));
+        assertThat(administrator.get("/api/searches/" + id).body())
+                .as("what has ended is not done again")
+                .isEqualTo(search);
     }
 
     @Test

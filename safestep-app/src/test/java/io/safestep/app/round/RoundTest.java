@@ -10,10 +10,18 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 
 /** One action on many devices. */
 class RoundTest extends SafeStepTest {
+
+    @Autowired
+    private RoundJob job;
+
+    @Autowired
+    private JdbcTemplate jdbc;
 
     private ApiClient administrator;
 
@@ -72,6 +80,22 @@ class RoundTest extends SafeStepTest {
         JsonNode detail = administrator.get("/api/devices/cdq-gw-b").body().path("lastTest");
         assertThat(detail.path("passed").asBoolean()).isTrue();
         assertThat(detail.path("stages")).hasSize(9);
+    }
+
+    /** As after the death of a process: what it was in the middle of is done again, what it had done is not. */
+    @Test
+    void aRoundThatWasBrokenOffIsDoneToItsEnd() {
+        long id = awaitEnd(start("ADD_LABEL", "quay", "dun-gw-a", "dun-gw-b"))
+                .path("id")
+                .asLong();
+        jdbc.update("update round set ended_at = null where id = ?", id);
+        jdbc.update("update round_device set state = 'GOING', words = null where round_id = ? and position = 1", id);
+        job.execute(Long.toString(id));
+        JsonNode round = administrator.get("/api/rounds/" + id).body();
+        assertThat(round.path("endedAt").isString()).isTrue();
+        assertThat(of(round, "dun-gw-a").path("words").asString()).isEqualTo("Has the label now.");
+        assertThat(of(round, "dun-gw-b").path("words").asString()).isEqualTo("Had the label already.");
+        awaitEnd(start("REMOVE_LABEL", "quay", "dun-gw-a", "dun-gw-b"));
     }
 
     @Test
