@@ -6,10 +6,13 @@ import io.safestep.app.discovery.Finder.Seen;
 import io.safestep.core.platform.DeviceIdentity;
 import io.safestep.core.platform.LinkReading.Heard;
 import io.safestep.drivers.DeviceException;
+import java.sql.Timestamp;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -21,15 +24,38 @@ class SearchJournal {
 
     private static final JsonMapper JSON = JsonMapper.shared();
 
+    /** An address that a walk has heard of has its row already, and so has one that is looked at again after a restart. */
+    private static final String FOUND = """
+            insert into search_result (search_id, address, depth, state, words, device_id, credential_id, platform, maker,
+              name, model, serial, software, host_key, links, found_at)
+            values (?, ?, 0, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+            on conflict (search_id, address) do update set state = excluded.state, words = excluded.words,
+              device_id = excluded.device_id, credential_id = excluded.credential_id, platform = excluded.platform,
+              maker = excluded.maker, name = excluded.name, model = excluded.model, serial = excluded.serial,
+              software = excluded.software, host_key = excluded.host_key, links = excluded.links""";
+
+    private static final String FAILED = """
+            insert into search_result (search_id, address, depth, state, words, device_id, links, found_at)
+            values (?, ?, 0, ?, ?, ?, '[]', ?)
+            on conflict (search_id, address) do update set state = excluded.state, words = excluded.words,
+              device_id = excluded.device_id""";
+
     private final SearchRepository searches;
     private final SearchResultRepository results;
     private final Devices devices;
+    private final JdbcTemplate jdbc;
     private final Clock clock;
 
-    SearchJournal(SearchRepository searches, SearchResultRepository results, Devices devices, Clock clock) {
+    SearchJournal(
+            SearchRepository searches,
+            SearchResultRepository results,
+            Devices devices,
+            JdbcTemplate jdbc,
+            Clock clock) {
         this.searches = searches;
         this.results = results;
         this.devices = devices;
+        this.jdbc = jdbc;
         this.clock = clock;
     }
 
@@ -74,39 +100,52 @@ class SearchJournal {
         }
     }
 
-    private SearchResult result(long searchId, String address) {
-        return results.findBySearchIdAndAddress(searchId, address)
-                .orElseGet(() -> new SearchResult(searchId, address, 0, clock.instant()));
-    }
-
-    /** A device answered and said who it is. What is on record of it is brought up to date, or flagged. */
+    /**
+     * A device answered and said who it is. What is on record of it is brought up to date, or flagged. Not one
+     * transaction: with thousands of devices, opening and ending it costs more than what is written.
+     */
+    @Transactional(propagation = Propagation.SUPPORTS)
     public void found(long searchId, String address, Seen seen, Classification.Verdict verdict, Device here) {
-        SearchResult result = result(searchId, address);
         DeviceIdentity identity = seen.found().identity();
-        result.identify(
-                seen.found().profile().name(),
-                identity,
-                seen.credentialId(),
-                seen.found().hostKey(),
-                JSON.writeValueAsString(seen.found().links()));
-        result.become(verdict.state(), verdict.words(), verdict.deviceId());
-        results.save(result);
         if (here != null) {
             devices.identify(here.id(), identity);
             if (verdict.state() == ResultState.KNOWN) {
                 devices.seen(here.id(), seen.found().hostKey());
             }
         }
+        jdbc.update(
+                FOUND,
+                searchId,
+                address,
+                verdict.state().name(),
+                verdict.words(),
+                verdict.deviceId(),
+                seen.credentialId(),
+                seen.found().profile().name(),
+                identity.maker(),
+                identity.name(),
+                identity.model(),
+                identity.serial(),
+                identity.software(),
+                seen.found().hostKey(),
+                JSON.writeValueAsString(seen.found().links()),
+                Timestamp.from(clock.instant()));
     }
 
     /** Something is there, or was expected there, and it did not come to an identity. */
+    @Transactional(propagation = Propagation.SUPPORTS)
     public void failed(long searchId, String address, ResultState state, DeviceException why, Device here) {
-        SearchResult result = result(searchId, address);
-        result.become(state, why.getMessage(), here == null ? null : here.id());
-        results.save(result);
         if (here != null && state == ResultState.CHANGED_IDENTITY && why.shownHostKey() != null) {
             devices.offerHostKey(here.id(), why.shownHostKey());
         }
+        jdbc.update(
+                FAILED,
+                searchId,
+                address,
+                state.name(),
+                why.getMessage(),
+                here == null ? null : here.id(),
+                Timestamp.from(clock.instant()));
     }
 
     public void progress(long id, long lookedAt, Long lastAddress) {

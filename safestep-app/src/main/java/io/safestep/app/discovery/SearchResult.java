@@ -104,16 +104,4 @@ class SearchResult {
     String links() {
         return links;
     }
-
-    void identify(String platformName, DeviceIdentity identity, Long letInBy, String shownKey, String heard) {
-        platform = platformName;
-        maker = identity.maker();
-        name = identity.name();
-        model = identity.model();
-        serial = identity.serial();
-        software = identity.software();
-        credentialId = letInBy;
-        hostKey = shownKey;
-        links = heard;
-    }
 }

@@ -2,15 +2,12 @@ package io.safestep.app.discovery;
 
 import java.util.Collection;
 import java.util.List;
-import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 interface SearchResultRepository extends JpaRepository<SearchResult, Long> {
 
     List<SearchResult> findBySearchIdOrderById(Long searchId);
-
-    Optional<SearchResult> findBySearchIdAndAddress(Long searchId, String address);
 
     List<SearchResult> findBySearchIdAndIdIn(Long searchId, Collection<Long> ids);
 

@@ -173,7 +173,7 @@ public final class DeviceFinder implements AutoCloseable {
 
     private static DeviceSession open(LoggedIn login, DeviceTarget target) throws DeviceException {
         return target.profile().access() instanceof NetconfAccess access
-                ? NetconfSession.open(login, target, access, LIMITS)
+                ? NetconfSession.openForReads(login, target, access, LIMITS)
                 : CliSession.open(login, target, LIMITS);
     }
 
@@ -182,10 +182,10 @@ public final class DeviceFinder implements AutoCloseable {
         String hostKey = null;
         for (PlatformProfile profile : profiles) {
             if (profile.access() instanceof RestconfAccess access) {
+                DeviceSession session = RestconfSession.openForReads(target(place, profile, account), access, LIMITS);
                 try {
-                    DeviceSession session = RestconfSession.open(target(place, profile, account), access, LIMITS);
-                    hostKey = session.hostKey();
                     Optional<Found> found = ask(session, profile, index);
+                    hostKey = session.hostKey();
                     if (found.isPresent()) {
                         return found.get();
                     }
@@ -195,6 +195,7 @@ public final class DeviceFinder implements AutoCloseable {
                             || e.reason() == Reason.HOST_KEY_CHANGED) {
                         throw e;
                     }
+                    hostKey = session.hostKey();
                     last = e;
                 }
             }

@@ -35,9 +35,20 @@ public final class NetconfSession implements DeviceSession {
         this.verification = new Verification(target);
     }
 
-    /** Opens the subsystem and exchanges hellos. The log-in stays open when that fails. */
+    /**
+     * Opens the subsystem, exchanges hellos and waits until the server answers requests. The log-in stays open when that
+     * fails.
+     */
     public static NetconfSession open(LoggedIn login, DeviceTarget target, NetconfAccess access, TimeLimits limits)
             throws DeviceException {
+        NetconfSession session = openForReads(login, target, access, limits);
+        session.channel.awaitAnswers();
+        return session;
+    }
+
+    /** Like {@link #open}, for {@link #read} alone: that the server answers shows with the first of them. */
+    public static NetconfSession openForReads(
+            LoggedIn login, DeviceTarget target, NetconfAccess access, TimeLimits limits) throws DeviceException {
         return new NetconfSession(login, target, access, RpcChannel.open(login, limits));
     }
 
@@ -81,7 +92,7 @@ public final class NetconfSession implements DeviceSession {
                     "The command is no XML element, so that it was not sent: " + e.getMessage(),
                     e);
         }
-        return StateLines.of(channel.call(command));
+        return StateLines.of(channel.ask(command));
     }
 
     /** Takes the lock on running, which nobody else may hold meanwhile, and gives it back at once. */

@@ -33,6 +33,10 @@ final class RpcChannel implements AutoCloseable {
     private final TimeLimits limits;
     private final Set<String> capabilities = new HashSet<>();
     private boolean chunked;
+
+    /** Whether a request was answered. */
+    private boolean answers;
+
     private int lastMessage;
 
     private RpcChannel(LoggedIn login, ChannelSubsystem channel, MessageReader reader, TimeLimits limits) {
@@ -43,7 +47,7 @@ final class RpcChannel implements AutoCloseable {
         this.limits = limits;
     }
 
-    /** Opens the subsystem, exchanges hellos and waits until the server answers requests. */
+    /** Opens the subsystem and exchanges hellos. */
     static RpcChannel open(LoggedIn login, TimeLimits limits) throws DeviceException {
         try {
             ChannelSubsystem channel = login.session().createSubsystemChannel("netconf");
@@ -54,7 +58,6 @@ final class RpcChannel implements AutoCloseable {
             channel.addCloseFutureListener(closed -> reader.close());
             RpcChannel opened = new RpcChannel(login, channel, reader, limits);
             opened.exchangeHellos();
-            opened.knock();
             return opened;
         } catch (IOException e) {
             throw new DeviceException(
@@ -81,15 +84,23 @@ final class RpcChannel implements AutoCloseable {
         }
     }
 
-    /** An empty filter selects nothing (RFC 6241, section 6.4.2): the cheapest question there is. */
-    private void knock() throws DeviceException {
-        String question = "<get-config><source><running/></source><filter type=\"subtree\"/></get-config>";
+    /**
+     * Waits until the server answers requests, with the cheapest question there is: an empty filter selects nothing
+     * (RFC 6241, section 6.4.2).
+     */
+    void awaitAnswers() throws DeviceException {
+        insist("<get-config><source><running/></source><filter type=\"subtree\"/></get-config>");
+    }
+
+    /** Asks until it is answered; for what may be asked more than once, and is answered quickly. */
+    private Element insist(String question) throws DeviceException {
         Duration patience = KNOCK.compareTo(limits.command()) < 0 ? KNOCK : limits.command();
         for (int i = 0; i < MOST_KNOCKS; i++) {
             send(request(question));
             try {
-                replyTo(lastMessage, patience, Reason.TIMED_OUT);
-                return;
+                Element reply = replyTo(lastMessage, patience, Reason.TIMED_OUT);
+                answers = true;
+                return reply;
             } catch (DeviceException e) {
                 if (e.reason() != Reason.TIMED_OUT) {
                     throw e;
@@ -97,6 +108,14 @@ final class RpcChannel implements AutoCloseable {
             }
         }
         throw new DeviceException(Reason.TIMED_OUT, device + " says hello and then answers no request.");
+    }
+
+    /**
+     * Like {@link #call}, for a short question that may be asked more than once: it may be the first request of the
+     * session.
+     */
+    Element ask(String question) throws DeviceException {
+        return answers ? call(question) : withoutError(insist(question));
     }
 
     /** Whether the server offers a capability, by the part of its name behind {@code urn:ietf:params:netconf:}. */
@@ -123,6 +142,10 @@ final class RpcChannel implements AutoCloseable {
             close();
             throw e;
         }
+        return withoutError(reply);
+    }
+
+    private Element withoutError(Element reply) throws RpcErrorException {
         List<RpcError> errors = RpcError.in(reply);
         if (!errors.isEmpty()) {
             throw new RpcErrorException(device, errors.get(0));

@@ -43,18 +43,23 @@ public final class RestconfSession implements DeviceSession {
     /** Connects, compares the certificate's key and proves the log-in. */
     public static RestconfSession open(DeviceTarget target, RestconfAccess access, TimeLimits limits)
             throws DeviceException {
-        HttpChannel channel = new HttpChannel(target, limits);
+        RestconfSession session = openForReads(target, access, limits);
         boolean opened = false;
         try {
-            RestconfSession session = new RestconfSession(target, access, channel);
             session.logIn();
             opened = true;
             return session;
         } finally {
             if (!opened) {
-                channel.close();
+                session.close();
             }
         }
+    }
+
+    /** Sends nothing yet: the first request connects, compares the certificate's key and proves the log-in. */
+    public static RestconfSession openForReads(DeviceTarget target, RestconfAccess access, TimeLimits limits)
+            throws DeviceException {
+        return new RestconfSession(target, access, new HttpChannel(target, limits));
     }
 
     /** Asks for the smallest resource that every server has (RFC 8040, section 3.3.3); some have it not. */

@@ -12,8 +12,6 @@ import java.nio.channels.SelectionKey;
 import java.nio.channels.Selector;
 import java.nio.channels.ServerSocketChannel;
 import java.nio.channels.SocketChannel;
-import java.util.Map;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.function.Predicate;
@@ -28,7 +26,8 @@ import org.slf4j.LoggerFactory;
 public final class DeviceGate implements AutoCloseable {
 
     private static final Logger LOG = LoggerFactory.getLogger(DeviceGate.class);
-    private static final int BACKLOG = 512;
+    /** Connections that may wait to be taken, at a device and behind the gate. */
+    public static final int BACKLOG = 512;
 
     private final Predicate<PracticeDevice> reachable;
     private final Selector selector;
@@ -37,7 +36,7 @@ public final class DeviceGate implements AutoCloseable {
         thread.setDaemon(true);
         return thread;
     });
-    private final Map<Integer, PracticeDevice> byInnerPort = new ConcurrentHashMap<>();
+    private final InnerPorts innerPorts = new InnerPorts();
     private volatile boolean closed;
 
     /** @param reachable whether packets get from the watch room to a device and back */
@@ -75,7 +74,7 @@ public final class DeviceGate implements AutoCloseable {
 
     /** The device for which an inner server was called from a port of 127.0.0.1; null when the gate did not call. */
     public PracticeDevice deviceCallingFrom(int port) {
-        return byInnerPort.get(port);
+        return innerPorts.deviceAt(port);
     }
 
     private void acceptAll() {
@@ -116,9 +115,7 @@ public final class DeviceGate implements AutoCloseable {
         if (!passage.awaitOpen(outer)) {
             return;
         }
-        inner.bind(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0));
-        int innerPort = inner.getLocalPort();
-        byInnerPort.put(innerPort, device);
+        int innerPort = innerPorts.bind(inner, device);
         try {
             inner.setTcpNoDelay(true);
             inner.connect(new InetSocketAddress(InetAddress.getLoopbackAddress(), listener.innerPort()));
@@ -131,7 +128,7 @@ public final class DeviceGate implements AutoCloseable {
             });
             passage.pump(inner, outer, true);
         } finally {
-            byInnerPort.remove(innerPort);
+            innerPorts.release(innerPort);
         }
     }
 

@@ -47,7 +47,10 @@ public final class LiveNetwork implements NetworkView {
     private final Map<String, List<Link>> linksOf = new HashMap<>();
     private final Map<String, Platform> platforms = new HashMap<>();
     private final Map<String, Known> facts = new HashMap<>();
-    private final Map<Link, Instant> fullSince = new HashMap<>();
+
+    /** Adjacencies that have come up and are not at rest yet, with the moment at which they came up. */
+    private final Map<Link, Instant> rising = new HashMap<>();
+
     private final Clock clock;
 
     private final AtomicLong stamp = new AtomicLong();
@@ -84,8 +87,8 @@ public final class LiveNetwork implements NetworkView {
         for (PlatformProfile profile : ShippedProfiles.all()) {
             platforms.put(profile.name(), new Platform(new ConfigEngine(profile.language()), new FactReader(profile)));
         }
-        settle(offNow());
-        full.forEach(pair -> fullSince.put(pair, Instant.MIN));
+        settle(offNow(), clock.instant());
+        rising.clear();
         model = settled;
     }
 
@@ -96,12 +99,13 @@ public final class LiveNetwork implements NetworkView {
 
     /** The network at this moment. Computed anew only when something has changed that the network depends on. */
     public synchronized NetworkModel model() {
+        Instant instant = clock.instant();
         boolean changed = false;
         // Losing power moves the stamp; having it back does not.
         if (stamp.get() != seen || off.stream().anyMatch(d -> !devices.get(d).isOff())) {
-            changed = settle(offNow());
+            changed = settle(offNow(), instant);
         }
-        Set<Link> heldNow = heldNow(clock.instant());
+        Set<Link> heldNow = heldNow(instant);
         if (changed || !heldNow.equals(held)) {
             held = heldNow;
             model = held.isEmpty() ? settled : new NetworkModel(description(held));
@@ -117,7 +121,7 @@ public final class LiveNetwork implements NetworkView {
     }
 
     /** @return whether the network is another one than before */
-    private boolean settle(Set<String> offNow) {
+    private boolean settle(Set<String> offNow, Instant instant) {
         long now = stamp.get();
         Map<String, DeviceFacts> readNow = new TreeMap<>();
         devices.forEach((name, device) -> readNow.put(name, factsOf(device)));
@@ -128,25 +132,25 @@ public final class LiveNetwork implements NetworkView {
         off = offNow;
         read = readNow;
         settled = new NetworkModel(description(Set.of()));
+        Set<Link> before = full;
         full = full(settled);
-        fullSince.keySet().retainAll(full);
+        rising.keySet().retainAll(full);
+        full.stream().filter(pair -> !before.contains(pair)).forEach(pair -> rising.put(pair, instant));
         return true;
     }
 
-    /** Neighbours that have come up a moment ago, or that a fault keeps down. */
+    /** Neighbours that have come up a moment ago, or that a fault keeps down. Asked for every octet that passes. */
     private Set<Link> heldNow(Instant instant) {
-        full.forEach(pair -> fullSince.putIfAbsent(pair, instant));
-        Set<Link> now = new HashSet<>();
-        fullSince.forEach((pair, since) -> {
-            boolean young = !since.equals(Instant.MIN) && since.plus(SETTLING).isAfter(instant);
-            boolean staysDown = !since.equals(Instant.MIN) && (staysDown(pair.one()) || staysDown(pair.other()));
-            if (young || staysDown) {
-                now.add(pair);
-            } else if (!since.equals(Instant.MIN)) {
-                fullSince.put(pair, Instant.MIN);
-            }
-        });
-        return now;
+        rising.entrySet().removeIf(e -> !isYoung(e.getValue(), instant) && !staysDown(e.getKey()));
+        return rising.isEmpty() ? Set.of() : Set.copyOf(rising.keySet());
+    }
+
+    private static boolean isYoung(Instant since, Instant instant) {
+        return since.plus(SETTLING).isAfter(instant);
+    }
+
+    private boolean staysDown(Link pair) {
+        return staysDown(pair.one()) || staysDown(pair.other());
     }
 
     private NetworkDescription description(Set<Link> adjacenciesHeld) {

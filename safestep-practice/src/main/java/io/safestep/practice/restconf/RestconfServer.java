@@ -38,7 +38,9 @@ public final class RestconfServer implements AutoCloseable {
         this.resources = new RestconfResources(network);
         // Its answers are sent in two pieces: the second must not wait until the first is acknowledged.
         System.setProperty("sun.net.httpserver.nodelay", "true");
-        server = HttpsServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 512);
+        // Every device keeps its own idle connections: by default 200 are kept for all of them together.
+        System.setProperty("sun.net.httpserver.maxIdleConnections", "20000");
+        server = HttpsServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), DeviceGate.BACKLOG);
         try {
             SSLContext context = SSLContext.getInstance("TLS");
             context.init(new KeyManager[] {new Certificates(keyFolder, gate::deviceCallingFrom)}, null, null);

@@ -60,6 +60,7 @@ public final class DeviceSshServer implements AutoCloseable {
                 server, "Merrow Sound Ferries practice device. Commands are recorded.\r\n");
         CoreModuleProperties.IDLE_TIMEOUT.set(server, Duration.ofMinutes(10));
         CoreModuleProperties.TCP_NODELAY.set(server, true);
+        CoreModuleProperties.SOCKET_BACKLOG.set(server, DeviceGate.BACKLOG);
         // Key exchanges of the quantum-safe kind take a tenth of a second each: too much for a thousand devices in one
         // process.
         server.setKeyExchangeFactories(server.getKeyExchangeFactories().stream()
