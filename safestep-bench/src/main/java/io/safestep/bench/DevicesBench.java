@@ -54,22 +54,26 @@ final class DevicesBench implements Callable<Integer> {
         try (RunningApp app = new RunningApp(1)) {
             ApiClient administrator = app.administrator();
             importDevices(administrator);
-            String cookies = administrator.cookies();
+            // Everybody has a session of their own.
+            List<String> cookies = new ArrayList<>();
+            for (int p = 0; p < PEOPLE; p++) {
+                cookies.add(app.administrator().cookies());
+            }
             URI list = URI.create("http://127.0.0.1:" + app.port() + "/api/devices");
-            HttpResponse<byte[]> first = ask(list, cookies, null);
+            HttpResponse<byte[]> first = ask(list, cookies.get(0), null);
             String tag = first.headers().firstValue("etag").orElseThrow();
             HttpServer bare = bareServer(first.body());
             URI bareList = URI.create("http://127.0.0.1:" + bare.getAddress().getPort() + "/");
             URI device = URI.create(list + "/t001-ac-2");
             for (int i = 0; i < WARM_UPS; i++) {
-                p95(() -> ask(list, cookies, null));
-                p95(() -> ask(bareList, cookies, null));
-                p95(() -> ask(device, cookies, null));
+                p95(person -> ask(list, cookies.get(person), null));
+                p95(person -> ask(bareList, cookies.get(person), null));
+                p95(person -> ask(device, cookies.get(person), null));
             }
-            double whole = p95(() -> ask(list, cookies, null));
-            double bareWhole = p95(() -> ask(bareList, cookies, null));
-            double known = p95(() -> ask(list, cookies, tag));
-            double one = p95(() -> ask(device, cookies, null));
+            double whole = p95(person -> ask(list, cookies.get(person), null));
+            double bareWhole = p95(person -> ask(bareList, cookies.get(person), null));
+            double known = p95(person -> ask(list, cookies.get(person), tag));
+            double one = p95(person -> ask(device, cookies.get(person), null));
             bare.stop(0);
             System.out.printf(
                     "%d devices, %d kB sent; %d people, a request each %.1f s; p95 in ms%n",
@@ -136,18 +140,24 @@ final class DevicesBench implements Callable<Integer> {
         return server;
     }
 
+    /** What a person asks for. */
+    private interface Request {
+        HttpResponse<byte[]> by(int person) throws Exception;
+    }
+
     /** Milliseconds within which 95 of 100 requests were answered; everybody begins at another moment. */
-    private static double p95(Callable<HttpResponse<byte[]>> request) throws Exception {
+    private static double p95(Request request) throws Exception {
         ExecutorService people = Executors.newFixedThreadPool(PEOPLE);
         List<Future<double[]>> all = new ArrayList<>();
         for (int p = 0; p < PEOPLE; p++) {
+            int person = p;
             long begin = THINKING * p / PEOPLE;
             all.add(people.submit(() -> {
                 LockSupport.parkNanos(begin);
                 double[] millis = new double[REQUESTS];
                 for (int i = 0; i < REQUESTS; i++) {
                     long from = System.nanoTime();
-                    int status = request.call().statusCode();
+                    int status = request.by(person).statusCode();
                     millis[i] = (System.nanoTime() - from) / 1e6;
                     if (status != 200 && status != 304) {
                         throw new IllegalStateException("answered with status " + status);
