@@ -105,7 +105,9 @@ class SearchJob implements JobHandler {
                 ? null
                 : new IpAddress(search.lastAddress().intValue());
         Iterator<IpAddress> addresses = plan.addresses().behind(last).iterator();
-        Progress progress = new Progress(search);
+        // Addresses behind the mark are looked at again after a restart, and counted once.
+        Progress progress = new Progress(
+                search, plan.addresses().size() - plan.addresses().behind(last).count());
         Optional<String> stoppedBy = Optional.empty();
         while (addresses.hasNext() && stoppedBy.isEmpty()) {
             IpAddress address = addresses.next();
@@ -139,9 +141,9 @@ class SearchJob implements JobHandler {
         private Long lastBegun;
         private long savedAt = System.nanoTime();
 
-        Progress(Search search) {
+        Progress(Search search, long before) {
             searchId = search.id();
-            done = new AtomicLong(search.lookedAt());
+            done = new AtomicLong(before);
             lastBegun = search.lastAddress();
         }
 

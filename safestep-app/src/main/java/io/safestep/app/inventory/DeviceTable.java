@@ -15,11 +15,14 @@ import java.sql.Timestamp;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.zip.GZIPOutputStream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -73,7 +76,10 @@ public class DeviceTable {
      * @param stamp another one whenever the table is another one
      * @param zipped JSON, compressed with gzip
      */
-    record Written(String stamp, List<DeviceRow> rows, byte[] plain, byte[] zipped) {}
+    record Written(String stamp, Map<String, Entry> byName, byte[] plain, byte[] zipped) {}
+
+    /** @param credentialWhy where it is said which credential is used; null when nothing says which */
+    record Entry(DeviceRow row, @Nullable String credentialWhy) {}
 
     /** What was read of one device, before it is known which groups hold it. */
     private record Read(long id, long siteId, DeviceRow row) {}
@@ -89,7 +95,12 @@ public class DeviceTable {
     /** All devices by name. */
     @Transactional(readOnly = true)
     public List<DeviceRow> rows() {
-        return current().rows();
+        return current().byName().values().stream().map(Entry::row).toList();
+    }
+
+    @Transactional(readOnly = true)
+    Optional<Entry> entry(String device) {
+        return Optional.ofNullable(current().byName().get(device));
     }
 
     @Transactional(readOnly = true)
@@ -104,9 +115,11 @@ public class DeviceTable {
         if (last != null && last.stamp().equals(stamp)) {
             return last;
         }
-        List<DeviceRow> rows = read();
-        byte[] plain = json.writeValueAsBytes(rows);
-        Written written = new Written(stamp, rows, plain, zipped(plain));
+        Map<String, Entry> byName = new LinkedHashMap<>();
+        read().forEach(e -> byName.put(e.row().name(), e));
+        byte[] plain =
+                json.writeValueAsBytes(byName.values().stream().map(Entry::row).toList());
+        Written written = new Written(stamp, byName, plain, zipped(plain));
         last = written;
         return written;
     }
@@ -115,7 +128,7 @@ public class DeviceTable {
         return jdbc.queryForObject("select " + STAMP, String.class);
     }
 
-    private List<DeviceRow> read() {
+    private List<Entry> read() {
         List<Read> read = jdbc.query(ROWS, (row, i) -> row(row));
         Map<Long, DeviceTraits> traits = new HashMap<>();
         read.forEach(r -> traits.put(r.id(), traits(r.row())));
@@ -123,17 +136,18 @@ public class DeviceTable {
         Map<Long, Chosen> credentials = choice.of(read.stream()
                 .map(r -> new Belonging(r.id(), r.siteId(), r.row().site(), inGroups.getOrDefault(r.id(), List.of())))
                 .toList());
-        List<DeviceRow> rows = new ArrayList<>(read.size());
+        List<Entry> entries = new ArrayList<>(read.size());
         for (Read r : read) {
             Chosen credential = credentials.get(r.id());
-            rows.add(complete(
+            DeviceRow row = complete(
                     r.row(),
                     inGroups.getOrDefault(r.id(), List.of()).stream()
                             .map(Groups.Entry::name)
                             .toList(),
-                    credential == null ? null : credential.name()));
+                    credential == null ? null : credential.name());
+            entries.add(new Entry(row, credential == null ? null : credential.why()));
         }
-        return rows;
+        return entries;
     }
 
     private static DeviceTraits traits(DeviceRow row) {

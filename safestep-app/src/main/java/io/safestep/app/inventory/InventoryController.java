@@ -1,7 +1,6 @@
 package io.safestep.app.inventory;
 
 import io.safestep.app.access.ConnectionTestRound;
-import io.safestep.app.access.CredentialChoice;
 import io.safestep.app.access.StageView;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
@@ -38,21 +37,13 @@ class InventoryController {
 
     private final DeviceTable table;
     private final Devices devices;
-    private final CredentialChoice choice;
     private final Cabling cabling;
     private final Rounds rounds;
     private final Platforms platforms;
 
-    InventoryController(
-            DeviceTable table,
-            Devices devices,
-            CredentialChoice choice,
-            Cabling cabling,
-            Rounds rounds,
-            Platforms platforms) {
+    InventoryController(DeviceTable table, Devices devices, Cabling cabling, Rounds rounds, Platforms platforms) {
         this.table = table;
         this.devices = devices;
-        this.choice = choice;
         this.cabling = cabling;
         this.rounds = rounds;
         this.platforms = platforms;
@@ -93,14 +84,12 @@ class InventoryController {
     @Transactional(readOnly = true)
     public DeviceDetail one(@PathVariable String name) {
         Device device = devices.named(name);
-        DeviceRow row = table.rows().stream()
-                .filter(r -> r.name().equals(device.name()))
-                .findFirst()
-                .orElseThrow(() -> ProblemException.notFound("A device called " + name));
+        DeviceTable.Entry entry =
+                table.entry(name).orElseThrow(() -> ProblemException.notFound("A device called " + name));
         String offered = device.offeredHostKey();
         return new DeviceDetail(
-                row,
-                choice.of(device).map(CredentialChoice.Chosen::why).orElse(null),
+                entry.row(),
+                entry.credentialWhy(),
                 device.hostKey() == null ? null : HostKeyFingerprint.of(device.hostKey()),
                 offered == null ? null : new Offered(offered, HostKeyFingerprint.of(offered)),
                 cabling.endsAt(device.id()).stream()
