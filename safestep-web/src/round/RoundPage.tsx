@@ -165,6 +165,8 @@ function Row({ result, open, toggle }: { result: RoundResult; open: boolean; tog
           {stages.length > 0 && (
             <Button
               variant="link"
+              size="sm"
+              className="p-0 align-baseline"
               aria-expanded={open}
               aria-label={`${open ? "Hide" : "Show"} the stages of ${result.device}`}
               onClick={toggle}
