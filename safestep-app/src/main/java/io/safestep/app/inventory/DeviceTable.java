@@ -98,6 +98,7 @@ public class DeviceTable {
         return current().byName().values().stream().map(Entry::row).toList();
     }
 
+    /** One device; empty when there is none of that name. */
     @Transactional(readOnly = true)
     Optional<Entry> entry(String device) {
         return Optional.ofNullable(current().byName().get(device));

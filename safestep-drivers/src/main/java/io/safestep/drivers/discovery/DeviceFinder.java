@@ -185,7 +185,6 @@ public final class DeviceFinder implements AutoCloseable {
                 DeviceSession session = RestconfSession.openForReads(target(place, profile, account), access, LIMITS);
                 try {
                     Optional<Found> found = ask(session, profile, index);
-                    hostKey = session.hostKey();
                     if (found.isPresent()) {
                         return found.get();
                     }
@@ -195,9 +194,9 @@ public final class DeviceFinder implements AutoCloseable {
                             || e.reason() == Reason.HOST_KEY_CHANGED) {
                         throw e;
                     }
-                    hostKey = session.hostKey();
                     last = e;
                 }
+                hostKey = session.hostKey();
             }
         }
         throw unknown(place, last, hostKey);

@@ -9,6 +9,8 @@ import java.net.Socket;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * The ports of 127.0.0.1 from which the gate calls the servers behind it: by its port a server knows for which device a
@@ -16,6 +18,8 @@ import java.util.concurrent.atomic.AtomicInteger;
  * it has to pick one itself, which takes longer than everything else with thousands of connections.
  */
 final class InnerPorts {
+
+    private static final Logger LOG = LoggerFactory.getLogger(InnerPorts.class);
 
     /** Below the ports that systems pick from themselves. */
     private static final int FIRST = 10_000;
@@ -33,12 +37,17 @@ final class InnerPorts {
             if (taken.putIfAbsent(port, device) != null) {
                 continue;
             }
+            boolean bound = false;
             try {
                 socket.bind(new InetSocketAddress(InetAddress.getLoopbackAddress(), port));
+                bound = true;
                 return port;
             } catch (BindException e) {
-                // Somebody else on this machine has it.
-                taken.remove(port);
+                LOG.debug("Port {} of 127.0.0.1 is somebody else's: {}", port, e.getMessage());
+            } finally {
+                if (!bound) {
+                    taken.remove(port);
+                }
             }
         }
         throw new IOException("No port of 127.0.0.1 is free.");

@@ -139,7 +139,7 @@ public final class LiveNetwork implements NetworkView {
         return true;
     }
 
-    /** Neighbours that have come up a moment ago, or that a fault keeps down. Asked for every octet that passes. */
+    /** Neighbours that have come up a moment ago, or that a fault keeps down. Asked for every piece that passes. */
     private Set<Link> heldNow(Instant instant) {
         rising.entrySet().removeIf(e -> !isYoung(e.getValue(), instant) && !staysDown(e.getKey()));
         return rising.isEmpty() ? Set.of() : Set.copyOf(rising.keySet());

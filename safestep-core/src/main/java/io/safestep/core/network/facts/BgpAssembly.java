@@ -1,0 +1,63 @@
+package io.safestep.core.network.facts;
+
+import io.safestep.core.address.IpAddress;
+import io.safestep.core.address.IpPrefix;
+import io.safestep.core.network.facts.FactObject.Said;
+
+/** The BGP process (RFC 4271). */
+final class BgpAssembly {
+
+    private final FactValues says;
+
+    BgpAssembly(FactValues says) {
+        this.says = says;
+    }
+
+    /** @return null when there is none */
+    BgpFacts bgp() {
+        FactObject o = says.single("bgp");
+        Long as = o == null ? null : says.value(o, "as", null, WrittenFacts::asNumber);
+        if (as == null) {
+            return null;
+        }
+        int localPreference = says.number(o, "local-preference", says.defaults().number("bgp-local-preference"));
+        return new BgpFacts(
+                as,
+                says.value(o, "router-id", null, IpAddress::parse),
+                localPreference,
+                says.flag(o, "require-policy"),
+                says.of("bgp-network").stream()
+                        .map(n -> says.value(n, "prefix", null, IpPrefix::parse))
+                        .filter(p -> p != null)
+                        .toList(),
+                says.of("bgp-redistribution").stream()
+                        .map(r -> says.value(r, "source", null, WrittenFacts::source))
+                        .filter(s -> s != null)
+                        .toList(),
+                says.of("neighbour").stream()
+                        .map(this::neighbour)
+                        .filter(n -> n != null)
+                        .toList());
+    }
+
+    private BgpFacts.Neighbour neighbour(FactObject o) {
+        IpAddress address = says.read(new Said(o.name(), o.line(), o.path()), null, IpAddress::parse);
+        if (address == null) {
+            return null;
+        }
+        return new BgpFacts.Neighbour(
+                address,
+                says.value(o, "as", 0L, WrittenFacts::asNumber),
+                says.word(o, "source"),
+                says.word(o, "filter-in"),
+                says.word(o, "filter-out"),
+                says.value(o, "local-preference", null, WrittenFacts::number),
+                says.value(o, "med", null, t -> (long) WrittenFacts.number(t)),
+                says.number(o, "prepend", 0),
+                says.flag(o, "multihop"),
+                says.flag(o, "next-hop-self"),
+                says.flag(o, "default-route"),
+                !says.flag(o, "disabled"),
+                says.word(o, "key"));
+    }
+}
