@@ -87,6 +87,8 @@ final class Browser implements AutoCloseable {
 
     /** WCAG 2.2 A and AA, as far as a program can tell. */
     static void checkAccessibility(Page page, String what) {
+        // A button that can be pressed now still has a colour in between for a moment.
+        page.waitForFunction("() => !document.getAnimations().some((a) => a instanceof CSSTransition)");
         List<Rule> violations = new AxeBuilder(page)
                 .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
                 .analyze()
