@@ -113,10 +113,10 @@ final class ProfileTrial {
         for (ConfigLine line : lines) {
             count++;
             String here = (path.isEmpty() ? "" : path + " › ") + language.masked(block, line.text());
-            if (language.words(block, line.text()).isEmpty()) {
+            if (!line.meaning().known()) {
                 strange.add("line " + line.number() + ": " + here);
             }
-            count += describe(language.blockOf(block, line.text()), here, line.children(), strange);
+            count += describe(line.meaning().blockBeneath(), here, line.children(), strange);
         }
         return count;
     }

@@ -10,7 +10,7 @@ import org.jspecify.annotations.Nullable;
  * What follows from lines for one device. Secrets are masked everywhere.
  *
  * @param baselineTakenAt when the configuration was read from which everything is derived, UTC
- * @param complaints what is wrong with the lines; when there are any, the rest is empty
+ * @param complaints what is wrong with the lines; when there are errors among them, the rest is empty
  * @param rows the difference in two columns, every row with its parents
  * @param outcome the whole outcome configuration
  * @param script the commands, indented by the blocks that they enter

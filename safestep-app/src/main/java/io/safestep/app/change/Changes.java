@@ -171,7 +171,7 @@ public class Changes {
         for (ChangeTarget target : targets) {
             target.place(waves.get(target.device().name()));
             Long baseline = target.device().baselineBackupId();
-            if (builds.complaints(target.device(), baseline, target.lines()).isEmpty()) {
+            if (builds.derivable(target.device(), baseline, target.lines())) {
                 ConfigEngine engine = builds.engine(target.device());
                 DeviceBuild build = builds.build(target.device(), baseline, target.lines());
                 target.derived(

@@ -33,15 +33,20 @@ class DeviceBuilds {
 
     List<LineComplaint> complaints(Device device, Long backupId, String lines) {
         if (backupId == null) {
-            return List.of(new LineComplaint(
+            return List.of(LineComplaint.error(
                     1, device.name() + " has no backup yet, so that nothing can be derived. Take one on its page."));
         }
         return engine(device).complaints(baseline(device, backupId), lines);
     }
 
-    /** @throws io.safestep.core.config.ScriptRefusedException when there are complaints */
+    /** @throws io.safestep.core.config.ScriptRefusedException when there are errors */
     DeviceBuild build(Device device, long backupId, String lines) {
         return engine(device).build(baseline(device, backupId), lines);
+    }
+
+    /** Whether scripts can be derived from the lines. */
+    boolean derivable(Device device, Long backupId, String lines) {
+        return complaints(device, backupId, lines).stream().noneMatch(LineComplaint::isError);
     }
 
     /** Lines for somebody who may not see the secrets in them. */
@@ -53,21 +58,21 @@ class DeviceBuilds {
     BuildView view(Device device, Long backupId, String lines) {
         List<LineComplaint> complaints = complaints(device, backupId, lines);
         Instant takenAt = backupId == null ? null : backups.takenAt(backupId);
-        if (!complaints.isEmpty()) {
+        if (complaints.stream().anyMatch(LineComplaint::isError)) {
             return new BuildView(
                     device.name(), takenAt, complaints, List.of(), "", List.of(), List.of(), false, List.of());
         }
         ConfigEngine engine = engine(device);
         DeviceBuild build = build(device, backupId, lines);
-        ConfigTree numbered = engine.read(engine.write(build.baseline()));
+        ConfigTree outcome = engine.numbered(build.outcome());
         return new BuildView(
                 device.name(),
                 takenAt,
-                List.of(),
-                engine.rows(numbered, build.outcome()).stream()
+                complaints,
+                engine.rows(engine.numbered(build.baseline()), outcome).stream()
                         .map(BuildView.Row::of)
                         .toList(),
-                engine.writeMasked(build.outcome()),
+                engine.writeMasked(outcome),
                 engine.maskedLines(build.script()),
                 engine.maskedLines(build.undo()),
                 build.proof().proven(),

@@ -39,7 +39,9 @@ class SubmissionRules {
             stanceError(target.device(), field).ifPresent(errors::add);
             for (LineComplaint complaint :
                     builds.complaints(target.device(), target.device().baselineBackupId(), target.lines())) {
-                errors.add(new FieldError(field + ".lines", complaint.line(), complaint.reason()));
+                if (complaint.isError()) {
+                    errors.add(new FieldError(field + ".lines", complaint.line(), complaint.reason()));
+                }
             }
             unproven |= target.hasScript() && !target.proven();
         }

@@ -1,7 +1,7 @@
 package io.safestep.core.config;
 
 import io.safestep.core.platform.Language;
-import io.safestep.core.platform.StructuredElement;
+import io.safestep.core.platform.LineMeaning;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -43,7 +43,7 @@ public final class ConfigEngine {
     /** The configuration as text in the platform's own format, ending with a line feed. */
     public String write(ConfigTree tree) {
         return switch (language.format()) {
-            case INDENTED -> script(tree.lines()).text(language.indent());
+            case INDENTED -> new IndentedWriter(language).write(tree);
             case XML -> new XmlConfiguration(language).write(tree);
             case JSON -> new JsonConfiguration(language).write(tree);
         };
@@ -59,11 +59,9 @@ public final class ConfigEngine {
         return new JsonConfiguration(language).requests(script);
     }
 
-    /** The configuration as text for people: secrets masked. */
+    /** The configuration as text for people: one line each, secrets masked. */
     public String writeMasked(ConfigTree tree) {
-        StringBuilder text = new StringBuilder();
-        writeMasked("", 0, tree.lines(), text);
-        return text.toString();
+        return masked(Script.writing(tree.lines()));
     }
 
     /** A script as text, secrets in clear. {@link #readScript} gives the same script back. */
@@ -89,8 +87,12 @@ public final class ConfigEngine {
                 blocks.remove(blocks.size() - 1);
             }
             String block = blocks.get(blocks.size() - 1);
-            masked.add(" ".repeat(language.indent() * line.depth()) + language.masked(block, line.text()));
-            blocks.add(language.blockOf(block, line.text()));
+            if (line.verbatim()) {
+                masked.add(line.text());
+            } else {
+                masked.add(" ".repeat(language.indent() * line.depth()) + language.masked(block, line.text()));
+                blocks.add(language.meaning(block, line.text()).blockBeneath());
+            }
         }
         return masked;
     }
@@ -119,25 +121,12 @@ public final class ConfigEngine {
      * @throws ScriptRefusedException when a command can't be applied
      */
     public ConfigTree apply(ConfigTree tree, Script script) {
-        ConfigTree outcome = new ScriptApplication(language).apply(tree, script);
-        return language.format() == Language.Format.INDENTED
-                ? outcome
-                : new ConfigTree(withoutEmptyContainers("", outcome.lines()));
+        return new ScriptApplication(language).apply(tree, script);
     }
 
-    /** Containers that hold nothing do not exist (RFC 7950, section 7.5.1). */
-    private List<ConfigLine> withoutEmptyContainers(String block, List<ConfigLine> lines) {
-        List<ConfigLine> kept = new ArrayList<>();
-        for (ConfigLine line : lines) {
-            List<ConfigLine> beneath = withoutEmptyContainers(language.blockOf(block, line.text()), line.children());
-            boolean container = language.element(block, StructuredLines.name(line.text()))
-                    .filter(e -> e.kind() == StructuredElement.Kind.CONTAINER)
-                    .isPresent();
-            if (!container || !beneath.isEmpty()) {
-                kept.add(new ConfigLine(line.text(), line.number(), beneath));
-            }
-        }
-        return kept;
+    /** The same configuration with the numbers that its lines have when it is written one line each. */
+    public ConfigTree numbered(ConfigTree tree) {
+        return new Numbering().of(tree);
     }
 
     /**
@@ -146,7 +135,7 @@ public final class ConfigEngine {
      * @throws ConfigSyntaxException when indentation or length can't be read
      */
     public Script readScript(String text) {
-        return script(new IndentedReader(language, false).read(text).lines());
+        return Script.writing(new IndentedReader(language, false).read(text).lines());
     }
 
     /** What is wrong with lines that an engineer wrote for a device that has this baseline. Empty: nothing. */
@@ -156,14 +145,14 @@ public final class ConfigEngine {
         try {
             written = new IndentedReader(language, false).read(text);
         } catch (ConfigSyntaxException e) {
-            return List.of(new LineComplaint(e.line(), e.getMessage()));
+            return List.of(LineComplaint.error(e.line(), e.getMessage()));
         }
         complain("", written.lines(), complaints);
-        if (complaints.isEmpty()) {
+        if (complaints.stream().noneMatch(LineComplaint::isError)) {
             try {
-                apply(baseline, script(written.lines()));
+                apply(baseline, Script.writing(written.lines()));
             } catch (ScriptRefusedException e) {
-                complaints.add(new LineComplaint(numbers(written.lines()).get(e.index()), e.getMessage()));
+                complaints.add(LineComplaint.error(numbers(written.lines()).get(e.index()), e.getMessage()));
             }
         }
         return complaints;
@@ -171,12 +160,14 @@ public final class ConfigEngine {
 
     /** Everything that follows from lines without complaints. */
     public DeviceBuild build(ConfigTree baseline, String lines) {
-        ConfigTree outcome = apply(baseline, readScript(lines));
-        // Read again, so that outcome lines carry the numbers of the outcome's own text.
-        ConfigTree numbered = read(write(outcome));
-        Script script = derive(baseline, numbered);
-        Script undo = derive(asShown(numbered), baseline);
-        return new DeviceBuild(baseline, numbered, script, undo, prove(baseline, numbered, script, undo));
+        return build(baseline, apply(baseline, readScript(lines)));
+    }
+
+    /** Everything that follows when a device is to hold another configuration. */
+    public DeviceBuild build(ConfigTree baseline, ConfigTree outcome) {
+        Script script = derive(baseline, outcome);
+        Script undo = derive(asShown(outcome), baseline);
+        return new DeviceBuild(baseline, outcome, script, undo, prove(baseline, outcome, script, undo));
     }
 
     /** The demonstration that the script leads to the outcome and the undo script from there to the baseline. */
@@ -203,7 +194,7 @@ public final class ConfigEngine {
 
     /** The configuration as the device will show it: values that it hides are replaced by its placeholder. */
     public ConfigTree asShown(ConfigTree tree) {
-        return new ConfigTree(asShown("", tree.lines()));
+        return language.hidesSecrets() ? new ConfigTree(asShown("", tree.lines()), tree.closingComments()) : tree;
     }
 
     /**
@@ -218,8 +209,7 @@ public final class ConfigEngine {
         }
         for (ConfigLine line : tree.lines()) {
             ground.computeIfPresent(
-                    language.keyOf("", line.text()),
-                    (key, none) -> script(List.of(line)).text(language.indent()));
+                    line.key(), (key, none) -> Script.writing(List.of(line)).text(language.indent()));
         }
         return ground;
     }
@@ -228,10 +218,9 @@ public final class ConfigEngine {
     public List<String> touchedDifferences(ConfigTree approved, ConfigTree current, Script script) {
         Set<String> touched = touchedKeys(script);
         return compare(approved, current).stream()
-                .map(edit -> edit.after() == null
-                        ? edit.before().text()
-                        : edit.after().text())
-                .filter(text -> touched.contains(language.keyOf("", text)))
+                .map(Edit::line)
+                .filter(line -> touched.contains(line.key()))
+                .map(ConfigLine::text)
                 .distinct()
                 .map(text -> language.masked("", text))
                 .toList();
@@ -244,12 +233,8 @@ public final class ConfigEngine {
     public ConfigTree wayBackTarget(ConfigTree current, ConfigTree before, Script script) {
         Set<String> touched = touchedKeys(script);
         List<ConfigLine> lines = new ArrayList<>();
-        current.lines().stream()
-                .filter(line -> !touched.contains(language.keyOf("", line.text())))
-                .forEach(lines::add);
-        before.lines().stream()
-                .filter(line -> touched.contains(language.keyOf("", line.text())))
-                .forEach(lines::add);
+        current.lines().stream().filter(line -> !touched.contains(line.key())).forEach(lines::add);
+        before.lines().stream().filter(line -> touched.contains(line.key())).forEach(lines::add);
         return new ConfigTree(lines);
     }
 
@@ -296,7 +281,7 @@ public final class ConfigEngine {
         for (ScriptLine line : script.lines()) {
             if (line.depth() == 0) {
                 String text = language.isRemoval(line.text()) ? language.removed(line.text()) : line.text();
-                keys.add(language.keyOf("", text));
+                keys.add(language.meaning("", text).key());
             }
         }
         return keys;
@@ -308,8 +293,7 @@ public final class ConfigEngine {
         for (Edit edit : edits) {
             switch (edit.kind()) {
                 case WITHIN ->
-                    lost.addAll(lostHiddenValues(
-                            language.blockOf(block, edit.after().text()), edit.within()));
+                    lost.addAll(lostHiddenValues(edit.after().meaning().blockBeneath(), edit.within()));
                 case REMOVED, REPLACED -> hiddenBeneath(block, edit.before(), lost);
                 case ADDED -> {}
             }
@@ -321,62 +305,54 @@ public final class ConfigEngine {
         if (language.holdsHiddenValue(block, line.text())) {
             found.add(line.text());
         }
-        String beneath = language.blockOf(block, line.text());
-        line.children().forEach(child -> hiddenBeneath(beneath, child, found));
+        line.children().forEach(child -> hiddenBeneath(line.meaning().blockBeneath(), child, found));
     }
 
+    /** Lines that hide nothing are taken over as they are: most of a configuration. */
     private List<ConfigLine> asShown(String block, List<ConfigLine> lines) {
-        return lines.stream()
-                .map(line -> new ConfigLine(
-                        language.asShown(block, line.text()),
-                        line.number(),
-                        asShown(language.blockOf(block, line.text()), line.children())))
-                .toList();
+        List<ConfigLine> shown = new ArrayList<>(lines.size());
+        boolean changed = false;
+        for (ConfigLine line : lines) {
+            List<ConfigLine> beneath = line.children().isEmpty()
+                    ? line.children()
+                    : asShown(line.meaning().blockBeneath(), line.children());
+            ConfigLine one = line;
+            if (line.meaning().hidden() || beneath != line.children()) {
+                LineMeaning meaning = language.meaning(block, language.asShown(block, line.text()));
+                one = new ConfigLine(meaning, line.number(), beneath, line.comments());
+            }
+            changed |= one != line;
+            shown.add(one);
+        }
+        return changed ? shown : lines;
     }
 
     private void complain(String block, List<ConfigLine> lines, List<LineComplaint> complaints) {
         for (ConfigLine line : lines) {
             language.complaint(block, line.text())
-                    .ifPresent(reason -> complaints.add(new LineComplaint(line.number(), reason)));
-            if (!line.children().isEmpty()) {
-                if (language.opensBlock(block, line.text())) {
-                    complain(language.blockOf(block, line.text()), line.children(), complaints);
-                } else {
-                    complaints.add(new LineComplaint(
-                            line.children().get(0).number(),
-                            "The line above it opens no block; check the indentation."));
-                }
+                    .ifPresent(c -> complaints.add(new LineComplaint(line.number(), c.severity(), c.sentence())));
+            LineMeaning meaning = line.meaning();
+            if (line.children().isEmpty() || meaning.holdsText()) {
+                continue;
+            }
+            if (meaning.opensBlock()) {
+                complain(meaning.blockBeneath(), line.children(), complaints);
+            } else {
+                complaints.add(LineComplaint.error(
+                        line.children().get(0).number(), "The line above it opens no block; check the indentation."));
             }
         }
     }
 
-    private void writeMasked(String block, int depth, List<ConfigLine> lines, StringBuilder text) {
-        for (ConfigLine line : lines) {
-            text.append(" ".repeat(language.indent() * depth))
-                    .append(language.masked(block, line.text()))
-                    .append('\n');
-            writeMasked(language.blockOf(block, line.text()), depth + 1, line.children(), text);
-        }
-    }
-
-    private static Script script(List<ConfigLine> lines) {
-        List<ScriptLine> flat = new ArrayList<>();
-        flatten(0, lines, flat);
-        return new Script(flat);
-    }
-
-    private static void flatten(int depth, List<ConfigLine> lines, List<ScriptLine> into) {
-        for (ConfigLine line : lines) {
-            into.add(new ScriptLine(depth, line.text()));
-            flatten(depth + 1, line.children(), into);
-        }
-    }
-
+    /** The numbers of lines in the order in which {@link Script#writing} writes them. */
     private static List<Integer> numbers(List<ConfigLine> lines) {
         List<Integer> numbers = new ArrayList<>();
         for (ConfigLine line : lines) {
             numbers.add(line.number());
             numbers.addAll(numbers(line.children()));
+            if (line.meaning().holdsText()) {
+                numbers.add(line.number());
+            }
         }
         return numbers;
     }

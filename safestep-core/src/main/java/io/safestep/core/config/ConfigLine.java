@@ -1,17 +1,38 @@
 package io.safestep.core.config;
 
+import io.safestep.core.platform.LineMeaning;
 import java.util.List;
 
 /**
  * One line of a configuration with the lines beneath it.
  *
- * @param text the line without its indentation, as the device would write it
+ * @param meaning what the language says about the line
  * @param number where it stood in the text it was read from, counted from 1; 0 for a line that was never in a text
  * @param children the lines beneath, in their order
+ * @param comments comment lines that stood directly above it, without indentation; they mean nothing and are kept
  */
-public record ConfigLine(String text, int number, List<ConfigLine> children) {
+public record ConfigLine(LineMeaning meaning, int number, List<ConfigLine> children, List<String> comments) {
 
     public ConfigLine {
         children = List.copyOf(children);
+        comments = List.copyOf(comments);
+    }
+
+    ConfigLine(LineMeaning meaning, int number, List<ConfigLine> children) {
+        this(meaning, number, children, List.of());
+    }
+
+    /** The line without its indentation, as the device would write it. */
+    public String text() {
+        return meaning.text();
+    }
+
+    /** What tells it from its siblings. */
+    String key() {
+        return meaning.key();
+    }
+
+    ConfigLine withChildren(List<ConfigLine> others) {
+        return new ConfigLine(meaning, number, others, comments);
     }
 }

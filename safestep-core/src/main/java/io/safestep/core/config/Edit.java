@@ -12,6 +12,11 @@ import java.util.List;
  */
 public record Edit(Kind kind, ConfigLine before, ConfigLine after, List<Edit> within) {
 
+    /** The line as it is, or as it was when it is gone. */
+    public ConfigLine line() {
+        return after == null ? before : after;
+    }
+
     public enum Kind {
         ADDED,
         REMOVED,

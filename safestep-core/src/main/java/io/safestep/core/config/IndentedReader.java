@@ -1,6 +1,7 @@
 package io.safestep.core.config;
 
 import io.safestep.core.platform.Language;
+import io.safestep.core.platform.LineMeaning;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -18,6 +19,11 @@ final class IndentedReader {
 
     private final Language language;
     private final boolean distinct;
+    private final Deque<Open> open = new ArrayDeque<>();
+    private final List<String> comments = new ArrayList<>();
+
+    /** The same lines come again and again: each is looked up once. */
+    private final Map<String, Map<String, LineMeaning>> meanings = new HashMap<>();
 
     /** @param distinct whether two lines with the same key in one block, or a line beneath one that opens none, are an error */
     IndentedReader(Language language, boolean distinct) {
@@ -28,85 +34,126 @@ final class IndentedReader {
     /** A line whose block may still grow. */
     private static final class Open {
         final int indent;
-        final String text;
-        final int number;
+        final LineMeaning meaning;
         final String blockBeneath;
-        final boolean standsAlone;
+        final int number;
+        final List<String> comments;
         final List<ConfigLine> children = new ArrayList<>();
-        final Map<String, Integer> keys = new HashMap<>();
+        private Map<String, Integer> keys;
         int childIndent = -1;
 
-        Open(int indent, String text, int number, String blockBeneath, boolean standsAlone) {
+        Open(int indent, LineMeaning meaning, String blockBeneath, int number, List<String> comments) {
             this.indent = indent;
-            this.text = text;
-            this.number = number;
+            this.meaning = meaning;
             this.blockBeneath = blockBeneath;
-            this.standsAlone = standsAlone;
+            this.number = number;
+            this.comments = comments;
+        }
+
+        /** The number of the line that had this key before; null when none had. */
+        Integer keyTaken(String key, int lineNumber) {
+            if (keys == null) {
+                keys = new HashMap<>();
+            }
+            return keys.putIfAbsent(key, lineNumber);
+        }
+
+        ConfigLine line() {
+            return new ConfigLine(meaning, number, children, comments);
         }
     }
 
     ConfigTree read(String text) {
-        Deque<Open> open = new ArrayDeque<>();
-        open.push(new Open(-1, "", 0, "", false));
-        String[] lines = text.split("\r?\n", -1);
-        if (lines.length > MOST_LINES) {
+        open.push(new Open(-1, null, "", 0, List.of()));
+        List<String> lines = text.lines().toList();
+        if (lines.size() > MOST_LINES) {
             throw new ConfigSyntaxException(MOST_LINES, "The text has more than " + MOST_LINES + " lines.");
         }
-        for (int i = 0; i < lines.length; i++) {
-            if (!lines[i].isBlank() && !language.isComment(lines[i]) && !language.isVolatile(lines[i])) {
-                take(open, lines[i], i + 1);
+        for (int i = 0; i < lines.size(); i++) {
+            String line = lines.get(i);
+            if (line.isBlank() || language.isVolatile(line)) {
+                continue;
+            }
+            if (language.isComment(line)) {
+                comments.add(line.strip());
+                continue;
+            }
+            take(line, i + 1);
+            if (open.peek().meaning.holdsText()) {
+                i = takeText(lines, i + 1);
             }
         }
         while (open.size() > 1) {
-            close(open);
+            close();
         }
-        return new ConfigTree(open.peek().children);
+        return new ConfigTree(open.peek().children, comments);
     }
 
-    private void take(Deque<Open> open, String line, int number) {
+    private void take(String line, int number) {
         int indent = indentOf(line, number);
         while (open.peek().indent >= indent) {
-            close(open);
+            close();
         }
         Open parent = open.peek();
         boolean firstInBlock = parent.childIndent < 0;
         if (!firstInBlock && parent.childIndent != indent || open.size() == 1 && indent != 0) {
             throw new ConfigSyntaxException(number, "The indentation fits no block above this line.");
         }
-        if (distinct && parent.standsAlone) {
+        if (distinct && parent.meaning != null && parent.meaning.standsAlone()) {
             throw new ConfigSyntaxException(
-                    number, "This line stands beneath \"" + parent.text + "\", which opens no block.");
+                    number, "This line stands beneath \"" + parent.meaning.text() + "\", which opens no block.");
         }
         if (open.size() > MOST_DEPTH) {
             throw new ConfigSyntaxException(number, "Blocks are nested more than " + MOST_DEPTH + " deep.");
         }
         parent.childIndent = indent;
-        String block = parent.blockBeneath;
-        String text = canonical(block, line.strip());
+        LineMeaning meaning = meaning(parent.blockBeneath, line.strip());
         if (distinct) {
-            Integer earlier = parent.keys.putIfAbsent(language.keyOf(block, text), number);
+            Integer earlier = parent.keyTaken(meaning.key(), number);
             if (earlier != null) {
                 throw new ConfigSyntaxException(
                         number, "This line says the same thing again as line " + earlier + " of the same block.");
             }
         }
-        open.push(new Open(indent, text, number, language.blockOf(block, text), language.standsAlone(block, text)));
+        open.push(new Open(indent, meaning, meaning.blockBeneath(), number, List.copyOf(comments)));
+        comments.clear();
     }
 
-    private String canonical(String block, String line) {
-        if (!language.isRemoval(line)) {
-            return language.canonical(block, line);
+    /** Takes the lines that belong to the text of the line before; tells where its end mark stood. */
+    private int takeText(List<String> lines, int from) {
+        Open owner = open.peek();
+        for (int i = from; i < lines.size(); i++) {
+            if (lines.get(i).strip().equals(owner.meaning.endMark())) {
+                return i;
+            }
+            owner.children.add(new ConfigLine(language.verbatim(lines.get(i).stripTrailing()), i + 1, List.of()));
         }
-        String target = language.removed(line);
-        return line.substring(0, line.length() - target.length()).strip() + " " + language.canonical(block, target);
+        throw new ConfigSyntaxException(
+                owner.number,
+                "The text that begins here has no end: \"" + owner.meaning.endMark()
+                        + "\" does not stand alone on a line after it.");
     }
 
-    private void close(Deque<Open> open) {
+    private LineMeaning meaning(String block, String line) {
+        return meanings.computeIfAbsent(block, b -> new HashMap<>())
+                .computeIfAbsent(line, l -> language.isRemoval(l) ? removal(block, l) : language.meaning(block, l));
+    }
+
+    /** A removal has no form of its own: what it removes is brought into the form that counts. */
+    private LineMeaning removal(String block, String line) {
+        String target = language.removed(line);
+        String negation = line.substring(0, line.length() - target.length()).strip();
+        return language.meaning(
+                Language.UNKNOWN_BLOCK,
+                negation + " " + language.meaning(block, target).text());
+    }
+
+    private void close() {
         Open done = open.pop();
         Open parent = open.peek();
-        boolean leftOut = distinct && language.isDefault(parent.blockBeneath, done.text);
+        boolean leftOut = distinct && language.isDefault(parent.blockBeneath, done.meaning.text());
         if (!leftOut) {
-            parent.children.add(new ConfigLine(done.text, done.number, done.children));
+            parent.children.add(done.line());
         }
     }
 

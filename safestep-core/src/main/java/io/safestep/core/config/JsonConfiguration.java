@@ -149,12 +149,12 @@ final class JsonConfiguration {
         boolean leaf = element.map(e -> e.kind() != Kind.CONTAINER && e.kind() != Kind.LIST)
                 .orElse(line.children().isEmpty());
         if (leaf) {
-            leaf(generator, element, StructuredLines.rest(line.text()));
+            leaf(generator, element, StructuredLines.value(line.text()));
             return;
         }
         generator.writeStartObject();
         element.ifPresent(e -> keys(generator, e, line.text()));
-        lines(generator, language.blockOf(block, line.text()), line.children(), false);
+        lines(generator, line.meaning().blockBeneath(), line.children(), false);
         generator.writeEndObject();
     }
 
@@ -192,66 +192,73 @@ final class JsonConfiguration {
     // ------------------------------------------------------------ requests
 
     /**
-     * The requests that a script stands for, in its order: a DELETE for each removal, and one PATCH for what is set in each
-     * top-level node between removals.
+     * The requests that a script stands for, in its order: a DELETE for each removal, and one PATCH for what is set in one
+     * top-level node between two of them.
      */
     List<RestRequest> requests(Script script) {
         List<RestRequest> requests = new ArrayList<>();
         for (Command command : new StructuredLines(language).commands(script)) {
-            List<Command> settings = new ArrayList<>();
-            removals(command, "", requests);
-            if (!command.removal() && holdsSetting(command)) {
-                settings.add(command);
-            }
-            for (Command setting : settings) {
-                String name = StructuredLines.name(setting.text());
-                Optional<StructuredElement> element = language.element("", name);
-                String body = object(g -> settings(g, "", List.of(setting), true)) + "\n";
-                requests.add(new RestRequest("PATCH", encoded(qualifiedName(element, name)), body));
-            }
+            List<ScriptLine> setting = new ArrayList<>();
+            collect(command, List.of(), setting, requests);
+            patch(setting, requests);
         }
         return requests;
     }
 
-    /** Whether something is left to be set once the removals are done. */
-    private boolean holdsSetting(Command command) {
+    private void collect(Command command, List<ScriptLine> path, List<ScriptLine> setting, List<RestRequest> requests) {
+        List<ScriptLine> here = new ArrayList<>(path);
         if (command.removal()) {
-            return false;
-        }
-        return command.beneath().isEmpty() || command.beneath().stream().anyMatch(this::holdsSetting);
-    }
-
-    private void removals(Command command, String path, List<RestRequest> requests) {
-        String here = path + (path.isEmpty() ? "" : "/") + segment(command, path.isEmpty());
-        if (command.removal()) {
-            requests.add(new RestRequest("DELETE", here, null));
+            patch(setting, requests);
+            setting.clear();
+            requests.add(new RestRequest("DELETE", path(here, command), null));
             return;
         }
-        command.beneath().forEach(inner -> removals(inner, here, requests));
+        here.add(new ScriptLine(path.size(), command.text()));
+        if (command.beneath().isEmpty()) {
+            setting.addAll(here);
+        }
+        command.beneath().forEach(inner -> collect(inner, here, setting, requests));
+    }
+
+    private void patch(List<ScriptLine> setting, List<RestRequest> requests) {
+        for (Command command : new StructuredLines(language).commands(new Script(setting))) {
+            String name = StructuredLines.name(command.text());
+            Optional<StructuredElement> element = language.element("", name);
+            String body = object(g -> settings(g, "", List.of(command), true)) + "\n";
+            requests.add(new RestRequest("PATCH", encoded(qualifiedName(element, name)), body));
+        }
+    }
+
+    private String path(List<ScriptLine> above, Command last) {
+        StringBuilder path = new StringBuilder();
+        String block = "";
+        for (ScriptLine line : above) {
+            path.append(segment(block, line.text(), path.isEmpty())).append('/');
+            block = language.meaning(block, line.text()).blockBeneath();
+        }
+        return path + segment(block, last.text(), path.isEmpty());
     }
 
     /** One step of a resource's path (RFC 8040, section 3.5.3). */
-    private String segment(Command command, boolean qualified) {
-        String name = StructuredLines.name(command.text());
-        Optional<StructuredElement> element = language.element(command.block(), name);
+    private String segment(String block, String line, boolean qualified) {
+        String name = StructuredLines.name(line);
+        Optional<StructuredElement> element = language.element(block, name);
         String written = encoded(qualified ? qualifiedName(element, name) : name);
         Kind kind = element.map(StructuredElement::kind).orElse(Kind.CONTAINER);
         if (kind == Kind.LIST) {
-            List<String> keys = StructuredLines.keyValues(element.get(), command.text()).stream()
+            List<String> keys = StructuredLines.keyValues(element.get(), line).stream()
                     .map(JsonConfiguration::encoded)
                     .toList();
             return written + "=" + String.join(",", keys);
         }
-        return kind == Kind.LEAF_LIST ? written + "=" + encoded(StructuredLines.rest(command.text())) : written;
+        return kind == Kind.LEAF_LIST ? written + "=" + encoded(StructuredLines.value(line)) : written;
     }
 
     private void settings(JsonGenerator generator, String block, List<Command> commands, boolean qualified) {
         Map<String, List<Command>> byName = new LinkedHashMap<>();
         for (Command command : commands) {
-            if (holdsSetting(command)) {
-                byName.computeIfAbsent(StructuredLines.name(command.text()), n -> new ArrayList<>())
-                        .add(command);
-            }
+            byName.computeIfAbsent(StructuredLines.name(command.text()), n -> new ArrayList<>())
+                    .add(command);
         }
         byName.forEach((name, same) -> {
             Optional<StructuredElement> element = language.element(block, name);
@@ -265,10 +272,14 @@ final class JsonConfiguration {
                 if (kind == Kind.CONTAINER || kind == Kind.LIST) {
                     generator.writeStartObject();
                     element.ifPresent(e -> keys(generator, e, command.text()));
-                    settings(generator, language.blockOf(block, command.text()), command.beneath(), false);
+                    settings(
+                            generator,
+                            language.meaning(block, command.text()).blockBeneath(),
+                            command.beneath(),
+                            false);
                     generator.writeEndObject();
                 } else {
-                    leaf(generator, element, StructuredLines.rest(command.text()));
+                    leaf(generator, element, StructuredLines.value(command.text()));
                 }
             }
             if (array) {

@@ -2,12 +2,13 @@ package io.safestep.core.config;
 
 import io.safestep.core.platform.Language;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /**
- * Derives the commands that lead from one configuration to another. Within a block removals come first, so that a value
- * that moves is free before it is taken again. At the top level whole blocks are removed last and in reverse, so that
- * nothing that is still referred to goes away early.
+ * Derives the commands that lead from one configuration to another. Within a block removals come first; at the top level
+ * whole blocks are removed last and in reverse. Where lines speak of one another, {@link WorkableOrder} has the last word.
  */
 final class ScriptDerivation {
 
@@ -18,41 +19,80 @@ final class ScriptDerivation {
     }
 
     Script derive(List<Edit> edits) {
-        List<ScriptLine> lines = new ArrayList<>();
+        List<Step> steps = new ArrayList<>();
         for (Edit edit : edits) {
             if (edit.kind() != Edit.Kind.REMOVED) {
-                write("", 0, edit, lines);
+                collect(List.of(), edit, steps);
             }
         }
         for (int i = edits.size() - 1; i >= 0; i--) {
             if (edits.get(i).kind() == Edit.Kind.REMOVED) {
-                write("", 0, edits.get(i), lines);
+                collect(List.of(), edits.get(i), steps);
             }
         }
-        return new Script(lines);
+        return new Script(
+                switch (language.format()) {
+                    case INDENTED -> commands(new WorkableOrder(language).of(steps));
+                    case JSON -> commands(new WorkableOrder(language).of(removalsFirst(steps)));
+                    // One edit-config takes effect as a whole: order counts for nothing, each block is entered once.
+                    case XML -> commands(steps);
+                });
     }
 
-    private void write(String block, int depth, Edit edit, List<ScriptLine> lines) {
-        switch (edit.kind()) {
-            case REMOVED ->
-                lines.add(new ScriptLine(
-                        depth, language.removalOf(block, edit.before().text())));
-            case REPLACED -> lines.add(new ScriptLine(depth, edit.after().text()));
-            case ADDED -> writeWhole(depth, edit.after(), lines);
-            case WITHIN -> {
-                lines.add(new ScriptLine(depth, edit.after().text()));
-                String beneath = language.blockOf(block, edit.after().text());
-                for (Edit inner : edit.within()) {
-                    write(beneath, depth + 1, inner, lines);
-                }
+    private void collect(List<ConfigLine> path, Edit edit, List<Step> steps) {
+        if (edit.kind() != Edit.Kind.WITHIN) {
+            steps.add(new Step(language, path, edit.kind(), edit.before(), edit.after()));
+            return;
+        }
+        List<ConfigLine> inside = new ArrayList<>(path);
+        inside.add(edit.after());
+        edit.within().forEach(inner -> collect(inside, inner, steps));
+    }
+
+    /** Every removal is a request of its own; what is set in one module between two of them is one request together. */
+    private static List<Step> removalsFirst(List<Step> steps) {
+        Map<Object, List<Step>> byModule = new LinkedHashMap<>();
+        for (Step step : steps) {
+            Object module = step.path.isEmpty() ? step : step.path.get(0).text();
+            byModule.computeIfAbsent(module, m -> new ArrayList<>()).add(step);
+        }
+        List<Step> sorted = new ArrayList<>();
+        for (List<Step> same : byModule.values()) {
+            same.stream().filter(s -> s.kind == Edit.Kind.REMOVED).forEach(sorted::add);
+            same.stream().filter(s -> s.kind != Edit.Kind.REMOVED).forEach(sorted::add);
+        }
+        return sorted;
+    }
+
+    private List<ScriptLine> commands(List<Step> steps) {
+        List<ScriptLine> lines = new ArrayList<>();
+        List<ConfigLine> entered = List.of();
+        for (Step step : steps) {
+            int shared = shared(entered, step.path);
+            for (int depth = shared; depth < step.path.size(); depth++) {
+                lines.add(new ScriptLine(depth, step.path.get(depth).text()));
+            }
+            entered = step.inside();
+            int depth = step.path.size();
+            if (step.kind == Edit.Kind.REMOVED) {
+                lines.add(new ScriptLine(depth, language.removalOf(step.block, step.before.text())));
+            } else if (step.kind == Edit.Kind.REPLACED && !step.after.meaning().holdsText()) {
+                lines.add(new ScriptLine(depth, step.after.text()));
+            } else {
+                Script.write(depth, Siblings.sorted(language, step.after), lines);
             }
         }
+        return lines;
     }
 
-    private void writeWhole(int depth, ConfigLine line, List<ScriptLine> lines) {
-        lines.add(new ScriptLine(depth, line.text()));
-        for (ConfigLine child : line.children()) {
-            writeWhole(depth + 1, child, lines);
+    /** How many blocks of a path are entered already. */
+    private static int shared(List<ConfigLine> entered, List<ConfigLine> path) {
+        int shared = 0;
+        while (shared < entered.size()
+                && shared < path.size()
+                && entered.get(shared).text().equals(path.get(shared).text())) {
+            shared++;
         }
+        return shared;
     }
 }

@@ -1,6 +1,7 @@
 package io.safestep.core.config;
 
 import io.safestep.core.platform.Language;
+import io.safestep.core.platform.LineMeaning;
 import io.safestep.core.platform.StructuredElement;
 import io.safestep.core.platform.StructuredElement.Kind;
 import java.util.ArrayList;
@@ -48,12 +49,15 @@ final class StructuredLines {
                 throw new ConfigSyntaxException(node.line, "The configuration has more than " + MOST_NODES + " nodes.");
             }
             ConfigLine line = line(block, node);
-            Integer earlier = seen.putIfAbsent(language.keyOf(block, line.text()), node.line);
+            Integer earlier = seen.putIfAbsent(line.key(), node.line);
             if (earlier != null) {
                 throw new ConfigSyntaxException(
                         node.line, "The node " + node.name + " says the same thing again as line " + earlier + ".");
             }
-            lines.add(line);
+            boolean nothing = line.meaning().container() && line.children().isEmpty();
+            if (!nothing && !language.isDefault(block, line.text())) {
+                lines.add(line);
+            }
         }
         return lines;
     }
@@ -78,11 +82,44 @@ final class StructuredLines {
                 beneath.remove(leaf);
             }
         } else if (node.value != null && !node.value.isEmpty()) {
-            text.append(' ').append(node.value.replaceAll("\\s+", " ").strip());
+            text.append(' ').append(escaped(node.value));
         }
-        String line = text.toString();
-        return new ConfigLine(
-                language.canonical(block, line), node.line, lines(language.blockOf(block, line), beneath));
+        LineMeaning meaning = language.meaning(block, text.toString());
+        return new ConfigLine(meaning, node.line, lines(meaning.blockBeneath(), beneath));
+    }
+
+    /** A value on one line: what would break it, or be lost at its ends, is written with a backslash. */
+    private static String escaped(String value) {
+        String one = value.replace("\\", "\\\\")
+                .replace("\n", "\\n")
+                .replace("\r", "\\r")
+                .replace("\t", "\\t");
+        if (one.startsWith(" ")) {
+            one = "\\s" + one.substring(1);
+        }
+        return one.endsWith(" ") ? one.substring(0, one.length() - 1) + "\\s" : one;
+    }
+
+    private static String unescaped(String written) {
+        if (written.indexOf('\\') < 0) {
+            return written;
+        }
+        StringBuilder value = new StringBuilder();
+        for (int i = 0; i < written.length(); i++) {
+            char c = written.charAt(i);
+            boolean escape = c == '\\' && i + 1 < written.length();
+            value.append(
+                    !escape
+                            ? c
+                            : switch (written.charAt(++i)) {
+                                case 'n' -> '\n';
+                                case 'r' -> '\r';
+                                case 't' -> '\t';
+                                case 's' -> ' ';
+                                default -> written.charAt(i);
+                            });
+        }
+        return value.toString();
     }
 
     /** The name in a line: its first word. */
@@ -91,10 +128,14 @@ final class StructuredLines {
         return blank < 0 ? line : line.substring(0, blank);
     }
 
-    /** What stands behind the name in a line. */
-    static String rest(String line) {
+    private static String rest(String line) {
         int blank = line.indexOf(' ');
         return blank < 0 ? "" : line.substring(blank + 1);
+    }
+
+    /** The value of the leaf that a line stands for; empty when it has none. */
+    static String value(String line) {
+        return unescaped(rest(line));
     }
 
     /** Values of the keys in the line of a list entry. */
@@ -106,6 +147,7 @@ final class StructuredLines {
     /** A script as a tree: each command with the commands in the block that it enters. */
     record Command(String text, boolean removal, String block, List<Command> beneath) {}
 
+    /** The commands of a script; a block that is entered again goes on where it was left. */
     List<Command> commands(Script script) {
         List<Command> top = new ArrayList<>();
         List<Command> open = new ArrayList<>();
@@ -114,12 +156,18 @@ final class StructuredLines {
                 open.remove(open.size() - 1);
             }
             Command parent = open.isEmpty() ? null : open.get(open.size() - 1);
-            String block = parent == null ? "" : language.blockOf(parent.block(), parent.text());
+            String block = parent == null
+                    ? ""
+                    : language.meaning(parent.block(), parent.text()).blockBeneath();
+            List<Command> siblings = parent == null ? top : parent.beneath();
             boolean removal = language.isRemoval(line.text());
-            Command command = new Command(
-                    removal ? language.removed(line.text()) : line.text(), removal, block, new ArrayList<>());
-            (parent == null ? top : parent.beneath()).add(command);
-            open.add(command);
+            String text = removal ? language.removed(line.text()) : line.text();
+            Command last = siblings.isEmpty() ? null : siblings.get(siblings.size() - 1);
+            if (last == null || removal || last.removal() || !last.text().equals(text)) {
+                last = new Command(text, removal, block, new ArrayList<>());
+                siblings.add(last);
+            }
+            open.add(last);
         }
         return top;
     }

@@ -67,7 +67,8 @@ final class XmlConfiguration {
                 case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> {
                     Node node = open.peek();
                     if (node != null && !reader.isWhiteSpace()) {
-                        node.value = (node.value == null ? "" : node.value) + reader.getText();
+                        node.value = (node.value == null ? "" : node.value)
+                                + reader.getText().strip();
                     }
                 }
                 case XMLStreamConstants.END_ELEMENT -> open.pop();
@@ -122,7 +123,7 @@ final class XmlConfiguration {
 
     private void write(XMLStreamWriter writer, String block, ConfigLine line, int depth) throws XMLStreamException {
         boolean beneath = start(writer, block, line.text(), depth, false);
-        String inner = language.blockOf(block, line.text());
+        String inner = line.meaning().blockBeneath();
         for (ConfigLine child : line.children()) {
             write(writer, inner, child, depth + 1);
         }
@@ -162,7 +163,7 @@ final class XmlConfiguration {
         }
         boolean leafDeleted = delete && element.isPresent() && element.get().kind() != Kind.LEAF_LIST;
         if (!leafDeleted) {
-            writer.writeCharacters(StructuredLines.rest(line));
+            writer.writeCharacters(StructuredLines.value(line));
         }
         return false;
     }

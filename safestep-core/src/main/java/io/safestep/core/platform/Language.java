@@ -1,11 +1,9 @@
 package io.safestep.core.platform;
 
 import java.util.ArrayList;
-import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Pattern;
 
 /**
@@ -19,6 +17,9 @@ public final class Language {
 
     /** The name of a block opened by a line that no form describes. */
     public static final String UNKNOWN_BLOCK = "?";
+
+    /** The name of the block of lines that belong to the text of the line above them. */
+    public static final String TEXT_BLOCK = "text";
 
     /** In which shape a device gives its configuration. */
     public enum Format {
@@ -37,11 +38,10 @@ public final class Language {
     private final List<Pattern> volatileLines;
     private final List<String> secretWords;
     private final List<LineRewrite> rewrites;
-    private final List<String> defaults;
-    private final List<LineForm> forms;
-
-    /** Block and first word to the forms that may fit: nearly every line is looked up several times. */
-    private final Map<String, Map<String, List<LineForm>>> index = new HashMap<>();
+    private final Set<String> defaults;
+    private final Pattern lastLine;
+    private final FormIndex forms;
+    private final Complaints complaints;
 
     Language(
             Format format,
@@ -52,6 +52,7 @@ public final class Language {
             List<String> secretWords,
             List<LineRewrite> rewrites,
             List<String> defaults,
+            Pattern lastLine,
             List<LineForm> forms) {
         this.format = format;
         this.indent = indent;
@@ -60,30 +61,29 @@ public final class Language {
         this.volatileLines = List.copyOf(volatileLines);
         this.secretWords = List.copyOf(secretWords);
         this.rewrites = List.copyOf(rewrites);
-        this.defaults = List.copyOf(defaults);
-        this.forms = List.copyOf(forms);
-        for (LineForm form : forms) {
-            for (String block : form.blocks()) {
-                index.computeIfAbsent(block, b -> new HashMap<>())
-                        .computeIfAbsent(form.firstWord(), w -> new ArrayList<>())
-                        .add(form);
-            }
-        }
+        this.defaults = Set.copyOf(defaults);
+        this.lastLine = lastLine;
+        this.forms = new FormIndex(forms);
+        this.complaints = new Complaints(this, this.forms);
     }
 
     public Format format() {
         return format;
     }
 
+    FormIndex forms() {
+        return forms;
+    }
+
     /** The element of a structured configuration with this name; empty when the profile does not describe it. */
     public Optional<StructuredElement> element(String block, String name) {
-        List<LineForm> known = index.getOrDefault(block, Map.of()).getOrDefault(name, List.of());
+        List<LineForm> known = forms.forms(block, name);
         return known.isEmpty() ? Optional.empty() : Optional.of(known.get(0).element());
     }
 
     /** The words of a line as its form tells them apart; free text is one word. Empty when no form describes the line. */
     public Optional<List<String>> words(String block, String line) {
-        return match(block, line).map(Match::words);
+        return forms.match(block, line).map(FormIndex.Match::words);
     }
 
     /** Blanks per level of indentation in what is written out. */
@@ -97,13 +97,22 @@ public final class Language {
 
     /** True for a line that differs at each reading without anything having changed. */
     public boolean isVolatile(String line) {
+        if (volatileLines.isEmpty()) {
+            return false;
+        }
         String stripped = line.strip();
         return volatileLines.stream()
                 .anyMatch(p -> p.matcher(BoundedText.of(stripped)).matches());
     }
 
+    /** Whether a text that ends with this line is whole, as far as the line tells. */
+    public boolean mayBeLast(String line) {
+        return lastLine == null
+                || lastLine.matcher(BoundedText.of(line.strip())).matches();
+    }
+
     public boolean isRemoval(String line) {
-        return line.startsWith(negation + " ");
+        return line.startsWith(negation) && line.startsWith(" ", negation.length());
     }
 
     /** The line that a removal removes. */
@@ -111,54 +120,68 @@ public final class Language {
         return removal.substring(negation.length() + 1).strip();
     }
 
-    /** The removal of a line. Where the device hides the line's secret, the key alone is named. */
+    /** The removal of a line. Where the device hides the line's secret, or its text is long, the key alone is named. */
     public String removalOf(String block, String line) {
-        Optional<LineForm> form = form(block, line);
-        boolean byKey = form.isPresent() && form.get().hidden() && form.get().keyWords() > 0;
-        return negation + " " + (byKey ? keyOf(block, line) : line);
+        LineMeaning meaning = meaning(block, line);
+        boolean byKey = meaning.keyed() && (meaning.hidden() || meaning.holdsText());
+        return negation + " " + (byKey ? meaning.key() : line);
     }
 
-    private Optional<LineForm> form(String block, String line) {
-        return match(block, line).map(Match::form);
-    }
-
-    private record Match(LineForm form, List<String> words) {}
-
-    private Optional<Match> match(String block, String line) {
-        String stripped = line.strip();
-        String first = stripped.substring(0, LineForm.wordEnd(stripped, 0));
-        for (LineForm form : index.getOrDefault(block, Map.of()).getOrDefault(first, List.of())) {
-            Optional<List<String>> words = form.match(stripped);
-            if (words.isPresent()) {
-                return Optional.of(new Match(form, words.get()));
-            }
+    /** Everything that the language says about the line itself. */
+    public LineMeaning meaning(String block, String line) {
+        String written = rewritten(line);
+        Optional<FormIndex.Match> match = forms.match(block, written);
+        if (match.isEmpty()) {
+            String text = written.strip();
+            return new LineMeaning(text, text, false, false, UNKNOWN_BLOCK, false, false, false, null);
         }
-        return Optional.empty();
+        LineForm form = match.get().form();
+        List<String> words = match.get().words();
+        String text = String.join(" ", words);
+        boolean whole = form.keyWords() == 0 || form.keyWords() == words.size();
+        String key = whole ? text : String.join(" ", words.subList(0, form.keyWords()));
+        boolean container = format != Format.INDENTED
+                && form.opens() != null
+                && form.keyLeaves().isEmpty();
+        return new LineMeaning(
+                text,
+                key,
+                form.keyWords() > 0,
+                true,
+                form.opens(),
+                form.ordered(),
+                container,
+                form.hidden(),
+                form.holdsText() ? words.get(words.size() - 1) : null);
     }
 
-    /** What tells the line from its siblings. */
-    public String keyOf(String block, String line) {
-        return match(block, line)
-                .map(m -> m.form().keyWords() == 0
-                        ? String.join(" ", m.words())
-                        : String.join(" ", m.words().subList(0, m.form().keyWords())))
-                .orElse(line);
-    }
-
-    /** Whether a removal that names only the key (its first words) means this line. */
-    public boolean keyNames(String block, String line, String named) {
-        return form(block, line).filter(f -> f.keyWords() > 0).isPresent()
-                && keyOf(block, line).equals(named);
-    }
-
-    /** The line in the one form that counts: rewritten, one blank between words, free text untouched. */
-    public String canonical(String block, String line) {
+    private String rewritten(String line) {
         String written = line;
         for (LineRewrite rewrite : rewrites) {
             written = rewrite.apply(written.strip());
         }
-        String one = written;
-        return match(block, one).map(m -> String.join(" ", m.words())).orElse(one.strip());
+        return written;
+    }
+
+    /** The meaning of a line that belongs to the text of the one above it. */
+    public LineMeaning verbatim(String line) {
+        return LineMeaning.verbatim(line);
+    }
+
+    /** Where the line stands among its siblings when nobody has put them in an order. */
+    public LineOrder orderOf(String block, String line) {
+        return forms.order(block, line);
+    }
+
+    /**
+     * What the line has to do with lines elsewhere.
+     *
+     * @param above the line that opens the block; empty at the top level
+     */
+    public Mentions mentions(String block, String line, String above) {
+        return forms.match(block, line)
+                .map(m -> m.form().mentions(m.words(), above))
+                .orElse(Mentions.NONE);
     }
 
     /**
@@ -166,26 +189,8 @@ public final class Language {
      * front: {@code interface: mtu 1500}.
      */
     public boolean isDefault(String block, String line) {
-        return defaults.contains(line) && block.isEmpty() || defaults.contains(block + ": " + line);
-    }
-
-    /** The name of the block beneath the line. */
-    public String blockOf(String block, String line) {
-        return form(block, line).map(LineForm::opens).orElse(UNKNOWN_BLOCK);
-    }
-
-    public boolean opensBlock(String block, String line) {
-        return form(block, line).filter(f -> f.opens() != null).isPresent();
-    }
-
-    /** Whether the line has a form that never has lines beneath it. */
-    public boolean standsAlone(String block, String line) {
-        return form(block, line).filter(f -> f.opens() == null).isPresent();
-    }
-
-    /** Whether the order of the lines beneath this line counts. */
-    public boolean ordersBlock(String block, String line) {
-        return form(block, line).filter(LineForm::ordered).isPresent();
+        return !defaults.isEmpty()
+                && (block.isEmpty() && defaults.contains(line) || defaults.contains(block + ": " + line));
     }
 
     /** The line as the device shows it: secrets that it never shows are replaced. */
@@ -193,21 +198,25 @@ public final class Language {
         return replaceSecret(block, line, LineForm.HIDDEN_VALUE, true);
     }
 
+    /** Whether there are secrets that the device never shows. */
+    public boolean hidesSecrets() {
+        return forms.forms().stream().anyMatch(LineForm::hidden);
+    }
+
     /** Whether the line holds a value that the device has hidden, so that nobody can write it again. */
     public boolean holdsHiddenValue(String block, String line) {
-        Optional<LineForm> form = form(block, line).filter(LineForm::hidden);
-        return form.isPresent() && asShown(block, line).equals(line);
+        return meaning(block, line).hidden() && asShown(block, line).equals(line);
     }
 
     /** The line for people: each secret replaced by {@link #MASK}. */
     public String masked(String block, String line) {
+        if (TEXT_BLOCK.equals(block)) {
+            return line;
+        }
         if (isRemoval(line)) {
             return negation + " " + masked(block, removed(line));
         }
-        if (form(block, line).isPresent()) {
-            return replaceSecret(block, line, MASK, false);
-        }
-        return maskedUnknown(line);
+        return forms.match(block, line).isPresent() ? replaceSecret(block, line, MASK, false) : maskedUnknown(line);
     }
 
     private String maskedUnknown(String line) {
@@ -221,7 +230,7 @@ public final class Language {
     }
 
     private String replaceSecret(String block, String line, String replacement, boolean onlyHidden) {
-        Optional<Match> match = match(block, line);
+        Optional<FormIndex.Match> match = forms.match(block, line);
         if (match.isEmpty() || (onlyHidden && !match.get().form().hidden())) {
             return line;
         }
@@ -234,41 +243,8 @@ public final class Language {
         return String.join(" ", words);
     }
 
-    /**
-     * What is wrong with a line that a person wrote, as a sentence for that person; empty when the line has a form that
-     * may stand in this block.
-     */
-    public Optional<String> complaint(String block, String line) {
-        if (UNKNOWN_BLOCK.equals(block)) {
-            return Optional.of("This line stands beneath a line that opens no block.");
-        }
-        if (isRemoval(line)) {
-            String target = removed(line);
-            boolean byKey = forms.stream()
-                    .filter(f -> f.blocks().contains(block) && f.keyWords() > 0)
-                    .anyMatch(
-                            f -> target.split("\\s+").length == f.keyWords() && f.fittingWords(target) == f.keyWords());
-            return byKey ? Optional.empty() : complaint(block, target);
-        }
-        if (form(block, line).isPresent()) {
-            return Optional.empty();
-        }
-        String first = line.strip().split("\\s+", 2)[0];
-        List<LineForm> sameWord =
-                forms.stream().filter(f -> f.firstWord().equals(first)).toList();
-        Optional<LineForm> nearest = sameWord.stream()
-                .filter(f -> f.blocks().contains(block))
-                .max(Comparator.comparingInt(f -> f.fittingWords(line)));
-        if (nearest.isPresent()) {
-            return Optional.of(nearest.get().complaint(line));
-        }
-        if (!sameWord.isEmpty()) {
-            String place = sameWord.get(0).blocks().get(0);
-            return Optional.of(
-                    place.isEmpty()
-                            ? "\"" + first + "\" belongs at the top level, not inside a block."
-                            : "\"" + first + "\" belongs inside a block of the kind \"" + place + "\".");
-        }
-        return Optional.of("\"" + first + "\" is not a word that this platform knows here.");
+    /** What is wrong with a line that a person wrote; empty when the line has a form that may stand in this block. */
+    public Optional<Complaint> complaint(String block, String line) {
+        return complaints.about(block, line);
     }
 }

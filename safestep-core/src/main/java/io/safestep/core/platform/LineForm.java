@@ -21,6 +21,9 @@ import java.util.regex.Pattern;
  * @param keyLeaves in structured configurations, the names of the leaves whose values follow the first word of the line
  * @param module in structured configurations, the namespace (XML) or module (JSON) of an element at the top level; else
  *     null
+ * @param defines what is there because of the line
+ * @param refers what has to be there for the line to work
+ * @param takes what only one line of the configuration may have
  */
 record LineForm(
         String written,
@@ -31,37 +34,67 @@ record LineForm(
         boolean ordered,
         boolean hidden,
         List<String> keyLeaves,
-        String module) {
+        String module,
+        List<MentionTemplate> defines,
+        List<MentionTemplate> refers,
+        List<MentionTemplate> takes) {
 
     /** What a device shows in place of a secret that it never shows. */
     static final String HIDDEN_VALUE = "hidden";
 
     private static final Pattern WORD = Pattern.compile("<[^>]*>|\\S+");
 
-    static LineForm parse(
-            String written,
-            List<String> blocks,
-            int keyWords,
-            String opens,
-            boolean ordered,
-            boolean hidden,
-            List<String> keyLeaves,
-            String module) {
+    /** The kinds of words of a form as it stands in a profile. */
+    static List<WordType> words(String written) {
         List<WordType> words = new ArrayList<>();
         Matcher matcher = WORD.matcher(written);
         while (matcher.find()) {
             words.add(WordType.parse(matcher.group()));
         }
-        return new LineForm(
-                written,
-                List.copyOf(words),
-                List.copyOf(blocks),
-                keyWords,
-                opens,
-                ordered,
-                hidden,
-                List.copyOf(keyLeaves),
-                module);
+        return List.copyOf(words);
+    }
+
+    /** Whether the text of a line goes on over the lines beneath, up to its end mark. */
+    boolean holdsText() {
+        return words.get(words.size() - 1) instanceof WordType.EndMark;
+    }
+
+    /** What a line of this form has to do with lines elsewhere. */
+    Mentions mentions(List<String> found, String above) {
+        if (defines.isEmpty() && refers.isEmpty() && takes.isEmpty()) {
+            return Mentions.NONE;
+        }
+        return new Mentions(names(defines, found, above), names(refers, found, above), names(takes, found, above));
+    }
+
+    private List<String> names(List<MentionTemplate> templates, List<String> found, String above) {
+        return templates.stream()
+                .flatMap(template -> template.names(words, found, above).stream())
+                .toList();
+    }
+
+    /** The fixed words with which the form begins. */
+    String beginning() {
+        StringBuilder beginning = new StringBuilder();
+        for (WordType type : words) {
+            if (!(type instanceof WordType.Literal literal)) {
+                break;
+            }
+            beginning.append(literal.word()).append(' ');
+        }
+        return beginning.toString();
+    }
+
+    /** Of the words of a line's key those that vary. */
+    List<String> keyValues(List<String> found) {
+        int words = keyWords == 0 ? found.size() : keyWords;
+        List<String> values = new ArrayList<>();
+        for (int i = 0; i < words; i++) {
+            if (!(this.words.get(i) instanceof WordType.Literal)) {
+                values.add(found.get(i));
+            }
+        }
+        return values;
     }
 
     /** The element of a structured configuration that the line stands for. */

@@ -105,6 +105,7 @@ public final class ProfileReader {
                 e.texts("secretWords"),
                 rewrites(e),
                 e.texts("defaults"),
+                e.has("lastLine") ? e.pattern("lastLine") : null,
                 e.list("forms").stream().map(ProfileReader::form).toList());
     }
 
@@ -124,20 +125,26 @@ public final class ProfileReader {
     }
 
     private static LineForm form(Entries e) {
-        List<String> blocks = e.has("in") ? e.texts("in") : List.of("");
-        LineForm form = e.read(
-                "form",
-                written -> LineForm.parse(
-                        written,
-                        blocks,
-                        e.has("key") ? Integer.parseInt(e.text("key")) : 0,
-                        e.has("opens") ? e.text("opens") : null,
-                        e.has("ordered"),
-                        e.has("hidden"),
-                        e.texts("keyLeaves"),
-                        e.has("module") ? e.text("module") : null));
-        if (form.words().size() < form.keyWords()) {
+        List<WordType> words = e.read("form", LineForm::words);
+        LineForm form = new LineForm(
+                e.text("form"),
+                words,
+                e.has("in") ? e.texts("in") : List.of(""),
+                e.has("key") ? Integer.parseInt(e.text("key")) : 0,
+                e.has("opens") ? e.text("opens") : null,
+                e.has("ordered"),
+                e.has("hidden"),
+                e.texts("keyLeaves"),
+                e.has("module") ? e.text("module") : null,
+                e.mentions("defines", words.size()),
+                e.mentions("refers", words.size()),
+                e.mentions("takes", words.size()));
+        if (words.size() < form.keyWords()) {
             throw e.wrong("The form \"" + form.written() + "\" has fewer words than its key.");
+        }
+        if (form.holdsText() && form.opens() != null) {
+            throw e.wrong("The form \"" + form.written()
+                    + "\" can't open a block: the lines up to its end mark belong to its text.");
         }
         return form;
     }
@@ -262,6 +269,14 @@ public final class ProfileReader {
                         name, "The pattern \"" + name + "\" needs the named group " + String.join(", ", missing) + ".");
             }
             return pattern;
+        }
+
+        List<MentionTemplate> mentions(String name, int words) {
+            return located(
+                    name,
+                    () -> texts(name).stream()
+                            .map(t -> MentionTemplate.parse(t, words))
+                            .toList());
         }
 
         List<Pattern> patterns(String name) {

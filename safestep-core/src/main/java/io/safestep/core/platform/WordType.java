@@ -122,6 +122,19 @@ sealed interface WordType {
         }
     }
 
+    /** The word that stands alone on a line after the lines that belong to the text of this one. */
+    record EndMark() implements WordType {
+        @Override
+        public boolean accepts(String word) {
+            return !word.isEmpty() && word.length() <= 63;
+        }
+
+        @Override
+        public String expectation() {
+            return "the word that ends the text, alone on a line after it";
+        }
+    }
+
     /** The rest of the line, blanks included. Only allowed as the last word of a form. */
     record FreeText() implements WordType {
         @Override
@@ -157,10 +170,11 @@ sealed interface WordType {
             case "word" -> new PlainWord();
             case "secret" -> new Secret();
             case "text" -> new FreeText();
+            case "end-mark" -> new EndMark();
             default ->
                 throw new ProfileException(
                         "<" + inner
-                                + "> is no kind of word; there are address, prefix, vlans, word, secret, text, number A-B and choices with |.");
+                                + "> is no kind of word; there are address, prefix, vlans, word, secret, text, end-mark, number A-B and choices with |.");
         };
     }
 }

@@ -96,24 +96,27 @@ class ConfigEngineTest {
     void complaintsNameTheLineAndWhatIsExpected() {
         assertThat(engine.complaints(baseline, "interface vlan 40\n  address 10.77.40.2/33\n"))
                 .containsExactly(
-                        new LineComplaint(
+                        LineComplaint.error(
                                 2,
                                 "\"10.77.40.2/33\" does not fit: expected an address with its prefix length, such as 10.77.40.2/24."));
         assertThat(engine.complaints(baseline, "address 10.77.40.2/24\n"))
-                .containsExactly(new LineComplaint(1, "\"address\" belongs inside a block of the kind \"interface\"."));
+                .containsExactly(
+                        LineComplaint.error(1, "\"address\" belongs inside a block of the kind \"interface\"."));
         assertThat(engine.complaints(baseline, "\n\nfrobnicate now\n"))
-                .containsExactly(new LineComplaint(3, "\"frobnicate\" is not a word that this platform knows here."));
+                .containsExactly(LineComplaint.warning(
+                        3,
+                        "\"frobnicate\" is not a word that this platform knows here. It would be sent as it stands."));
         assertThat(engine.complaints(baseline, "hostname a\n  contact b\n"))
                 .extracting(LineComplaint::line)
                 .containsExactly(2);
         assertThat(engine.complaints(baseline, "interface vlan 40\n\taddress 10.77.40.2/24\n"))
-                .containsExactly(new LineComplaint(2, "Indent with blanks, not with tabs."));
+                .containsExactly(LineComplaint.error(2, "Indent with blanks, not with tabs."));
     }
 
     @Test
     void removingWhatIsNotThereIsAComplaint() {
         assertThat(engine.complaints(baseline, "interface vlan 40\n  no mtu 1400\n"))
-                .containsExactly(new LineComplaint(2, "There is no \"mtu 1400\" here to remove."));
+                .containsExactly(LineComplaint.error(2, "There is no \"mtu 1400\" here to remove."));
     }
 
     @Test

@@ -1,43 +1,195 @@
 package io.safestep.core.config;
 
+import io.safestep.core.platform.FormSamples;
+import io.safestep.core.platform.Language;
+import io.safestep.core.platform.LineMeaning;
+import io.safestep.core.platform.Mentions;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.Set;
 import java.util.function.Predicate;
 
-/** Pairs of configurations of the Corvane language, made from a seed; the second grew out of the first. */
-final class GeneratedConfigs {
+/** Pairs of configurations of one language, made from a seed and the forms of its profile; the second grew out of the first. */
+public final class GeneratedConfigs {
 
-    record Pair(String before, String after) {
-        @Override
-        public String toString() {
-            return "--- before\n" + before + "--- after\n" + after;
+    private static final int MOST_DEPTH = 4;
+
+    private final Language language;
+    private final ConfigEngine engine;
+    private final FormSamples samples;
+
+    public GeneratedConfigs(Language language) {
+        this.language = language;
+        this.engine = new ConfigEngine(language);
+        this.samples = new FormSamples(language);
+    }
+
+    /** Both as the engine reads them from the text that it writes. */
+    public record Pair(ConfigTree before, ConfigTree after) {}
+
+    Pair pair(long seed) {
+        Random random = new Random(seed);
+        ConfigTree before = read(new ConfigTree(lines("", 0, 2 + random.nextInt(6), random)));
+        return new Pair(before, read(new ConfigTree(mutated("", 0, false, before.lines(), random))));
+    }
+
+    /** A pair in which nothing speaks of what is not there, and nothing is taken twice. */
+    Pair soundPair(long seed) {
+        return soundPair(seed, new ConfigTree(List.of()), Set.of());
+    }
+
+    /**
+     * The same, for a device of which some lines have to stay.
+     *
+     * @param device what the device holds
+     * @param kept first words of the lines at the top level that stay as the device holds them
+     */
+    public Pair soundPair(long seed, ConfigTree device, Set<String> kept) {
+        Pair pair = pair(seed);
+        return new Pair(
+                read(sound(withKept(pair.before(), device, kept))), read(sound(withKept(pair.after(), device, kept))));
+    }
+
+    private static ConfigTree withKept(ConfigTree generated, ConfigTree device, Set<String> kept) {
+        Predicate<ConfigLine> stays = line -> kept.contains(line.text().split(" ")[0]);
+        List<ConfigLine> lines = new ArrayList<>();
+        device.lines().stream().filter(stays).forEach(lines::add);
+        generated.lines().stream().filter(stays.negate()).forEach(lines::add);
+        return new ConfigTree(lines);
+    }
+
+    private ConfigTree read(ConfigTree tree) {
+        return engine.read(engine.write(tree));
+    }
+
+    public String text(Pair pair) {
+        return "--- before\n" + lineText(pair.before()) + "--- after\n" + lineText(pair.after());
+    }
+
+    private String lineText(ConfigTree tree) {
+        return engine.text(Script.writing(tree.lines()));
+    }
+
+    private List<ConfigLine> lines(String block, int depth, int count, Random random) {
+        Map<String, ConfigLine> lines = new LinkedHashMap<>();
+        for (int i = 0; i < count; i++) {
+            ConfigLine line = line(block, depth, random);
+            if (line != null) {
+                lines.putIfAbsent(line.key(), line);
+            }
+        }
+        return new ArrayList<>(lines.values());
+    }
+
+    private ConfigLine line(String block, int depth, Random random) {
+        String text = samples.line(block, random);
+        if (text == null) {
+            return null;
+        }
+        LineMeaning meaning = language.meaning(block, text);
+        List<ConfigLine> beneath = List.of();
+        if (meaning.holdsText()) {
+            beneath = textLines(random);
+        } else if (meaning.opensBlock() && depth < MOST_DEPTH) {
+            beneath = lines(meaning.blockBeneath(), depth + 1, random.nextInt(5), random);
+        }
+        return new ConfigLine(meaning, 0, beneath);
+    }
+
+    private List<ConfigLine> textLines(Random random) {
+        List<ConfigLine> text = new ArrayList<>();
+        for (int i = random.nextInt(3); i >= 0; i--) {
+            text.add(new ConfigLine(language.verbatim(FormSamples.text(random)), 0, List.of()));
+        }
+        return text;
+    }
+
+    private List<ConfigLine> mutated(String block, int depth, boolean ordered, List<ConfigLine> before, Random random) {
+        Map<String, ConfigLine> after = new LinkedHashMap<>();
+        for (ConfigLine line : before) {
+            if (random.nextInt(6) > 0) {
+                after.put(line.key(), line.withChildren(beneath(depth, line, random)));
+            }
+        }
+        for (int i = random.nextInt(3); i > 0; i--) {
+            ConfigLine line = line(block, depth, random);
+            if (line != null) {
+                after.put(line.key(), line);
+            }
+        }
+        List<ConfigLine> lines = new ArrayList<>(after.values());
+        if (ordered && lines.size() > 1 && random.nextBoolean()) {
+            lines.add(random.nextInt(lines.size()), lines.remove(lines.size() - 1));
+        }
+        return lines;
+    }
+
+    private List<ConfigLine> beneath(int depth, ConfigLine line, Random random) {
+        if (line.meaning().holdsText()) {
+            return random.nextInt(3) == 0 ? textLines(random) : line.children();
+        }
+        boolean grows = line.meaning().opensBlock() && depth < MOST_DEPTH;
+        return grows
+                ? mutated(
+                        line.meaning().blockBeneath(), depth + 1, line.meaning().ordered(), line.children(), random)
+                : line.children();
+    }
+
+    /** Leaves out what speaks of something that is not there, until nothing does. */
+    private ConfigTree sound(ConfigTree tree) {
+        ConfigTree sound = new ConfigTree(withoutTwice("", "", tree.lines(), new HashSet<>()));
+        while (true) {
+            Set<String> defined = new HashSet<>();
+            collect("", "", sound.lines(), mentions -> defined.addAll(mentions.defines()));
+            ConfigTree next = new ConfigTree(referring("", "", sound.lines(), defined));
+            if (engine.same(next, sound)) {
+                return next;
+            }
+            sound = next;
         }
     }
 
-    private final Random random;
-
-    private GeneratedConfigs(long seed) {
-        random = new Random(seed);
+    void collect(String block, String above, List<ConfigLine> lines, Predicate<Mentions> into) {
+        for (ConfigLine line : lines) {
+            into.test(language.mentions(block, line.text(), above));
+            collect(line.meaning().blockBeneath(), line.text(), line.children(), into);
+        }
     }
 
-    static Pair pair(long seed) {
-        GeneratedConfigs generated = new GeneratedConfigs(seed);
-        Map<String, List<String>> before = generated.blocks();
-        Map<String, List<String>> after = generated.mutate(before);
-        return new Pair(text(before), text(after));
+    private List<ConfigLine> withoutTwice(String block, String above, List<ConfigLine> lines, Set<String> taken) {
+        List<ConfigLine> kept = new ArrayList<>();
+        for (ConfigLine line : lines) {
+            if (language.mentions(block, line.text(), above).takes().stream().allMatch(taken::add)) {
+                kept.add(line.withChildren(
+                        withoutTwice(line.meaning().blockBeneath(), line.text(), line.children(), taken)));
+            }
+        }
+        return kept;
+    }
+
+    private List<ConfigLine> referring(String block, String above, List<ConfigLine> lines, Set<String> defined) {
+        List<ConfigLine> kept = new ArrayList<>();
+        for (ConfigLine line : lines) {
+            if (defined.containsAll(language.mentions(block, line.text(), above).refers())) {
+                kept.add(line.withChildren(
+                        referring(line.meaning().blockBeneath(), line.text(), line.children(), defined)));
+            }
+        }
+        return kept;
     }
 
     /** Takes lines away from both sides as long as the pair still fails, so that a person can read what is left. */
-    static Pair cutDown(Pair pair, Predicate<Pair> fails) {
+    Pair cutDown(Pair pair, Predicate<Pair> fails) {
         Pair smallest = pair;
         boolean smaller = true;
         while (smaller) {
             smaller = false;
             for (Pair candidate : shorter(smallest)) {
-                if (failsSafely(candidate, fails)) {
+                if (fails.test(candidate)) {
                     smallest = candidate;
                     smaller = true;
                     break;
@@ -47,176 +199,31 @@ final class GeneratedConfigs {
         return smallest;
     }
 
-    private static boolean failsSafely(Pair pair, Predicate<Pair> fails) {
-        try {
-            return fails.test(pair);
-        } catch (ConfigSyntaxException e) {
-            return false; // cutting made it unreadable, which is another failure
-        }
-    }
-
-    private static List<Pair> shorter(Pair pair) {
+    private List<Pair> shorter(Pair pair) {
         List<Pair> pairs = new ArrayList<>();
-        for (String cut : withoutOneLine(pair.before())) {
-            pairs.add(new Pair(cut, pair.after()));
-        }
-        for (String cut : withoutOneLine(pair.after())) {
-            pairs.add(new Pair(pair.before(), cut));
-        }
+        withoutOne(pair.before().lines())
+                .forEach(lines -> pairs.add(new Pair(read(new ConfigTree(lines)), pair.after())));
+        withoutOne(pair.after().lines())
+                .forEach(lines -> pairs.add(new Pair(pair.before(), read(new ConfigTree(lines)))));
         return pairs;
     }
 
-    private static List<String> withoutOneLine(String text) {
-        List<String> lines = text.lines().toList();
-        List<String> texts = new ArrayList<>();
+    /** Every way to leave out one line with what stands beneath it, whole blocks first. */
+    private static List<List<ConfigLine>> withoutOne(List<ConfigLine> lines) {
+        List<List<ConfigLine>> shorter = new ArrayList<>();
         for (int i = 0; i < lines.size(); i++) {
-            int end = i + 1;
-            while (!lines.get(i).startsWith(" ")
-                    && end < lines.size()
-                    && lines.get(end).startsWith(" ")) {
-                end++;
+            List<ConfigLine> rest = new ArrayList<>(lines);
+            rest.remove(i);
+            shorter.add(rest);
+        }
+        for (int i = 0; i < lines.size(); i++) {
+            ConfigLine line = lines.get(i);
+            for (List<ConfigLine> beneath : withoutOne(line.children())) {
+                List<ConfigLine> rest = new ArrayList<>(lines);
+                rest.set(i, line.withChildren(beneath));
+                shorter.add(rest);
             }
-            List<String> rest = new ArrayList<>(lines.subList(0, i));
-            rest.addAll(lines.subList(end, lines.size()));
-            texts.add(rest.isEmpty() ? "" : String.join("\n", rest) + "\n");
         }
-        return texts;
-    }
-
-    private Map<String, List<String>> blocks() {
-        Map<String, List<String>> blocks = new LinkedHashMap<>();
-        blocks.put("hostname brn-gw-" + letter(), List.of());
-        for (int i = random.nextInt(6); i > 0; i--) {
-            topLine(blocks);
-        }
-        for (int i = random.nextInt(5); i > 0; i--) {
-            String header = header();
-            blocks.put(header, children(header));
-        }
-        return blocks;
-    }
-
-    private void topLine(Map<String, List<String>> blocks) {
-        switch (random.nextInt(4)) {
-            case 0 -> blocks.put("time-server " + address(), List.of());
-            case 1 -> blocks.put("route " + prefix() + " via " + address(), List.of());
-            case 2 -> {
-                blocks.keySet().removeIf(k -> k.startsWith("contact "));
-                blocks.put("contact watch room " + random.nextInt(3), List.of());
-            }
-            default -> blocks.put("log-server " + address(), List.of());
-        }
-    }
-
-    private String header() {
-        return switch (random.nextInt(5)) {
-            case 0 -> "interface port " + (1 + random.nextInt(4));
-            case 1 -> "interface vlan " + (40 + random.nextInt(3));
-            case 2 -> "ospf 1";
-            case 3 -> "packet-filter readers-" + letter();
-            default -> "vlan " + (40 + random.nextInt(3));
-        };
-    }
-
-    private List<String> children(String header) {
-        List<String> lines = new ArrayList<>();
-        for (int i = random.nextInt(6); i > 0; i--) {
-            add(header, lines);
-        }
-        return lines;
-    }
-
-    /** Adds a line in the way of the language: a single value replaces its like, nothing stands twice. */
-    private void add(String header, List<String> lines) {
-        String line = child(header);
-        if (header.startsWith("packet-filter")) {
-            if (!lines.contains(line)) {
-                lines.add(random.nextInt(lines.size() + 1), line);
-            }
-            return;
-        }
-        String key = singleKey(line);
-        lines.removeIf(other -> other.equals(line) || key != null && key.equals(singleKey(other)));
-        lines.add(line);
-    }
-
-    private static String singleKey(String line) {
-        String[] words = line.split(" ");
-        return switch (words[0]) {
-            case "address", "description", "mtu", "name", "router-id" -> words[0];
-            case "gateway-group" -> words[0] + words[1] + words[2];
-            case "vlan", "authentication" -> words[0] + words[1];
-            default -> null;
-        };
-    }
-
-    private String child(String header) {
-        if (header.startsWith("packet-filter")) {
-            return random.nextBoolean()
-                    ? "allow tcp " + prefix() + " to " + prefix() + " port " + (440 + random.nextInt(4))
-                    : "drop ip " + prefix() + " to " + prefix();
-        }
-        if (header.startsWith("vlan")) {
-            return "name deck-" + letter();
-        }
-        if (header.startsWith("ospf")) {
-            return switch (random.nextInt(3)) {
-                case 0 -> "router-id " + address();
-                case 1 -> "authentication key k" + random.nextInt(3);
-                default -> "area " + random.nextInt(2) + " network " + prefix();
-            };
-        }
-        return switch (random.nextInt(7)) {
-            case 0 -> "description to deck " + letter();
-            case 1 -> "address " + prefix();
-            case 2 -> "disabled";
-            case 3 -> "vlan allowed 40," + (41 + random.nextInt(3));
-            case 4 -> "relay-dhcp " + address();
-            case 5 -> "gateway-group 40 priority " + (100 + random.nextInt(3));
-            default -> "gateway-group 40 shared " + address();
-        };
-    }
-
-    private Map<String, List<String>> mutate(Map<String, List<String>> before) {
-        Map<String, List<String>> after = new LinkedHashMap<>();
-        before.forEach((header, lines) -> {
-            if (random.nextInt(6) > 0) {
-                List<String> kept = new ArrayList<>(lines);
-                kept.removeIf(line -> random.nextInt(5) == 0);
-                if (header.contains(" ") && !lines.isEmpty()) {
-                    for (int i = random.nextInt(3); i > 0; i--) {
-                        add(header, kept);
-                    }
-                }
-                after.put(header, kept);
-            }
-        });
-        for (int i = random.nextInt(3); i > 0; i--) {
-            topLine(after);
-            String header = header();
-            after.computeIfAbsent(header, this::children);
-        }
-        return after;
-    }
-
-    private char letter() {
-        return (char) ('a' + random.nextInt(3));
-    }
-
-    private String address() {
-        return "10.77." + random.nextInt(3) + "." + (1 + random.nextInt(3));
-    }
-
-    private String prefix() {
-        return "10.77." + random.nextInt(3) + ".0/" + (23 + random.nextInt(2));
-    }
-
-    private static String text(Map<String, List<String>> blocks) {
-        StringBuilder text = new StringBuilder();
-        blocks.forEach((header, lines) -> {
-            text.append(header).append('\n');
-            lines.forEach(line -> text.append("  ").append(line).append('\n'));
-        });
-        return text.toString();
+        return shorter;
     }
 }

@@ -11,40 +11,46 @@ class LanguageTest {
 
     @Test
     void aKeyTellsSingleValuesFromSets() {
-        assertThat(language.keyOf("interface", "address 10.77.40.2/24")).isEqualTo("address");
-        assertThat(language.keyOf("interface", "gateway-group 40 priority 120")).isEqualTo("gateway-group 40 priority");
-        assertThat(language.keyOf("interface", "gateway-group 41 priority 120"))
-                .isNotEqualTo(language.keyOf("interface", "gateway-group 40 priority 120"));
-        assertThat(language.keyOf("", "time-server 10.77.8.20")).isEqualTo("time-server 10.77.8.20");
+        assertThat(language.meaning("interface", "address 10.77.40.2/24").key()).isEqualTo("address");
+        assertThat(language.meaning("interface", "gateway-group 40 priority 120")
+                        .key())
+                .isEqualTo("gateway-group 40 priority");
+        assertThat(language.meaning("interface", "gateway-group 41 priority 120")
+                        .key())
+                .isNotEqualTo(language.meaning("interface", "gateway-group 40 priority 120")
+                        .key());
+        assertThat(language.meaning("", "time-server 10.77.8.20").key()).isEqualTo("time-server 10.77.8.20");
     }
 
     @Test
     void theSameWordsMeanDifferentThingsInDifferentBlocks() {
-        assertThat(language.blockOf("", "vlan 40")).isEqualTo("vlan");
-        assertThat(language.opensBlock("", "vlan 40")).isTrue();
-        assertThat(language.opensBlock("interface", "vlan access 40")).isFalse();
+        assertThat(language.meaning("", "vlan 40").blockBeneath()).isEqualTo("vlan");
+        assertThat(language.meaning("", "vlan 40").opensBlock()).isTrue();
+        assertThat(language.meaning("interface", "vlan access 40").opensBlock()).isFalse();
         assertThat(language.complaint("interface", "vlan 40")).isPresent();
     }
 
     @Test
     void aLineThatNoFormDescribesIsItsOwnKeyAndOpensAnUnknownBlock() {
-        assertThat(language.keyOf("", "tide-table on")).isEqualTo("tide-table on");
-        assertThat(language.blockOf("", "tide-table on")).isEqualTo(Language.UNKNOWN_BLOCK);
-        assertThat(language.ordersBlock("", "tide-table on")).isFalse();
-        assertThat(language.canonical("", "  tide-table   on ")).isEqualTo("tide-table   on");
+        assertThat(language.meaning("", "tide-table on").key()).isEqualTo("tide-table on");
+        assertThat(language.meaning("", "tide-table on").blockBeneath()).isEqualTo(Language.UNKNOWN_BLOCK);
+        assertThat(language.meaning("", "tide-table on").ordered()).isFalse();
+        assertThat(language.meaning("", "  tide-table   on ").text()).isEqualTo("tide-table   on");
     }
 
     @Test
     void blanksBetweenTypedWordsAreMergedAndFreeTextIsKept() {
-        assertThat(language.canonical("interface", "address    10.77.40.2/24")).isEqualTo("address 10.77.40.2/24");
-        assertThat(language.canonical("interface", "description to  deck   b")).isEqualTo("description to  deck   b");
+        assertThat(language.meaning("interface", "address    10.77.40.2/24").text())
+                .isEqualTo("address 10.77.40.2/24");
+        assertThat(language.meaning("interface", "description to  deck   b").text())
+                .isEqualTo("description to  deck   b");
     }
 
     @Test
     void onlyPacketFiltersAreOrdered() {
-        assertThat(language.ordersBlock("", "packet-filter readers")).isTrue();
-        assertThat(language.ordersBlock("", "ospf 1")).isFalse();
-        assertThat(language.ordersBlock("", "interface port 1")).isFalse();
+        assertThat(language.meaning("", "packet-filter readers").ordered()).isTrue();
+        assertThat(language.meaning("", "ospf 1").ordered()).isFalse();
+        assertThat(language.meaning("", "interface port 1").ordered()).isFalse();
     }
 
     @Test
@@ -54,9 +60,8 @@ class LanguageTest {
         assertThat(language.removed("no  disabled")).isEqualTo("disabled");
         assertThat(language.removalOf("", "user kiosk password pier9")).isEqualTo("no user kiosk");
         assertThat(language.removalOf("interface", "mtu 1400")).isEqualTo("no mtu 1400");
-        assertThat(language.keyNames("interface", "mtu 1400", "mtu")).isTrue();
-        assertThat(language.keyNames("", "time-server 10.77.8.20", "time-server"))
-                .isFalse();
+        assertThat(language.meaning("interface", "mtu 1400").keyed()).isTrue();
+        assertThat(language.meaning("", "time-server 10.77.8.20").keyed()).isFalse();
     }
 
     @Test
@@ -90,22 +95,24 @@ class LanguageTest {
 
     @Test
     void complaintsAreSentencesThatHelp() {
-        assertThat(language.complaint("interface", "mtu 90000"))
+        assertThat(language.complaint("interface", "mtu 90000").map(Complaint::sentence))
                 .contains("\"90000\" does not fit: expected a number from 576 to 9216.");
-        assertThat(language.complaint("interface", "mtu"))
+        assertThat(language.complaint("interface", "mtu").map(Complaint::sentence))
                 .contains("The line ends too early: expected a number from 576 to 9216.");
-        assertThat(language.complaint("interface", "disabled now")).contains("Nothing may follow \"disabled\".");
-        assertThat(language.complaint("interface", "vlan allowed 40,,60"))
+        assertThat(language.complaint("interface", "disabled now").map(Complaint::sentence))
+                .contains("Nothing may follow \"disabled\".");
+        assertThat(language.complaint("interface", "vlan allowed 40,,60").map(Complaint::sentence))
                 .get()
                 .asString()
                 .contains("VLAN numbers with commas");
-        assertThat(language.complaint("packet-filter", "allow gre 10.77.0.0/16 to 10.77.0.0/16"))
+        assertThat(language.complaint("packet-filter", "allow gre 10.77.0.0/16 to 10.77.0.0/16")
+                        .map(Complaint::sentence))
                 .get()
                 .asString()
                 .contains("one of tcp, udp");
-        assertThat(language.complaint("interface", "hostname a"))
+        assertThat(language.complaint("interface", "hostname a").map(Complaint::sentence))
                 .contains("\"hostname\" belongs at the top level, not inside a block.");
-        assertThat(language.complaint(Language.UNKNOWN_BLOCK, "mtu 1400"))
+        assertThat(language.complaint(Language.UNKNOWN_BLOCK, "mtu 1400").map(Complaint::sentence))
                 .contains("This line stands beneath a line that opens no block.");
         assertThat(language.complaint("interface", "no mtu")).isEmpty();
         assertThat(language.complaint("interface", "no mtu many")).isPresent();

@@ -6,6 +6,7 @@ import io.safestep.core.platform.BoundedText;
 import io.safestep.core.platform.BoundedText.EndlessPatternException;
 import io.safestep.core.platform.CommandLine;
 import io.safestep.core.platform.Language;
+import io.safestep.core.platform.LineMeaning;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.DeviceSession;
@@ -124,7 +125,7 @@ public final class CliSession implements DeviceSession {
                 if (!listener.before(taken)) {
                     break;
                 }
-                while (entered.size() > line.depth()) {
+                while (!line.verbatim() && entered.size() > line.depth()) {
                     refuseErrors(terminal.command(dialect.leaveBlock()), Reason.LINE_REFUSED);
                     entered.pop();
                 }
@@ -132,7 +133,9 @@ public final class CliSession implements DeviceSession {
                 listener.after(taken, answer);
                 refuseErrors(answer, Reason.LINE_REFUSED);
                 taken++;
-                enter(line.text(), entered);
+                if (!line.verbatim()) {
+                    enter(line.text(), entered);
+                }
             }
         } finally {
             leaveConfiguration();
@@ -144,8 +147,11 @@ public final class CliSession implements DeviceSession {
     private void enter(String line, Deque<String> entered) {
         Language language = target.profile().language();
         String block = entered.isEmpty() ? "" : entered.peek();
-        if (!language.isRemoval(line) && language.opensBlock(block, line)) {
-            entered.push(language.blockOf(block, line));
+        if (!language.isRemoval(line)) {
+            LineMeaning meaning = language.meaning(block, line);
+            if (meaning.opensBlock()) {
+                entered.push(meaning.blockBeneath());
+            }
         }
     }
 

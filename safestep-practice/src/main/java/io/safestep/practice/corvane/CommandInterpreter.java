@@ -8,9 +8,14 @@ import io.safestep.practice.device.Refusal;
 import io.safestep.practice.device.SessionDropped;
 import java.time.Clock;
 import java.time.temporal.ChronoUnit;
+import java.util.regex.Pattern;
 
 /** What one session has typed so far, and what the device answers. One for each session. */
 public final class CommandInterpreter {
+
+    /** Lines whose end is a text of which every blank counts. */
+    private static final Pattern FREE_TEXT =
+            Pattern.compile("^(?:no )?(?:contact|description|neighbour \\S+ description) ");
 
     private final PracticeDevice device;
     private final NetworkView network;
@@ -22,6 +27,9 @@ public final class CommandInterpreter {
     /** What the device held before the last line that was applied since configuration mode was entered. */
     private DeviceConfiguration beforeLastLine;
 
+    /** The banner that is being typed, first line and all since; null when none is. */
+    private StringBuilder banner;
+
     private boolean paging = true;
     private boolean ended;
 
@@ -32,7 +40,8 @@ public final class CommandInterpreter {
     }
 
     public String prompt() {
-        String mode = section == null ? "" : section.isEmpty() ? " @ configure" : " @ " + section;
+        String place = banner != null ? "banner" : section;
+        String mode = place == null ? "" : place.isEmpty() ? " @ configure" : " @ " + place;
         return "[" + device.hostname() + mode + "] ";
     }
 
@@ -50,7 +59,13 @@ public final class CommandInterpreter {
      * @return what the device says, without a final line feed; empty when it has nothing to say
      */
     public String take(String typed) {
-        String command = typed.strip().replaceAll(" +", " ");
+        if (banner != null) {
+            return bannerLine(typed.stripTrailing());
+        }
+        String command = typed.strip();
+        if (!FREE_TEXT.matcher(command).find()) {
+            command = command.replaceAll(" +", " ");
+        }
         if (command.isEmpty() || command.startsWith("#")) {
             return "";
         }
@@ -61,7 +76,27 @@ public final class CommandInterpreter {
         }
     }
 
+    /** Everything up to the end mark belongs to the banner, whatever it looks like. */
+    private String bannerLine(String line) {
+        banner.append('\n').append(line);
+        if (!line.strip().equals(CorvaneGrammar.bannerEnd(banner.substring(0, banner.indexOf("\n"))))) {
+            return "";
+        }
+        String whole = banner.toString();
+        banner = null;
+        try {
+            line(whole);
+            return "";
+        } catch (Refusal refusal) {
+            return refusal.getMessage();
+        }
+    }
+
     private String configure(String command) {
+        if (section.isEmpty() && CorvaneGrammar.bannerEnd(command) != null) {
+            banner = new StringBuilder(command);
+            return "";
+        }
         switch (command) {
             case "done" -> {
                 if (beforeLastLine != null && device.has(Fault.LOSES_LAST_LINE)) {
@@ -102,9 +137,11 @@ public final class CommandInterpreter {
     /** @return the section in which the next line stands */
     private String apply(CorvaneConfig config, String line) {
         if (line.startsWith("no ")) {
+            new CorvaneRules(config).checkRemoval(section, line.substring(3));
             config.remove(section, line.substring(3));
             return section;
         }
+        new CorvaneRules(config).checkSet(section, line);
         return config.set(section, line);
     }
 

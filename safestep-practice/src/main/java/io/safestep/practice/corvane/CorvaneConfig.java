@@ -34,7 +34,18 @@ public final class CorvaneConfig implements DeviceConfiguration {
     public static CorvaneConfig load(String stored) {
         CorvaneConfig config = new CorvaneConfig();
         String section = "";
-        for (String line : stored.split("\n")) {
+        String[] lines = stored.split("\n");
+        for (int i = 0; i < lines.length; i++) {
+            String line = lines[i];
+            String bannerEnd = CorvaneGrammar.bannerEnd(line);
+            if (bannerEnd != null) {
+                StringBuilder banner = new StringBuilder(line);
+                do {
+                    banner.append('\n').append(lines[++i]);
+                } while (!lines[i].strip().equals(bannerEnd));
+                config.set("", banner.toString());
+                continue;
+            }
             if (line.isBlank() || line.startsWith("#")) {
                 continue;
             }
@@ -74,7 +85,7 @@ public final class CorvaneConfig implements DeviceConfiguration {
         String slot = lines.containsKey(target)
                 ? target
                 : CorvaneGrammar.slot(section, target)
-                        .filter(s -> target.equals(lines.get(s)) || (s + " ").startsWith("user "))
+                        .filter(s -> target.equals(lines.get(s)) || s.startsWith("user "))
                         .orElse(null);
         if (slot == null || lines.remove(slot) == null) {
             throw new Refusal("refused: no \"" + target + "\" to remove");

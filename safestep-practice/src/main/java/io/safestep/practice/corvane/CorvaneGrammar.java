@@ -32,11 +32,14 @@ final class CorvaneGrammar {
             Pattern.compile("vlan \\d{1,4}|interface (?:loopback \\d|port \\d{1,2}|vlan \\d{1,4})"
                     + "|ospf [1-9]|bgp \\d{1,10}|prefix-list " + WORD + "|packet-filter " + WORD);
 
+    private static final Pattern BANNER = Pattern.compile("banner (?:login|shell) until (\\S{1,63})");
+
     static {
         add(TOP, "hostname " + WORD, "hostname");
         add(TOP, "contact .{1,200}", "contact");
         add(TOP, "(time-server " + ADDRESS + ")", "$1");
         add(TOP, "(log-server " + ADDRESS + ")", "$1");
+        add(TOP, "(banner (?:login|shell)) until \\S+\n(?s:.*)", "$1");
         add(TOP, "(user " + WORD + ") password \\S+", "$1");
         add(TOP, "(route " + PREFIX + " via " + ADDRESS + ")(?: distance \\d{1,3})?", "$1");
         add(TOP, "(route " + PREFIX + " discard)", "$1");
@@ -93,6 +96,12 @@ final class CorvaneGrammar {
 
     private static void add(Map<Pattern, String> table, String line, String slot) {
         table.put(Pattern.compile(line), slot);
+    }
+
+    /** The word that ends the banner which this line begins; null when it begins none. */
+    static String bannerEnd(String line) {
+        var matcher = BANNER.matcher(line);
+        return matcher.matches() ? matcher.group(1) : null;
     }
 
     static boolean isSection(String line) {

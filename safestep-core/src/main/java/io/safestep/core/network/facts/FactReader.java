@@ -89,7 +89,7 @@ public final class FactReader {
 
     private void read(ConfigLine line, Place place, Reading reading) {
         String path = (place.path.isEmpty() ? "" : place.path + " › ") + language.masked(place.block, line.text());
-        String block = language.blockOf(place.block, line.text());
+        String block = line.meaning().blockBeneath();
         var found = indexes.get(place.rules).find(line.text().split(" +"));
         if (found.isEmpty()) {
             reading.unmodelled.add(

@@ -1,0 +1,35 @@
+package io.safestep.core.config;
+
+import io.safestep.core.platform.Language;
+
+/** Writes a configuration as text whose blocks are told by indentation, comments at their places. */
+final class IndentedWriter {
+
+    private final Language language;
+    private final StringBuilder text = new StringBuilder();
+
+    IndentedWriter(Language language) {
+        this.language = language;
+    }
+
+    String write(ConfigTree tree) {
+        tree.lines().forEach(line -> write(0, line));
+        tree.closingComments().forEach(comment -> line(0, comment));
+        return text.toString();
+    }
+
+    private void write(int depth, ConfigLine line) {
+        line.comments().forEach(comment -> line(depth, comment));
+        line(depth, line.text());
+        if (line.meaning().holdsText()) {
+            line.children().forEach(child -> line(0, child.text()));
+            line(0, line.meaning().endMark());
+        } else {
+            line.children().forEach(child -> write(depth + 1, child));
+        }
+    }
+
+    private void line(int depth, String content) {
+        text.append(" ".repeat(language.indent() * depth)).append(content).append('\n');
+    }
+}

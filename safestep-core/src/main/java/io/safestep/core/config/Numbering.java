@@ -1,0 +1,26 @@
+package io.safestep.core.config;
+
+import java.util.List;
+
+/** Counts the lines of a configuration as they are shown: one line each, comments left out. */
+final class Numbering {
+
+    private int last;
+
+    ConfigTree of(ConfigTree tree) {
+        return new ConfigTree(numbered(tree.lines()), tree.closingComments());
+    }
+
+    private List<ConfigLine> numbered(List<ConfigLine> lines) {
+        return lines.stream().map(this::numbered).toList();
+    }
+
+    private ConfigLine numbered(ConfigLine line) {
+        int number = ++last;
+        List<ConfigLine> beneath = numbered(line.children());
+        if (line.meaning().holdsText()) {
+            last++; // its end mark
+        }
+        return new ConfigLine(line.meaning(), number, beneath, line.comments());
+    }
+}
