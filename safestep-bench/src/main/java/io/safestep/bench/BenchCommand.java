@@ -11,7 +11,7 @@ import picocli.CommandLine.Spec;
         name = "bench",
         description = "Measures Safe Step against a yardstick in the same run.",
         mixinStandardHelpOptions = true,
-        subcommands = {ModelBench.class, ReadBench.class, SearchBench.class, DevicesBench.class})
+        subcommands = {ConfigBench.class, ModelBench.class, ReadBench.class, SearchBench.class, DevicesBench.class})
 public final class BenchCommand implements Runnable {
 
     @Spec
@@ -25,6 +25,7 @@ public final class BenchCommand implements Runnable {
 
     @Override
     public void run() {
-        throw new ParameterException(spec.commandLine(), "Say what to measure: model, read, search or devices.");
+        throw new ParameterException(
+                spec.commandLine(), "Say what to measure: config, model, read, search or devices.");
     }
 }

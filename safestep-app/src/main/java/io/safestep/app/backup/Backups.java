@@ -146,11 +146,7 @@ public class Backups {
 
     private void refuseUnreadable(Device device, String text) throws DeviceException {
         try {
-            boolean empty =
-                    platforms.engine(device.platform()).read(text).lines().isEmpty();
-            if (empty) {
-                throw new DeviceException(Reason.SESSION_LOST, device.name() + " showed an empty configuration.");
-            }
+            platforms.engine(device.platform()).readShown(text);
         } catch (ConfigSyntaxException e) {
             throw new DeviceException(
                     Reason.SESSION_LOST,

@@ -1,6 +1,7 @@
 package io.safestep.core.config;
 
 import io.safestep.core.platform.Language;
+import io.safestep.core.platform.LineMeaning;
 import io.safestep.core.platform.LineOrder;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -21,37 +22,93 @@ final class Comparison {
         this.language = language;
     }
 
+    /**
+     * What differs, and the second configuration once more.
+     *
+     * @param edits in the order of the language
+     * @param after the second configuration, in which everything that does not differ is the very same line as in the first,
+     *     so that looking at the two again costs next to nothing
+     */
+    record Result(List<Edit> edits, ConfigTree after) {}
+
     List<Edit> compare(ConfigTree before, ConfigTree after) {
-        return level("", false, before.lines(), after.lines());
+        return compareAndShare(before, after).edits();
     }
 
-    private List<Edit> level(String block, boolean ordered, List<ConfigLine> before, List<ConfigLine> after) {
+    Result compareAndShare(ConfigTree before, ConfigTree after) {
+        List<Edit> edits = new ArrayList<>();
+        List<ConfigLine> shared = level("", false, before.lines(), after.lines(), edits);
+        return new Result(edits, new ConfigTree(shared, after.closingComments()));
+    }
+
+    /** What leads back, from what led there. */
+    List<Edit> reversed(List<Edit> edits) {
+        return reversed("", edits);
+    }
+
+    private List<Edit> reversed(String block, List<Edit> edits) {
+        List<Edit> back = new ArrayList<>();
+        for (Edit edit : edits) {
+            back.add(
+                    switch (edit.kind()) {
+                        case ADDED -> new Edit(Edit.Kind.REMOVED, edit.after(), null, List.of());
+                        case REMOVED -> new Edit(Edit.Kind.ADDED, null, edit.before(), List.of());
+                        case REPLACED -> new Edit(Edit.Kind.REPLACED, edit.after(), edit.before(), List.of());
+                        case WITHIN -> new Edit(Edit.Kind.WITHIN, edit.after(), edit.before(), within(edit));
+                    });
+        }
+        sort(block, back);
+        return back;
+    }
+
+    /** Where a device appends, the way back is not the way there with its sign turned. */
+    private List<Edit> within(Edit edit) {
+        LineMeaning meaning = edit.before().meaning();
+        String block = meaning.blockBeneath();
+        if (!meaning.ordered()) {
+            return reversed(block, edit.within());
+        }
+        List<Edit> back = new ArrayList<>();
+        level(block, true, edit.after().children(), edit.before().children(), back);
+        return back;
+    }
+
+    /** @return the lines after, those that do not differ taken from before */
+    private List<ConfigLine> level(
+            String block, boolean ordered, List<ConfigLine> before, List<ConfigLine> after, List<Edit> edits) {
         if (before == after) {
-            return List.of();
+            return before;
         }
         Pairing pairing = Pairing.of(ordered, before, after);
-        List<Edit> edits = new ArrayList<>();
         for (int i = before.size() - 1; i >= 0; i--) {
             if (!pairing.isKept(i)) {
                 edits.add(new Edit(Edit.Kind.REMOVED, before.get(i), null, List.of()));
             }
         }
-        for (int i = 0; i < after.size(); i++) {
+        boolean same = before.size() == after.size();
+        ConfigLine[] shared = new ConfigLine[after.size()];
+        for (int i = 0; i < shared.length; i++) {
             ConfigLine is = after.get(i);
-            if (pairing.partner(i) < 0) {
+            int partner = pairing.partner(i);
+            if (partner < 0) {
                 edits.add(new Edit(Edit.Kind.ADDED, null, is, List.of()));
+                shared[i] = is;
             } else {
-                pair(block, before.get(pairing.partner(i)), is, edits);
+                shared[i] = pair(block, before.get(partner), is, edits);
             }
+            same = same && shared[i] == before.get(i);
         }
-        if (!ordered && edits.size() > 1) {
+        if (!ordered) {
             sort(block, edits);
         }
-        return edits;
+        return same ? before : List.of(shared);
     }
 
     /** Removals first, so that a value that moves is free before it is taken again. */
     private void sort(String block, List<Edit> edits) {
+        if (edits.size() < 2) {
+            return;
+        }
         Map<Edit, LineOrder> orders = new IdentityHashMap<>();
         edits.forEach(
                 edit -> orders.put(edit, language.orderOf(block, edit.line().text())));
@@ -60,27 +117,35 @@ final class Comparison {
                 .thenComparing(Edit::kind));
     }
 
-    private void pair(String block, ConfigLine was, ConfigLine is, List<Edit> edits) {
+    private ConfigLine pair(String block, ConfigLine was, ConfigLine is, List<Edit> edits) {
         if (was == is) {
-            return;
+            return was;
         }
         boolean sameText = was.text().equals(is.text());
         if (was.meaning().holdsText() && is.meaning().holdsText()) {
-            if (!sameText || !sameLines(was.children(), is.children())) {
-                edits.add(new Edit(Edit.Kind.REPLACED, was, is, List.of()));
+            if (sameText && sameLines(was.children(), is.children())) {
+                return was;
             }
-            return;
+            edits.add(new Edit(Edit.Kind.REPLACED, was, is, List.of()));
+            return is;
         }
         if (!sameText) {
             edits.add(new Edit(Edit.Kind.REPLACED, was, is, List.of()));
         }
         if (was.children().isEmpty() && is.children().isEmpty()) {
-            return;
+            return sameText ? was : is;
         }
-        List<Edit> within = level(is.meaning().blockBeneath(), is.meaning().ordered(), was.children(), is.children());
+        List<Edit> within = new ArrayList<>();
+        List<ConfigLine> beneath =
+                level(is.meaning().blockBeneath(), is.meaning().ordered(), was.children(), is.children(), within);
+        if (sameText && beneath == was.children()) {
+            return was;
+        }
+        ConfigLine shared = is.withChildren(beneath);
         if (!within.isEmpty()) {
-            edits.add(new Edit(Edit.Kind.WITHIN, was, is, within));
+            edits.add(new Edit(Edit.Kind.WITHIN, was, shared, within));
         }
+        return shared;
     }
 
     private static boolean sameLines(List<ConfigLine> one, List<ConfigLine> other) {

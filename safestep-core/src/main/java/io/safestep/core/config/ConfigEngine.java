@@ -31,6 +31,29 @@ public final class ConfigEngine {
         };
     }
 
+    /**
+     * Reads a text that should be a whole configuration of this language.
+     *
+     * @throws ConfigSyntaxException also when it is something else: most of its lines are not known
+     */
+    public ConfigTree readWhole(String text) {
+        Completeness completeness = new Completeness(language);
+        completeness.checkBeginning(text);
+        ConfigTree tree = read(text);
+        completeness.checkKnown(tree);
+        return tree;
+    }
+
+    /**
+     * Reads what a device has shown.
+     *
+     * @throws ConfigSyntaxException also when the text is not whole, or something else
+     */
+    public ConfigTree readShown(String text) {
+        new Completeness(language).checkEnd(text);
+        return readWhole(text);
+    }
+
     /** The text as the device showed it, without the lines that differ at each reading though nothing has changed. */
     public String withoutVolatileLines(String text) {
         StringBuilder kept = new StringBuilder();
@@ -62,6 +85,21 @@ public final class ConfigEngine {
     /** The configuration as text for people: one line each, secrets masked. */
     public String writeMasked(ConfigTree tree) {
         return masked(Script.writing(tree.lines()));
+    }
+
+    /** The same configuration with the mask in place of each secret. */
+    public ConfigTree masked(ConfigTree tree) {
+        return new ConfigTree(masked("", tree.lines()), tree.closingComments());
+    }
+
+    private List<ConfigLine> masked(String block, List<ConfigLine> lines) {
+        return lines.stream()
+                .map(line -> new ConfigLine(
+                        language.meaning(block, language.masked(block, line.meaning())),
+                        line.number(),
+                        masked(line.meaning().blockBeneath(), line.children()),
+                        line.comments()))
+                .toList();
     }
 
     /** A script as text, secrets in clear. {@link #readScript} gives the same script back. */
@@ -108,6 +146,15 @@ public final class ConfigEngine {
     /** The difference in two columns, secrets masked. Line numbers are those of the texts that were read. */
     public List<DifferenceRow> rows(ConfigTree before, ConfigTree after) {
         return new DifferenceRows(language).lay(before, after);
+    }
+
+    /**
+     * The difference as plain text, secrets masked.
+     *
+     * @param context how many lines around a difference are shown beside its parents; negative for all
+     */
+    public String unified(List<DifferenceRow> rows, int context) {
+        return UnifiedText.of(rows, language.indent(), context);
     }
 
     /** The commands that lead from one configuration to the other. */
@@ -164,37 +211,28 @@ public final class ConfigEngine {
     }
 
     /** Everything that follows when a device is to hold another configuration. */
-    public DeviceBuild build(ConfigTree baseline, ConfigTree outcome) {
-        Script script = derive(baseline, outcome);
-        Script undo = derive(asShown(outcome), baseline);
-        return new DeviceBuild(baseline, outcome, script, undo, prove(baseline, outcome, script, undo));
+    public DeviceBuild build(ConfigTree baseline, ConfigTree wanted) {
+        Comparison comparison = new Comparison(language);
+        Comparison.Result there = comparison.compareAndShare(baseline, wanted);
+        ConfigTree outcome = there.after();
+        Script script = new ScriptDerivation(language).derive(there.edits());
+        Script undo = new ScriptDerivation(language).derive(comparison.reversed(there.edits()));
+        UndoProof proof = new UndoDemonstration(this, language).of(baseline, outcome, there.edits(), script, undo);
+        return new DeviceBuild(baseline, outcome, script, undo, proof);
     }
 
     /** The demonstration that the script leads to the outcome and the undo script from there to the baseline. */
     public UndoProof prove(ConfigTree baseline, ConfigTree outcome, Script script, Script undo) {
-        Set<String> obstacles = new LinkedHashSet<>();
-        for (String line : lostHiddenValues("", compare(baseline, outcome))) {
-            obstacles.add(
-                    "The device hides the value in \"" + line + "\", so that the old value can't be written back.");
-        }
-        try {
-            if (!same(apply(baseline, script), outcome)) {
-                obstacles.add("The script does not lead to the outcome configuration.");
-            }
-            List<Edit> left = compare(apply(asShown(outcome), undo), baseline);
-            if (!left.isEmpty()) {
-                obstacles.add("After script and undo script, " + left.size()
-                        + " differences to the starting configuration would be left.");
-            }
-        } catch (ScriptRefusedException e) {
-            obstacles.add("A command would be refused: " + e.getMessage());
-        }
-        return new UndoProof(obstacles.isEmpty(), List.copyOf(obstacles));
+        return new UndoDemonstration(this, language).of(baseline, outcome, compare(baseline, outcome), script, undo);
     }
 
     /** The configuration as the device will show it: values that it hides are replaced by its placeholder. */
     public ConfigTree asShown(ConfigTree tree) {
-        return language.hidesSecrets() ? new ConfigTree(asShown("", tree.lines()), tree.closingComments()) : tree;
+        if (!language.hidesSecrets()) {
+            return tree;
+        }
+        List<ConfigLine> shown = asShown("", tree.lines());
+        return shown == tree.lines() ? tree : new ConfigTree(shown, tree.closingComments());
     }
 
     /**
@@ -287,27 +325,6 @@ public final class ConfigEngine {
         return keys;
     }
 
-    /** Lines that go or change and whose old value the device never showed. */
-    private List<String> lostHiddenValues(String block, List<Edit> edits) {
-        List<String> lost = new ArrayList<>();
-        for (Edit edit : edits) {
-            switch (edit.kind()) {
-                case WITHIN ->
-                    lost.addAll(lostHiddenValues(edit.after().meaning().blockBeneath(), edit.within()));
-                case REMOVED, REPLACED -> hiddenBeneath(block, edit.before(), lost);
-                case ADDED -> {}
-            }
-        }
-        return lost;
-    }
-
-    private void hiddenBeneath(String block, ConfigLine line, List<String> found) {
-        if (language.holdsHiddenValue(block, line.text())) {
-            found.add(line.text());
-        }
-        line.children().forEach(child -> hiddenBeneath(line.meaning().blockBeneath(), child, found));
-    }
-
     /** Lines that hide nothing are taken over as they are: most of a configuration. */
     private List<ConfigLine> asShown(String block, List<ConfigLine> lines) {
         List<ConfigLine> shown = new ArrayList<>(lines.size());
@@ -317,9 +334,9 @@ public final class ConfigEngine {
                     ? line.children()
                     : asShown(line.meaning().blockBeneath(), line.children());
             ConfigLine one = line;
-            if (line.meaning().hidden() || beneath != line.children()) {
-                LineMeaning meaning = language.meaning(block, language.asShown(block, line.text()));
-                one = new ConfigLine(meaning, line.number(), beneath, line.comments());
+            String text = line.meaning().hidden() ? language.asShown(block, line.text()) : line.text();
+            if (!text.equals(line.text()) || beneath != line.children()) {
+                one = new ConfigLine(language.meaning(block, text), line.number(), beneath, line.comments());
             }
             changed |= one != line;
             shown.add(one);

@@ -26,13 +26,23 @@ final class DifferenceRows {
         for (int i = 0; i < after.size(); i++) {
             int partner = pairing.partner(i);
             if (partner < 0) {
+                next = removedUpTo(block, path, before, next, nextKept(before, next, pairing), pairing);
                 whole(DifferenceRow.Kind.ADDED, block, path, after.get(i));
             } else {
-                next = removedUpTo(block, path, before, next, partner, pairing);
+                next = Math.max(removedUpTo(block, path, before, next, partner, pairing), partner + 1);
                 both(block, path, before.get(partner), after.get(i));
             }
         }
         removedUpTo(block, path, before, next, before.size(), pairing);
+    }
+
+    /** What goes stands before what comes in its place. */
+    private static int nextKept(List<ConfigLine> before, int from, Pairing pairing) {
+        int next = from;
+        while (next < before.size() && !pairing.isKept(next)) {
+            next++;
+        }
+        return next;
     }
 
     /** Writes what is gone and stood before the given line; tells how far it came. */
@@ -78,7 +88,7 @@ final class DifferenceRows {
     }
 
     private String masked(String block, ConfigLine line) {
-        return language.masked(block, line.text());
+        return language.masked(block, line.meaning());
     }
 
     private static List<String> deeper(List<String> path, String line) {

@@ -35,7 +35,7 @@ public final class Language {
     private final int indent;
     private final String comment;
     private final String negation;
-    private final List<Pattern> volatileLines;
+    private final List<VolatileLine> volatileLines;
     private final List<String> secretWords;
     private final List<LineRewrite> rewrites;
     private final Set<String> defaults;
@@ -58,7 +58,7 @@ public final class Language {
         this.indent = indent;
         this.comment = comment;
         this.negation = negation;
-        this.volatileLines = List.copyOf(volatileLines);
+        this.volatileLines = volatileLines.stream().map(VolatileLine::of).toList();
         this.secretWords = List.copyOf(secretWords);
         this.rewrites = List.copyOf(rewrites);
         this.defaults = Set.copyOf(defaults);
@@ -101,8 +101,7 @@ public final class Language {
             return false;
         }
         String stripped = line.strip();
-        return volatileLines.stream()
-                .anyMatch(p -> p.matcher(BoundedText.of(stripped)).matches());
+        return volatileLines.stream().anyMatch(v -> v.matches(stripped));
     }
 
     /** Whether a text that ends with this line is whole, as far as the line tells. */
@@ -129,30 +128,34 @@ public final class Language {
 
     /** Everything that the language says about the line itself. */
     public LineMeaning meaning(String block, String line) {
-        String written = rewritten(line);
-        Optional<FormIndex.Match> match = forms.match(block, written);
-        if (match.isEmpty()) {
-            String text = written.strip();
-            return new LineMeaning(text, text, false, false, UNKNOWN_BLOCK, false, false, false, null);
+        String written = rewritten(line).strip();
+        FormIndex.Match match = forms.match(block, written).orElse(null);
+        if (match == null) {
+            return new LineMeaning(written, written, false, false, UNKNOWN_BLOCK, false, false, true, false, null);
         }
-        LineForm form = match.get().form();
-        List<String> words = match.get().words();
-        String text = String.join(" ", words);
-        boolean whole = form.keyWords() == 0 || form.keyWords() == words.size();
-        String key = whole ? text : String.join(" ", words.subList(0, form.keyWords()));
-        boolean container = format != Format.INDENTED
-                && form.opens() != null
-                && form.keyLeaves().isEmpty();
+        LineForm form = match.form();
+        List<String> words = match.words();
+        String text = written.contains("  ") ? String.join(" ", words) : written;
         return new LineMeaning(
                 text,
-                key,
+                form.keyWords() == words.size() ? text : beginning(text, form.keyWords()),
                 form.keyWords() > 0,
                 true,
                 form.opens(),
                 form.ordered(),
-                container,
+                format != Format.INDENTED && form.isContainer(),
+                form.holdsSecret(),
                 form.hidden(),
                 form.holdsText() ? words.get(words.size() - 1) : null);
+    }
+
+    /** The first words of a line, which stand one blank apart; all of it when the number is 0. */
+    private static String beginning(String text, int words) {
+        int end = -1;
+        for (int i = 0; i < words; i++) {
+            end = text.indexOf(' ', end + 1);
+        }
+        return end < 0 ? text : text.substring(0, end);
     }
 
     private String rewritten(String line) {
@@ -217,6 +220,11 @@ public final class Language {
             return negation + " " + masked(block, removed(line));
         }
         return forms.match(block, line).isPresent() ? replaceSecret(block, line, MASK, false) : maskedUnknown(line);
+    }
+
+    /** The line for people, without looking it up once more where that is not needed. */
+    public String masked(String block, LineMeaning meaning) {
+        return meaning.secret() ? masked(block, meaning.text()) : meaning.text();
     }
 
     private String maskedUnknown(String line) {

@@ -59,6 +59,19 @@ record LineForm(
         return words.get(words.size() - 1) instanceof WordType.EndMark;
     }
 
+    boolean isContainer() {
+        return opens != null && keyLeaves.isEmpty();
+    }
+
+    boolean holdsSecret() {
+        for (WordType type : words) {
+            if (type instanceof WordType.Secret) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     /** What a line of this form has to do with lines elsewhere. */
     Mentions mentions(List<String> found, String above) {
         if (defines.isEmpty() && refers.isEmpty() && takes.isEmpty()) {
@@ -138,6 +151,14 @@ record LineForm(
                 return Optional.empty();
             }
             int end = type instanceof WordType.FreeText ? line.length() : wordEnd(line, at);
+            if (type instanceof WordType.Literal literal) {
+                if (!literal.standsAt(line, at, end)) {
+                    return Optional.empty();
+                }
+                found.add(literal.word());
+                at = skipBlanks(line, end);
+                continue;
+            }
             String word = line.substring(at, end);
             String value = type instanceof WordType.FreeText ? word.strip() : word;
             if (!type.accepts(value)) {

@@ -10,6 +10,7 @@ package io.safestep.core.platform;
  * @param opens the name of the block beneath; null for a line of a known form that never has lines beneath it
  * @param ordered whether the order of the lines beneath counts
  * @param container whether the line is nothing without lines beneath it, as a container of structured configurations
+ * @param secret whether a word of the line must never be shown, or may be such a word
  * @param hidden whether the device never shows the line's secret
  * @param endMark for a line whose text goes on over the lines beneath: the word that stands alone after the last of them;
  *     else null
@@ -22,12 +23,13 @@ public record LineMeaning(
         String opens,
         boolean ordered,
         boolean container,
+        boolean secret,
         boolean hidden,
         String endMark) {
 
     /** A line that is nothing but its text, as those beneath a line with an end mark. */
     static LineMeaning verbatim(String text) {
-        return new LineMeaning(text, text, false, true, null, false, false, false, null);
+        return new LineMeaning(text, text, false, true, null, false, false, false, false, null);
     }
 
     /** The name of the block beneath the line, also for lines beneath which nothing should stand. */

@@ -2,7 +2,6 @@ package io.safestep.core.platform;
 
 import io.safestep.core.address.WrittenForms;
 import java.util.List;
-import java.util.regex.Pattern;
 
 /**
  * What one word of a configuration line may be. Written in a platform profile between angle brackets, for example
@@ -16,6 +15,11 @@ sealed interface WordType {
     String expectation();
 
     record Literal(String word) implements WordType {
+
+        boolean standsAt(String line, int from, int to) {
+            return to - from == word.length() && line.startsWith(word, from);
+        }
+
         @Override
         public boolean accepts(String candidate) {
             return word.equals(candidate);
@@ -96,11 +100,23 @@ sealed interface WordType {
     }
 
     record PlainWord() implements WordType {
-        private static final Pattern SHAPE = Pattern.compile("[A-Za-z0-9._:/-]{1,63}");
+        private static final int LONGEST = 63;
 
         @Override
         public boolean accepts(String word) {
-            return SHAPE.matcher(word).matches();
+            if (word.isEmpty() || word.length() > LONGEST) {
+                return false;
+            }
+            for (int i = 0; i < word.length(); i++) {
+                if (!mayStand(word.charAt(i))) {
+                    return false;
+                }
+            }
+            return true;
+        }
+
+        private static boolean mayStand(char c) {
+            return c >= 'a' && c <= 'z' || c >= 'A' && c <= 'Z' || c >= '0' && c <= '9' || "._:/-".indexOf(c) >= 0;
         }
 
         @Override

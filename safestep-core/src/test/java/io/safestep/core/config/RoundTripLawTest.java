@@ -91,8 +91,10 @@ class RoundTripLawTest {
         family.always("proof", family.generated::pair, pair -> {
             ConfigTree baseline = engine.asShown(pair.before());
             DeviceBuild build = engine.build(baseline, engine.text(engine.derive(baseline, pair.after())));
-            boolean back = engine.same(engine.apply(engine.asShown(build.outcome()), build.undo()), baseline);
+            boolean back =
+                    engine.same(engine.asShown(engine.apply(engine.asShown(build.outcome()), build.undo())), baseline);
             return engine.same(build.outcome(), pair.after())
+                    && engine.text(build.undo()).equals(engine.text(engine.derive(build.outcome(), baseline)))
                     && (build.proof().proven()
                             ? back
                             : !build.proof().obstacles().isEmpty());

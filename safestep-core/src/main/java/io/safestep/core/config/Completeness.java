@@ -1,0 +1,92 @@
+package io.safestep.core.config;
+
+import io.safestep.core.platform.Language;
+import java.util.List;
+
+/** Tells a whole configuration of a platform from a part of one, and from something else. */
+final class Completeness {
+
+    private final Language language;
+    private int lines;
+    private int unknown;
+    private ConfigLine firstUnknown;
+
+    Completeness(Language language) {
+        this.language = language;
+    }
+
+    /** @throws ConfigSyntaxException when the text begins like XML or JSON and the language is another */
+    void checkBeginning(String text) {
+        Language.Format looksLike = switch (text.stripLeading().isEmpty()
+                ? ' '
+                : text.stripLeading().charAt(0)) {
+            case '<' -> Language.Format.XML;
+            case '{', '[' -> Language.Format.JSON;
+            default -> Language.Format.INDENTED;
+        };
+        if (looksLike != language.format()) {
+            throw new ConfigSyntaxException(
+                    1,
+                    "The text looks like " + words(looksLike) + ", but this platform writes " + words(language.format())
+                            + ".");
+        }
+    }
+
+    private static String words(Language.Format format) {
+        return switch (format) {
+            case INDENTED -> "lines in blocks told by indentation";
+            case XML -> "XML";
+            case JSON -> "JSON";
+        };
+    }
+
+    /** @throws ConfigSyntaxException when the text does not end as the device ends a configuration */
+    void checkEnd(String text) {
+        String last = "";
+        int number = 0;
+        int lastNumber = 1;
+        for (String line : text.lines().toList()) {
+            number++;
+            if (!line.isBlank()) {
+                last = line;
+                lastNumber = number;
+            }
+        }
+        if (!language.mayBeLast(last)) {
+            throw new ConfigSyntaxException(
+                    lastNumber,
+                    "The text ends here, and not as this platform ends a configuration. It is not complete.");
+        }
+    }
+
+    /** @throws ConfigSyntaxException when most of the lines are of no form of this language */
+    void checkKnown(ConfigTree tree) {
+        count(tree.lines());
+        if (lines == 0) {
+            throw new ConfigSyntaxException(1, "The text holds no line of a configuration.");
+        }
+        if (unknown * 2 > lines) {
+            throw new ConfigSyntaxException(
+                    firstUnknown.number(),
+                    "\"" + firstWord(firstUnknown) + "\" is not a word that this platform knows here; " + unknown
+                            + " of " + lines + " lines are like that. This is no configuration of this platform.");
+        }
+    }
+
+    private static String firstWord(ConfigLine line) {
+        return line.text().split(" ", 2)[0];
+    }
+
+    /** What stands beneath a line that is not known can't be known either. */
+    private void count(List<ConfigLine> level) {
+        for (ConfigLine line : level) {
+            lines++;
+            if (line.meaning().known()) {
+                count(line.children());
+            } else {
+                unknown++;
+                firstUnknown = firstUnknown == null ? line : firstUnknown;
+            }
+        }
+    }
+}

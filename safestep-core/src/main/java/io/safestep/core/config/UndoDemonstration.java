@@ -1,0 +1,73 @@
+package io.safestep.core.config;
+
+import io.safestep.core.platform.Language;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+
+/** Shows by computation that a script leads to the outcome and the undo script back, or says what is in the way. */
+final class UndoDemonstration {
+
+    private final ConfigEngine engine;
+    private final Language language;
+    private final Set<String> obstacles = new LinkedHashSet<>();
+
+    UndoDemonstration(ConfigEngine engine, Language language) {
+        this.engine = engine;
+        this.language = language;
+    }
+
+    /** @param edits what differs between baseline and outcome */
+    UndoProof of(ConfigTree baseline, ConfigTree outcome, List<Edit> edits, Script script, Script undo) {
+        lostValues("", "", edits);
+        try {
+            if (!engine.same(engine.apply(baseline, script), outcome)) {
+                obstacles.add("The script does not lead to the outcome configuration.");
+            }
+            // From what the device will show, to what it would show as it was.
+            ConfigTree back = engine.apply(engine.asShown(outcome), undo);
+            Script left = engine.derive(engine.asShown(back), engine.asShown(baseline));
+            if (!left.isEmpty()) {
+                obstacles.add(
+                        "After script and undo script these lines would be missing to the starting configuration: "
+                                + String.join(
+                                        "; ",
+                                        engine.maskedLines(left).stream()
+                                                .map(String::strip)
+                                                .toList()) + ".");
+            }
+        } catch (ScriptRefusedException e) {
+            obstacles.add("A command would be refused: " + e.getMessage());
+        }
+        return new UndoProof(obstacles.isEmpty(), List.copyOf(obstacles));
+    }
+
+    /** Lines that go or change and whose old value the device never showed. */
+    private void lostValues(String block, String path, List<Edit> edits) {
+        for (Edit edit : edits) {
+            switch (edit.kind()) {
+                case WITHIN ->
+                    lostValues(
+                            edit.after().meaning().blockBeneath(),
+                            path + language.masked(block, edit.after().meaning()) + " › ",
+                            edit.within());
+                case REMOVED -> lostBeneath(block, path, edit.before());
+                case REPLACED -> lost(block, path, edit.before());
+                case ADDED -> {}
+            }
+        }
+    }
+
+    private void lost(String block, String path, ConfigLine line) {
+        if (line.meaning().hidden() && language.holdsHiddenValue(block, line.text())) {
+            obstacles.add("The device hides the value in \"" + path + line.text()
+                    + "\", so that the old value can't be written back.");
+        }
+    }
+
+    private void lostBeneath(String block, String path, ConfigLine line) {
+        lost(block, path, line);
+        String beneath = path + language.masked(block, line.meaning()) + " › ";
+        line.children().forEach(child -> lostBeneath(line.meaning().blockBeneath(), beneath, child));
+    }
+}
