@@ -200,6 +200,14 @@ public class Backups {
                 .toList();
     }
 
+    @Transactional(readOnly = true)
+    public boolean belongsTo(long backupId, long deviceId) {
+        return repository
+                .findById(backupId)
+                .filter(b -> b.deviceId() == deviceId)
+                .isPresent();
+    }
+
     /** When the backup was taken, UTC. */
     @Transactional(readOnly = true)
     public Instant takenAt(long backupId) {

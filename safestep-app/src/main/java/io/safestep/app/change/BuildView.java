@@ -2,6 +2,7 @@ package io.safestep.app.change;
 
 import io.safestep.core.config.DifferenceRow;
 import io.safestep.core.config.LineComplaint;
+import io.safestep.core.network.ownpath.OwnPath;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -17,6 +18,7 @@ import org.jspecify.annotations.Nullable;
  * @param undo the commands back
  * @param proven the undo is proven by computation
  * @param obstacles when it is not: why
+ * @param pathCut the first command after which Safe Step could not reach the device; null when the path stays
  */
 public record BuildView(
         String device,
@@ -27,7 +29,24 @@ public record BuildView(
         List<String> script,
         List<String> undo,
         boolean proven,
-        List<String> obstacles) {
+        List<String> obstacles,
+        @Nullable PathCut pathCut) {
+
+    static BuildView underivable(String device, @Nullable Instant takenAt, List<LineComplaint> complaints) {
+        return new BuildView(device, takenAt, complaints, List.of(), "", List.of(), List.of(), false, List.of(), null);
+    }
+
+    /**
+     * @param command which command cuts the path, counted from 1
+     * @param text that command
+     * @param comesBack whether the path is there again after the whole script
+     */
+    public record PathCut(int command, String text, boolean comesBack) {
+
+        static PathCut of(OwnPath.Cut cut) {
+            return new PathCut(cut.command() + 1, cut.text(), cut.comesBack());
+        }
+    }
 
     /**
      * One row of the difference in two columns.

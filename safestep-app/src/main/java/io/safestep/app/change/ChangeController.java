@@ -2,6 +2,7 @@ package io.safestep.app.change;
 
 import io.safestep.app.people.SignedIn;
 import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.paste.Cleaned;
 import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -57,11 +58,18 @@ class ChangeController {
         return changes.save(number, draft(content), me.login());
     }
 
-    /** What would follow from lines for a device. Stores nothing. */
+    /** What would follow for a device. Stores nothing. */
     @PostMapping("/preview")
     @PreAuthorize("hasAuthority('WRITE_CHANGES')")
-    BuildView preview(@Valid @RequestBody ChangeRequests.Preview request) {
-        return changes.preview(request.device(), request.lines());
+    BuildView preview(@Valid @RequestBody ChangeRequests.Target request) {
+        return changes.preview(request.target());
+    }
+
+    /** Takes lines for a device out of pasted instructions. Stores nothing. */
+    @PostMapping("/paste")
+    @PreAuthorize("hasAuthority('WRITE_CHANGES')")
+    Cleaned paste(@Valid @RequestBody ChangeRequests.Paste request) {
+        return changes.cleaned(request.device(), request.text());
     }
 
     /** Outcome, difference, script, undo script and undo proof of one device of the change. */
@@ -102,9 +110,7 @@ class ChangeController {
                 c.title(),
                 c.reason(),
                 c.undoAccepted(),
-                c.targets().stream()
-                        .map(t -> new Changes.TargetLines(t.device(), t.lines()))
-                        .toList(),
+                c.targets().stream().map(ChangeRequests.Target::target).toList(),
                 c.checks().stream()
                         .map(k -> new CheckDefinition(
                                 k.read(),

@@ -39,11 +39,24 @@ final class ChangeRequests {
             @NotNull @Valid @Size(max = 50, message = "At most 50 checks.")
             List<Check> checks) {}
 
+    /**
+     * @param way lines when left out
+     * @param lines lines, or the whole configuration as it should be
+     * @param backup the backup to return to
+     */
     record Target(
             @NotBlank @Size(max = 60) String device,
+            @Nullable Way way,
 
-            @NotNull @Size(max = 200_000, message = "At most 200,000 characters for one device.")
-            String lines) {}
+            @NotNull @Size(max = 4_000_000, message = "At most 4,000,000 characters for one device.")
+            String lines,
+
+            @Nullable Long backup) {
+
+        Changes.Target target() {
+            return new Changes.Target(device, new Asked(way == null ? Way.LINES : way, lines, backup));
+        }
+    }
 
     /** @param settleSeconds for how long the check is tried again before it counts as failed */
     record Check(
@@ -57,11 +70,11 @@ final class ChangeRequests {
             @Min(value = 0, message = "From 0 to 300 seconds.") @Max(value = 300, message = "From 0 to 300 seconds.")
             int settleSeconds) {}
 
-    record Preview(
+    record Paste(
             @NotBlank @Size(max = 60) String device,
 
-            @NotNull @Size(max = 200_000, message = "At most 200,000 characters for one device.")
-            String lines) {}
+            @NotNull @Size(max = 1_000_000, message = "At most 1,000,000 characters.")
+            String text) {}
 
     record AtVersion(int version) {}
 

@@ -2,6 +2,8 @@ package io.safestep.app.change;
 
 import io.safestep.app.device.Device;
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
@@ -24,7 +26,12 @@ public class ChangeTarget {
 
     private int position;
     private int wave;
+
+    @Enumerated(EnumType.STRING)
+    private Way way;
+
     private String lines;
+    private Long wantedBackupId;
     private Long baselineBackupId;
     private String script;
     private String undo;
@@ -32,11 +39,13 @@ public class ChangeTarget {
 
     protected ChangeTarget() {}
 
-    ChangeTarget(Change change, Device device, int position, String lines) {
+    ChangeTarget(Change change, Device device, int position, Asked asked) {
         this.change = change;
         this.device = device;
         this.position = position;
-        this.lines = lines;
+        this.way = asked.way();
+        this.lines = asked.text();
+        this.wantedBackupId = asked.backupId();
         this.wave = 1;
     }
 
@@ -60,8 +69,8 @@ public class ChangeTarget {
         wave = newWave;
     }
 
-    String lines() {
-        return lines;
+    Asked asked() {
+        return new Asked(way, lines, wantedBackupId);
     }
 
     /** The configuration from which script and undo script were derived. */

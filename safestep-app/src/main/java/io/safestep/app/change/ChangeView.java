@@ -37,13 +37,23 @@ public record ChangeView(
         List<Check> checks) {
 
     /**
-     * @param lines what the engineer asked for; secrets in it are shown to the author only
+     * @param way how the author says what the device shall hold
+     * @param lines lines, or the whole configuration as it should be; secrets in it are shown to the author only
+     * @param backup the backup to return to
      * @param complete the lines are right and script and undo script are derived
      * @param commands how many commands are sent; 0 for nothing to send
      * @param proven the undo is proven
      */
     public record Target(
-            String device, String site, int wave, String lines, boolean complete, int commands, boolean proven) {}
+            String device,
+            String site,
+            int wave,
+            Way way,
+            String lines,
+            @Nullable Long backup,
+            boolean complete,
+            int commands,
+            boolean proven) {}
 
     /** @param title what is looked at, in words */
     public record Check(

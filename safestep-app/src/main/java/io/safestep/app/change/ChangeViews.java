@@ -56,7 +56,9 @@ public class ChangeViews {
                 t.device().name(),
                 t.device().siteName(),
                 t.wave(),
-                isAuthor ? t.lines() : maskedLines(t),
+                t.asked().way(),
+                isAuthor ? t.asked().text() : maskedLines(t),
+                t.asked().backupId(),
                 t.script() != null,
                 t.script() == null ? 0 : (int) t.script().lines().count(),
                 t.proven());
@@ -64,7 +66,7 @@ public class ChangeViews {
 
     private String maskedLines(ChangeTarget t) {
         try {
-            return builds.masked(t.device(), t.lines());
+            return builds.masked(t.device(), t.asked());
         } catch (ConfigSyntaxException e) {
             return "(the lines can't be read yet)";
         }

@@ -15,6 +15,7 @@ import io.safestep.core.change.SealedContent;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.DeviceBuild;
+import io.safestep.core.paste.Cleaned;
 import io.safestep.core.run.WavePlan;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -69,8 +70,8 @@ public class Changes {
         this.clock = clock;
     }
 
-    /** Lines for one device of a draft. */
-    public record TargetLines(String device, String lines) {}
+    /** One device of a draft. */
+    public record Target(String device, Asked asked) {}
 
     /**
      * What an author writes.
@@ -82,7 +83,7 @@ public class Changes {
             String title,
             String reason,
             boolean undoAccepted,
-            List<TargetLines> targets,
+            List<Target> targets,
             List<CheckDefinition> checks) {}
 
     public ChangeView create(Draft draft, String login) {
@@ -129,14 +130,14 @@ public class Changes {
         List<FieldError> errors = new ArrayList<>();
         List<ChangeTarget> targets = new ArrayList<>();
         Set<String> seen = new HashSet<>();
-        for (TargetLines wanted : draft.targets()) {
+        for (Target wanted : draft.targets()) {
             Device device = devices.named(wanted.device());
             String field = "targets[" + wanted.device() + "]";
             if (!seen.add(wanted.device())) {
                 errors.add(FieldError.of(field, wanted.device() + " is named twice."));
             }
             rules.stanceError(device, field).ifPresent(errors::add);
-            targets.add(new ChangeTarget(change, device, targets.size() + 1, wanted.lines()));
+            targets.add(new ChangeTarget(change, device, targets.size() + 1, wanted.asked()));
         }
         List<Device> devicesOfChange =
                 targets.stream().map(ChangeTarget::device).toList();
@@ -171,9 +172,10 @@ public class Changes {
         for (ChangeTarget target : targets) {
             target.place(waves.get(target.device().name()));
             Long baseline = target.device().baselineBackupId();
-            if (builds.derivable(target.device(), baseline, target.lines())) {
+            Outcome outcome = builds.outcome(target.device(), baseline, target.asked());
+            if (outcome.isDerivable()) {
                 ConfigEngine engine = builds.engine(target.device());
-                DeviceBuild build = builds.build(target.device(), baseline, target.lines());
+                DeviceBuild build = outcome.build();
                 target.derived(
                         baseline,
                         engine.text(build.script()),
@@ -293,14 +295,20 @@ public class Changes {
                 .filter(t -> t.device().name().equals(deviceName))
                 .findFirst()
                 .orElseThrow(() -> ProblemException.notFound(deviceName + " in CR-" + number));
-        return builds.view(target.device(), target.baselineBackupId(), target.lines());
+        return builds.view(target.device(), target.baselineBackupId(), target.asked());
     }
 
-    /** What would follow from lines, without storing anything. */
+    /** What would follow, without storing anything. */
     @Transactional(readOnly = true)
-    public BuildView preview(String deviceName, String lines) {
-        Device device = devices.named(deviceName);
-        return builds.view(device, device.baselineBackupId(), lines);
+    public BuildView preview(Target target) {
+        Device device = devices.named(target.device());
+        return builds.view(device, device.baselineBackupId(), target.asked());
+    }
+
+    /** Lines for a device, taken out of pasted instructions. */
+    @Transactional(readOnly = true)
+    public Cleaned cleaned(String deviceName, String pasted) {
+        return builds.cleaned(devices.named(deviceName), pasted);
     }
 
     @Transactional(readOnly = true)

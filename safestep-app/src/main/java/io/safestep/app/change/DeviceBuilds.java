@@ -3,10 +3,17 @@ package io.safestep.app.change;
 import io.safestep.app.backup.Backups;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Platforms;
+import io.safestep.core.address.IpAddress;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigTree;
 import io.safestep.core.config.DeviceBuild;
+import io.safestep.core.config.DifferenceRow;
+import io.safestep.core.config.Edited;
 import io.safestep.core.config.LineComplaint;
+import io.safestep.core.network.ownpath.OwnPath;
+import io.safestep.core.paste.Cleaned;
+import io.safestep.core.paste.PastedInstructions;
+import io.safestep.core.platform.PlatformProfile;
 import java.time.Instant;
 import java.util.List;
 import org.springframework.stereotype.Component;
@@ -31,51 +38,68 @@ class DeviceBuilds {
         return engine(device).read(backups.text(backupId));
     }
 
-    List<LineComplaint> complaints(Device device, Long backupId, String lines) {
-        if (backupId == null) {
-            return List.of(LineComplaint.error(
+    /** What an author asks for, worked out. */
+    Outcome outcome(Device device, Long baselineId, Asked asked) {
+        if (baselineId == null) {
+            return Outcome.refused(LineComplaint.error(
                     1, device.name() + " has no backup yet, so that nothing can be derived. Take one on its page."));
         }
-        return engine(device).complaints(baseline(device, backupId), lines);
+        PlatformProfile profile = platforms.profile(device.platform());
+        OwnPath path = new OwnPath(profile, IpAddress.parse(device.address()));
+        ConfigTree baseline = baseline(device, baselineId);
+        ConfigEngine engine = engine(device).sparing(path.lifeline(baseline));
+        return switch (asked.way()) {
+            case LINES -> {
+                List<LineComplaint> complaints = engine.complaints(baseline, asked.text());
+                yield complaints.stream().anyMatch(LineComplaint::isError)
+                        ? Outcome.refused(complaints)
+                        : Outcome.of(complaints, engine.build(baseline, asked.text()), path);
+            }
+            case CONFIGURATION -> {
+                Edited edited = engine.edited(baseline, asked.text());
+                yield edited.isUsable()
+                        ? Outcome.of(edited.complaints(), engine.build(baseline, edited.tree()), path)
+                        : Outcome.refused(edited.complaints());
+            }
+            case BACKUP ->
+                asked.backupId() == null || !backups.belongsTo(asked.backupId(), device.id())
+                        ? Outcome.refused(
+                                LineComplaint.error(1, "Choose a backup of " + device.name() + " to return to."))
+                        : Outcome.of(
+                                List.of(), engine.build(baseline, engine.read(backups.text(asked.backupId()))), path);
+        };
     }
 
-    /** @throws io.safestep.core.config.ScriptRefusedException when there are errors */
-    DeviceBuild build(Device device, long backupId, String lines) {
-        return engine(device).build(baseline(device, backupId), lines);
-    }
-
-    /** Whether scripts can be derived from the lines. */
-    boolean derivable(Device device, Long backupId, String lines) {
-        return complaints(device, backupId, lines).stream().noneMatch(LineComplaint::isError);
-    }
-
-    /** Lines for somebody who may not see the secrets in them. */
-    String masked(Device device, String lines) {
+    /** What was asked for, for somebody who may not see the secrets in it. */
+    String masked(Device device, Asked asked) {
         ConfigEngine engine = engine(device);
-        return engine.masked(engine.readScript(lines));
+        return engine.masked(engine.readScript(asked.text()));
     }
 
-    BuildView view(Device device, Long backupId, String lines) {
-        List<LineComplaint> complaints = complaints(device, backupId, lines);
+    Cleaned cleaned(Device device, String pasted) {
+        return new PastedInstructions(platforms.profile(device.platform())).clean(pasted);
+    }
+
+    BuildView view(Device device, Long backupId, Asked asked) {
+        Outcome outcome = outcome(device, backupId, asked);
         Instant takenAt = backupId == null ? null : backups.takenAt(backupId);
-        if (complaints.stream().anyMatch(LineComplaint::isError)) {
-            return new BuildView(
-                    device.name(), takenAt, complaints, List.of(), "", List.of(), List.of(), false, List.of());
+        if (!outcome.isDerivable()) {
+            return BuildView.underivable(device.name(), takenAt, outcome.complaints());
         }
         ConfigEngine engine = engine(device);
-        DeviceBuild build = build(device, backupId, lines);
-        ConfigTree outcome = engine.numbered(build.outcome());
+        DeviceBuild build = outcome.build();
+        ConfigTree after = engine.numbered(build.outcome());
+        List<DifferenceRow> rows = engine.rows(engine.numbered(build.baseline()), after);
         return new BuildView(
                 device.name(),
                 takenAt,
-                complaints,
-                engine.rows(engine.numbered(build.baseline()), outcome).stream()
-                        .map(BuildView.Row::of)
-                        .toList(),
-                engine.writeMasked(outcome),
+                outcome.complaints(),
+                rows.stream().map(BuildView.Row::of).toList(),
+                engine.writeMasked(after),
                 engine.maskedLines(build.script()),
                 engine.maskedLines(build.undo()),
                 build.proof().proven(),
-                build.proof().obstacles());
+                build.proof().obstacles(),
+                outcome.cut().map(BuildView.PathCut::of).orElse(null));
     }
 }

@@ -8,6 +8,8 @@ import io.safestep.core.address.WrittenForms;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.Expectation;
 import io.safestep.core.config.LineComplaint;
+import io.safestep.core.network.ownpath.OwnPath;
+import io.safestep.core.platform.NetconfAccess;
 import io.safestep.core.platform.ReadCommand;
 import java.util.ArrayList;
 import java.util.List;
@@ -37,12 +39,12 @@ class SubmissionRules {
         for (ChangeTarget target : targets) {
             String field = "targets[" + target.device().name() + "]";
             stanceError(target.device(), field).ifPresent(errors::add);
-            for (LineComplaint complaint :
-                    builds.complaints(target.device(), target.device().baselineBackupId(), target.lines())) {
-                if (complaint.isError()) {
-                    errors.add(new FieldError(field + ".lines", complaint.line(), complaint.reason()));
-                }
-            }
+            Outcome outcome = builds.outcome(target.device(), target.device().baselineBackupId(), target.asked());
+            outcome.complaints().stream()
+                    .filter(LineComplaint::isError)
+                    .map(c -> new FieldError(field + ".lines", c.line(), c.reason()))
+                    .forEach(errors::add);
+            outcome.cut().flatMap(cut -> pathError(target.device(), cut, field)).ifPresent(errors::add);
             unproven |= target.hasScript() && !target.proven();
         }
         boolean complete = targets.stream().allMatch(t -> t.script() != null);
@@ -56,6 +58,18 @@ class SubmissionRules {
                     "The way back can't be proven for every device. Accept that here, or change the lines."));
         }
         return errors;
+    }
+
+    /** A device that goes back by itself when nobody confirms may be cut off for a moment. */
+    private Optional<FieldError> pathError(Device device, OwnPath.Cut cut, String field) {
+        boolean goesBackByItself = platforms.profile(device.platform()).access() instanceof NetconfAccess;
+        return goesBackByItself
+                ? Optional.empty()
+                : Optional.of(FieldError.of(
+                        field + ".lines",
+                        "After \"" + cut.text() + "\" Safe Step could not reach " + device.name()
+                                + " any more, and this platform has no timer by which the device would go back by itself."
+                                + " Keep the address " + device.address() + " in service."));
     }
 
     Optional<FieldError> stanceError(Device device, String field) {

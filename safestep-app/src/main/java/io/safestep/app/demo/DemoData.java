@@ -3,10 +3,11 @@ package io.safestep.app.demo;
 import io.safestep.app.approval.Approvals;
 import io.safestep.app.approval.Verdict;
 import io.safestep.app.backup.Backups;
+import io.safestep.app.change.Asked;
 import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
 import io.safestep.app.change.Changes.Draft;
-import io.safestep.app.change.Changes.TargetLines;
+import io.safestep.app.change.Changes.Target;
 import io.safestep.app.device.DeviceView;
 import io.safestep.app.device.Devices;
 import io.safestep.app.people.People;
@@ -167,9 +168,9 @@ class DemoData {
                         "The gates lost their time when the booking server was restarted on Sunday.",
                         false,
                         List.of(
-                                new TargetLines("brn-ac-1", line),
-                                new TargetLines("brn-gw-b", line),
-                                new TargetLines("brn-gw-a", line)),
+                                new Target("brn-ac-1", Asked.lines(line)),
+                                new Target("brn-gw-b", Asked.lines(line)),
+                                new Target("brn-gw-a", Asked.lines(line))),
                         List.of(
                                 new CheckDefinition("neighbours", null, Expectation.SAME_AS_BEFORE, null, SETTLE),
                                 new CheckDefinition("ping", "10.77.8.20", Expectation.REACHABLE, null, SETTLE))),
@@ -183,13 +184,13 @@ class DemoData {
                         "Give ticketing its own /24 at Brinehaven",
                         "Ticketing shares a /23 with nobody any more; the upper half is wanted for kiosks.",
                         false,
-                        List.of(new TargetLines("brn-gw-b", """
+                        List.of(new Target("brn-gw-b", Asked.lines("""
                                 interface vlan 40
                                   address 10.77.40.3/24
                                 ospf 1
                                   no area 0 network 10.77.40.0/23
                                   area 0 network 10.77.40.0/24
-                                """)),
+                                """))),
                         USUAL_CHECKS),
                 ENGINEER);
     }
@@ -202,9 +203,9 @@ class DemoData {
                         "Twelve cameras arrive on Friday and must not share the gate readers' VLAN.",
                         false,
                         List.of(
-                                new TargetLines("brn-ac-1", switchLines()),
-                                new TargetLines("brn-gw-b", gatewayLines("10.77.70.3", 100)),
-                                new TargetLines("brn-gw-a", gatewayLines("10.77.70.2", 120))),
+                                new Target("brn-ac-1", Asked.lines(switchLines())),
+                                new Target("brn-gw-b", Asked.lines(gatewayLines("10.77.70.3", 100))),
+                                new Target("brn-gw-a", Asked.lines(gatewayLines("10.77.70.2", 120)))),
                         List.of(
                                 new CheckDefinition("ping", "10.77.60.1", Expectation.REACHABLE, null, SETTLE),
                                 new CheckDefinition("ping", "10.77.8.20", Expectation.REACHABLE, null, SETTLE))),
@@ -245,9 +246,11 @@ class DemoData {
                         "Gate readers may reach the log server",
                         "Readers of the new make write their log over UDP 514.",
                         false,
-                        List.of(new TargetLines(
-                                "brn-gw-b",
-                                "packet-filter readers\n  allow udp 10.77.60.0/24 to 10.77.8.0/24 port 514\n")),
+                        List.of(
+                                new Target(
+                                        "brn-gw-b",
+                                        Asked.lines(
+                                                "packet-filter readers\n  allow udp 10.77.60.0/24 to 10.77.8.0/24 port 514\n"))),
                         USUAL_CHECKS),
                 ENGINEER);
     }

@@ -68,7 +68,7 @@ class ChangeLifeTest extends SafeStepTest {
     @Test
     void aDraftMayHoldWrongLinesButCannotBeSubmitted() {
         JsonNode draft = ok(story.engineer()
-                .post("/api/changes", content(0, "Typo", Map.of("brn-ac-1", "contact a\nadress 1\n"), List.of())));
+                .post("/api/changes", content(0, "Typo", Map.of("brn-ac-1", "contact a\nmtu 1\n"), List.of())));
         Answer submitted = submit(draft);
 
         assertThat(submitted.status()).isEqualTo(422);

@@ -13,9 +13,20 @@ import java.util.Set;
 public final class ConfigEngine {
 
     private final Language language;
+    private final Lifeline lifeline;
 
     public ConfigEngine(Language language) {
+        this(language, Lifeline.NONE);
+    }
+
+    private ConfigEngine(Language language, Lifeline lifeline) {
         this.language = language;
+        this.lifeline = lifeline;
+    }
+
+    /** The same engine, for a device to which the path hangs on one block: its scripts touch that block last. */
+    public ConfigEngine sparing(Lifeline block) {
+        return new ConfigEngine(language, block);
     }
 
     /**
@@ -82,9 +93,14 @@ public final class ConfigEngine {
         return new JsonConfiguration(language).requests(script);
     }
 
-    /** The configuration as text for people: one line each, secrets masked. */
+    /** The configuration as text for people: one line each, comments at their places, secrets masked. */
     public String writeMasked(ConfigTree tree) {
-        return masked(Script.writing(tree.lines()));
+        return new IndentedWriter(language).write(masked(tree));
+    }
+
+    /** Reads what a person has made of the text of {@link #writeMasked} for a device that has this baseline. */
+    public Edited edited(ConfigTree baseline, String text) {
+        return new EditedConfiguration(language).read(baseline, text);
     }
 
     /** The same configuration with the mask in place of each secret. */
@@ -159,7 +175,7 @@ public final class ConfigEngine {
 
     /** The commands that lead from one configuration to the other. */
     public Script derive(ConfigTree from, ConfigTree to) {
-        return new ScriptDerivation(language).derive(compare(from, to));
+        return new ScriptDerivation(language, lifeline).derive(compare(from, to));
     }
 
     /**
@@ -171,7 +187,7 @@ public final class ConfigEngine {
         return new ScriptApplication(language).apply(tree, script);
     }
 
-    /** The same configuration with the numbers that its lines have when it is written one line each. */
+    /** The same configuration with the numbers that its lines have in the text of {@link #writeMasked}. */
     public ConfigTree numbered(ConfigTree tree) {
         return new Numbering().of(tree);
     }
@@ -215,8 +231,8 @@ public final class ConfigEngine {
         Comparison comparison = new Comparison(language);
         Comparison.Result there = comparison.compareAndShare(baseline, wanted);
         ConfigTree outcome = there.after();
-        Script script = new ScriptDerivation(language).derive(there.edits());
-        Script undo = new ScriptDerivation(language).derive(comparison.reversed(there.edits()));
+        Script script = new ScriptDerivation(language, lifeline).derive(there.edits());
+        Script undo = new ScriptDerivation(language, lifeline).derive(comparison.reversed(there.edits()));
         UndoProof proof = new UndoDemonstration(this, language).of(baseline, outcome, there.edits(), script, undo);
         return new DeviceBuild(baseline, outcome, script, undo, proof);
     }

@@ -2,7 +2,7 @@ package io.safestep.core.config;
 
 import java.util.List;
 
-/** Counts the lines of a configuration as they are shown: one line each, comments left out. */
+/** Counts the lines of a configuration as they are shown: one line each, comments at their places. */
 final class Numbering {
 
     private int last;
@@ -16,6 +16,7 @@ final class Numbering {
     }
 
     private ConfigLine numbered(ConfigLine line) {
+        last += line.comments().size();
         int number = ++last;
         List<ConfigLine> beneath = numbered(line.children());
         if (line.meaning().holdsText()) {

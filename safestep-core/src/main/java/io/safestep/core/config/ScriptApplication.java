@@ -25,6 +25,7 @@ final class ScriptApplication {
     /** A line while commands are applied. */
     private final class Node {
         private LineMeaning meaning;
+        private List<String> comments = List.of();
         private ConfigLine untouched;
 
         /** Lines beneath by key; null as long as nobody entered the block. */
@@ -32,6 +33,7 @@ final class ScriptApplication {
 
         Node(ConfigLine line) {
             meaning = line.meaning();
+            comments = line.comments();
             untouched = line;
         }
 
@@ -61,7 +63,7 @@ final class ScriptApplication {
         }
 
         ConfigLine line() {
-            return untouched != null ? untouched : new ConfigLine(meaning, 0, lines(children.values()));
+            return untouched != null ? untouched : new ConfigLine(meaning, 0, lines(children.values()), comments);
         }
 
         /** Containers that hold nothing do not exist (RFC 7950, section 7.5.1). */

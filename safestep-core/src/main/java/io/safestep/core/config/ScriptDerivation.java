@@ -13,9 +13,11 @@ import java.util.Map;
 final class ScriptDerivation {
 
     private final Language language;
+    private final Lifeline lifeline;
 
-    ScriptDerivation(Language language) {
+    ScriptDerivation(Language language, Lifeline lifeline) {
         this.language = language;
+        this.lifeline = lifeline;
     }
 
     Script derive(List<Edit> edits) {
@@ -30,6 +32,7 @@ final class ScriptDerivation {
                 collect(List.of(), edits.get(i), steps);
             }
         }
+        steps = lifelineLast(steps);
         return new Script(
                 switch (language.format()) {
                     case INDENTED -> commands(new WorkableOrder(language).of(steps));
@@ -37,6 +40,17 @@ final class ScriptDerivation {
                     // One edit-config takes effect as a whole: order counts for nothing, each block is entered once.
                     case XML -> commands(steps);
                 });
+    }
+
+    /** As far as nothing else needs them earlier. */
+    private List<Step> lifelineLast(List<Step> steps) {
+        if (lifeline.keys().isEmpty()) {
+            return steps;
+        }
+        List<Step> sorted = new ArrayList<>();
+        steps.stream().filter(step -> !lifeline.meets(step.keys())).forEach(sorted::add);
+        steps.stream().filter(step -> lifeline.meets(step.keys())).forEach(sorted::add);
+        return sorted;
     }
 
     private void collect(List<ConfigLine> path, Edit edit, List<Step> steps) {

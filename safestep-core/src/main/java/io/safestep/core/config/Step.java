@@ -93,6 +93,14 @@ final class Step {
         other.removeAll(common);
     }
 
+    /** Keys of the lines from the top down to the one that it writes or takes away. */
+    List<String> keys() {
+        List<String> keys = new ArrayList<>();
+        path.forEach(line -> keys.add(line.key()));
+        keys.add((after == null ? before : after).key());
+        return keys;
+    }
+
     boolean isBound() {
         return !(defines.isEmpty()
                 && undefines.isEmpty()

@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.Collections;
 import java.util.Deque;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.Iterator;
 import java.util.List;
@@ -14,11 +15,12 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
+import java.util.function.Predicate;
 
 /**
  * Puts steps into an order in which each finds what it needs: what is referred to is there before it is spoken of and goes
- * after nobody speaks of it any more; what only one line may have is free before another takes it. Steps that need nothing
- * stay where they are, and one that is needed comes right before the first that needs it.
+ * after nobody speaks of it any more; what only one line may have is free before another takes it. What others speak of
+ * comes first; everything else stays where it is, unless it is needed earlier.
  *
  * <p>A depth-first search (Tarjan, Edge-Disjoint Spanning Trees and Depth-First Search, 1976); time and space grow with
  * the steps and the names in them.
@@ -32,7 +34,7 @@ final class WorkableOrder {
     }
 
     List<Step> of(List<Step> wanted) {
-        List<Step> steps = wanted;
+        List<Step> steps = neededFirst(wanted);
         while (steps.stream().anyMatch(Step::isBound)) {
             Search search = new Search(steps);
             List<Step> smaller = new ArrayList<>();
@@ -46,6 +48,19 @@ final class WorkableOrder {
             steps = smaller;
         }
         return steps;
+    }
+
+    /** Brings what others speak of to the front, so that blocks have not to be left and entered again. */
+    private static List<Step> neededFirst(List<Step> steps) {
+        Set<String> spokenOf = new HashSet<>();
+        steps.forEach(step -> spokenOf.addAll(step.refers));
+        Predicate<Step> needed = step -> !step.isInOrderedBlock()
+                && !step.needsItself()
+                && step.defines.stream().anyMatch(spokenOf::contains);
+        List<Step> sorted = new ArrayList<>(steps.size());
+        steps.stream().filter(needed).forEach(sorted::add);
+        steps.stream().filter(needed.negate()).forEach(sorted::add);
+        return sorted;
     }
 
     /** One way through all steps along what they need. */

@@ -1,0 +1,33 @@
+package io.safestep.app.change;
+
+import io.safestep.core.config.DeviceBuild;
+import io.safestep.core.config.LineComplaint;
+import io.safestep.core.network.ownpath.OwnPath;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What follows from what an author asks for on one device.
+ *
+ * @param complaints what is wrong with it; errors keep anything from being derived
+ * @param build outcome, script, undo script and proof; null when nothing can be derived
+ * @param cut what the script does to the path between Safe Step and the device; empty when it leaves it
+ */
+record Outcome(List<LineComplaint> complaints, DeviceBuild build, Optional<OwnPath.Cut> cut) {
+
+    static Outcome refused(LineComplaint complaint) {
+        return refused(List.of(complaint));
+    }
+
+    static Outcome refused(List<LineComplaint> complaints) {
+        return new Outcome(complaints, null, Optional.empty());
+    }
+
+    static Outcome of(List<LineComplaint> complaints, DeviceBuild build, OwnPath path) {
+        return new Outcome(complaints, build, path.cut(build.baseline(), build.script()));
+    }
+
+    boolean isDerivable() {
+        return build != null;
+    }
+}

@@ -1,0 +1,143 @@
+package io.safestep.app.change;
+
+import static io.safestep.app.testing.ChangeStory.ok;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.safestep.app.testing.ApiClient.Answer;
+import io.safestep.app.testing.ChangeStory;
+import io.safestep.app.testing.SafeStepTest;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** The ways in which an author says what a device shall hold. */
+class WaysTest extends SafeStepTest {
+
+    private ChangeStory story;
+
+    @BeforeEach
+    void logIn() {
+        story = new ChangeStory(port);
+    }
+
+    private static Map<String, Object> asked(String device, String way, String lines, Long backup) {
+        Map<String, Object> asked = new HashMap<>();
+        asked.put("device", device);
+        asked.put("way", way);
+        asked.put("lines", lines);
+        asked.put("backup", backup);
+        return asked;
+    }
+
+    private JsonNode preview(String device, String way, String lines, Long backup) {
+        return ok(story.engineer().post("/api/changes/preview", asked(device, way, lines, backup)));
+    }
+
+    private String shown(String device) {
+        return preview(device, "LINES", "", null).path("outcome").asString();
+    }
+
+    private static List<String> texts(JsonNode array) {
+        return array.valueStream().map(JsonNode::asString).toList();
+    }
+
+    @Test
+    void theWholeConfigurationIsEditedWithItsSecretsMasked() {
+        String text = shown("brn-gw-a");
+        assertThat(text).contains("authentication key ‹secret›").doesNotContain("password harbour");
+        JsonNode same = preview("brn-gw-a", "CONFIGURATION", text, null);
+        assertThat(same.path("complaints")).isEmpty();
+        assertThat(same.path("script")).isEmpty();
+
+        JsonNode edited = preview("brn-gw-a", "CONFIGURATION", text.replace("  relay-dhcp 10.77.8.20\n", ""), null);
+        assertThat(texts(edited.path("script"))).containsExactly("interface vlan 40", "  no relay-dhcp 10.77.8.20");
+        assertThat(edited.path("proven").asBoolean()).isTrue();
+    }
+
+    @Test
+    void aMaskAtAnotherPlaceIsNoSecret() {
+        String text = shown("brn-gw-a") + "user kiosk password ‹secret›\n";
+        JsonNode view = preview("brn-gw-a", "CONFIGURATION", text, null);
+        assertThat(view.path("complaints").get(0).path("reason").asString()).contains("Write the secret itself");
+        assertThat(view.path("script")).isEmpty();
+    }
+
+    @Test
+    void aTextThatIsNoConfigurationIsRefusedAtItsLine() {
+        JsonNode view = preview("brn-gw-a", "CONFIGURATION", "hostname a\nhostname b\n", null);
+        assertThat(view.path("complaints").get(0).path("line").asInt()).isEqualTo(2);
+        JsonNode empty = preview("brn-gw-a", "CONFIGURATION", "", null);
+        assertThat(empty.path("complaints").get(0).path("reason").asString()).contains("Nothing would be left");
+    }
+
+    @Test
+    void aBackupIsReturnedTo() {
+        long backup = ok(story.engineer().get("/api/devices/brn-gw-a/backups"))
+                .get(0)
+                .path("id")
+                .asLong();
+        JsonNode view = preview("brn-gw-a", "BACKUP", "", backup);
+        assertThat(view.path("complaints")).isEmpty();
+        JsonNode foreign = preview("brn-gw-b", "BACKUP", "", backup);
+        assertThat(foreign.path("complaints").get(0).path("reason").asString())
+                .isEqualTo("Choose a backup of brn-gw-b to return to.");
+    }
+
+    @Test
+    void pastedInstructionsAreCleanedAndWhatWasRemovedIsNamed() {
+        JsonNode cleaned = ok(story.engineer()
+                .post(
+                        "/api/changes/paste",
+                        Map.of(
+                                "device",
+                                "brn-gw-a",
+                                "text",
+                                "[brn-gw-a] configure\n[brn-gw-a @ configure] time-server 10.77.8.21\n")));
+        assertThat(cleaned.path("lines").asString()).isEqualTo("time-server 10.77.8.21\n");
+        assertThat(cleaned.path("removed")).hasSize(3);
+    }
+
+    @Test
+    void theWayOfEachDeviceIsKept() {
+        String text = shown("brn-ac-1").replace("hostname brn-ac-1\n", "hostname brn-ac-1\ntime-server 10.77.8.99\n");
+        JsonNode draft = ok(story.engineer()
+                .post(
+                        "/api/changes",
+                        Map.of(
+                                "version",
+                                0,
+                                "title",
+                                "Edited as a whole",
+                                "reason",
+                                "Because the harbour master asked.",
+                                "undoAccepted",
+                                false,
+                                "targets",
+                                List.of(asked("brn-ac-1", "CONFIGURATION", text, null)),
+                                "checks",
+                                List.of())));
+        assertThat(draft.path("targets").get(0).path("way").asString()).isEqualTo("CONFIGURATION");
+        assertThat(draft.path("targets").get(0).path("complete").asBoolean()).isTrue();
+    }
+
+    @Test
+    void aScriptThatCutsItsOwnPathIsNotSubmitted() {
+        String lines = "interface loopback 0\n  disabled\n";
+        JsonNode view = preview("brn-gw-a", "LINES", lines, null);
+        assertThat(view.path("pathCut").path("command").asInt()).isEqualTo(2);
+        JsonNode draft = ok(story.engineer()
+                .post(
+                        "/api/changes",
+                        ChangeStory.content(0, "Cuts its own path", Map.of("brn-gw-a", lines), List.of())));
+        Answer submitted = story.engineer()
+                .post(
+                        "/api/changes/" + draft.path("number").asInt() + "/submission",
+                        Map.of("version", draft.path("version").asInt()));
+        assertThat(submitted.status()).isEqualTo(422);
+        assertThat(fieldErrors(submitted.body(), "targets[brn-gw-a].lines"))
+                .contains("could not reach brn-gw-a any more");
+    }
+}
