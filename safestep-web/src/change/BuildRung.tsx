@@ -1,17 +1,21 @@
 import { useQuery } from "@tanstack/react-query";
-import { useDeferredValue, useState } from "react";
+import { useDeferredValue, useEffect, useState } from "react";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
 import { api, type Problem } from "../api/client";
 import type { Build, Change } from "../api/types";
 import { Glyph, type Shape } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
-import { expectations } from "../ui/words";
+import { count, expectations } from "../ui/words";
+import { AlikeScripts } from "./AlikeScripts";
 import { BuildViews } from "./BuildViews";
 import { ChecksEditor } from "./ChecksEditor";
-import type { Content } from "./content";
-import { LinesEditor } from "./LinesEditor";
+import { CommonEditor } from "./CommonEditor";
+import { type Content, linesFor, type Target } from "./content";
+import { Complaints } from "./LinesEditor";
+import { useOpened } from "./opened";
 import { useBuild } from "./queries";
+import { WayEditor } from "./WayEditor";
 
 function targetShape(target: Change["targets"][number] | undefined): Shape {
   if (!target) {
@@ -23,20 +27,33 @@ function targetShape(target: Change["targets"][number] | undefined): Shape {
   return target.commands === 0 ? "dot" : target.proven ? "done" : "blocked";
 }
 
+/** The tab for all devices at once. */
+const ALL = "";
+
 interface TabsProps {
   change: Change;
   devices: string[];
-  picked: string | undefined;
+  picked: string;
   pick: (device: string) => void;
+  /** What the tab for all devices at once is called; there is none for a single device. */
+  all: string;
+  /** Devices that were not looked at yet. */
+  unopened?: Set<string>;
 }
 
-function DeviceTabs({ change, devices, picked, pick }: TabsProps) {
+function DeviceTabs({ change, devices, picked, pick, all, unopened }: TabsProps) {
   return (
-    <div className="tabs" role="tablist" aria-label="Devices">
+    <div className="tabs many" role="tablist" aria-label="Devices">
+      {devices.length > 1 && (
+        <button type="button" role="tab" aria-selected={picked === ALL} onClick={() => pick(ALL)}>
+          {all}
+        </button>
+      )}
       {devices.map((device) => (
         <button key={device} type="button" role="tab" aria-selected={device === picked} onClick={() => pick(device)}>
           <Glyph shape={targetShape(change.targets.find((t) => t.device === device))} small />
           {device}
+          {unopened?.has(device) && <small className="unopened"> not opened</small>}
         </button>
       ))}
     </div>
@@ -50,23 +67,23 @@ interface EditProps {
   edit: (part: Partial<Content>) => void;
 }
 
-/** Writing lines: what follows from them is worked out at once, before anything is saved. */
+/** Writing what devices shall hold: what follows is worked out at once, before anything is saved. */
 export function BuildEdit({ change, content, problem, edit }: EditProps) {
   const devices = content.targets.map((t) => t.device);
-  const [chosen, setPicked] = useState(devices[0]);
-  const picked = chosen && devices.includes(chosen) ? chosen : devices[0];
-  const lines = content.targets.find((t) => t.device === picked)?.lines ?? "";
-  const settled = useDeferredValue(lines);
+  const [chosen, setPicked] = useState(devices[0] ?? ALL);
+  const picked = devices.includes(chosen) || devices.length > 1 ? chosen : (devices[0] ?? ALL);
+  const target = content.targets.find((t) => t.device === picked);
+  const settled = useDeferredValue(target);
   const preview = useQuery({
-    queryKey: ["preview", picked, settled],
-    queryFn: () => api.post<Build>("/api/changes/preview", { device: picked, lines: settled }),
-    enabled: !!picked,
+    queryKey: ["preview", settled],
+    queryFn: () => api.post<Build>("/api/changes/preview", asShown(settled!)),
+    enabled: !!settled && !unchosen(settled),
     placeholderData: (old) => (old?.device === picked ? old : undefined),
   });
   const unproven = preview.data && !preview.data.proven && preview.data.script.length > 0;
   const undoError = problem?.at("undoAccepted")[0]?.message;
 
-  if (!picked) {
+  if (devices.length === 0) {
     return (
       <p className="empty">
         No device is chosen yet.{" "}
@@ -76,25 +93,28 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
   }
   return (
     <>
-      <DeviceTabs change={change} devices={devices} picked={picked} pick={setPicked} />
+      <DeviceTabs change={change} devices={devices} picked={picked} pick={setPicked} all="All as one text" />
       {problem?.at("targets").map((e) => (
         <p key={e.message} className="harm" role="alert">
           {e.message}
         </p>
       ))}
-      <LinesEditor
-        key={picked}
-        device={picked}
-        value={lines}
-        complaints={preview.data?.complaints ?? []}
-        onChange={(text) =>
-          edit({ targets: content.targets.map((t) => (t.device === picked ? { ...t, lines: text } : t)) })
-        }
-      />
-      <div className="mt-3">
-        {preview.error && <ErrorBlock error={preview.error} />}
-        {preview.data ? <BuildViews build={preview.data} /> : !preview.error && <Loading />}
-      </div>
+      {target ? (
+        <>
+          <WayEditor
+            key={picked}
+            target={target}
+            complaints={preview.data?.complaints ?? []}
+            onChange={(next) => edit({ targets: content.targets.map((t) => (t.device === picked ? next : t)) })}
+          />
+          <div className="mt-3">
+            {preview.error && <ErrorBlock error={preview.error} />}
+            {preview.data ? <BuildViews build={preview.data} /> : !preview.error && !unchosen(target) && <Loading />}
+          </div>
+        </>
+      ) : (
+        <CommonEditor targets={content.targets} edit={(targets) => edit({ targets })} open={setPicked} />
+      )}
       {(unproven || content.undoAccepted || undoError) && (
         <Form.Check
           className="mt-2"
@@ -107,30 +127,62 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
           onChange={(e) => edit({ undoAccepted: e.target.checked })}
         />
       )}
-      <ChecksEditor checks={content.checks} device={picked} problem={problem} onChange={(checks) => edit({ checks })} />
+      <ChecksEditor
+        checks={content.checks}
+        device={picked || devices[0]}
+        problem={problem}
+        onChange={(checks) => edit({ checks })}
+      />
     </>
   );
 }
 
+/** Nothing can follow before a backup is chosen. */
+const unchosen = (target: Target) => target.way === "BACKUP" && target.backup === null;
+
+/** A configuration that nobody has touched yet is the baseline: no lines at all say the same. */
+const asShown = (target: Target) =>
+  target.way === "CONFIGURATION" && target.lines === "" ? linesFor(target.device) : target;
+
 /** The same, as everybody else sees it. */
 export function BuildReview({ change }: { change: Change }) {
   const devices = change.targets.map((t) => t.device);
-  const [chosen, setPicked] = useState(devices[0]);
-  const picked = chosen ?? devices[0];
-  const build = useBuild(change.number, picked, change.version);
-  if (!picked) {
+  const [chosen, setPicked] = useState(devices.length > 1 ? ALL : (devices[0] ?? ALL));
+  const picked = chosen === ALL || devices.includes(chosen) ? chosen : (devices[0] ?? ALL);
+  const { unopened, open } = useOpened(change);
+  const build = useBuild(change.number, picked || undefined, change.version);
+  useEffect(() => {
+    if (picked) {
+      open(picked);
+    }
+  }, [picked, open]);
+  if (devices.length === 0) {
     return <p className="empty">No device is chosen yet.</p>;
   }
   return (
     <>
-      <DeviceTabs change={change} devices={devices} picked={picked} pick={setPicked} />
-      {build.error && <ErrorBlock error={build.error} />}
-      {build.data ? <BuildViews build={build.data} /> : !build.error && <Loading />}
-      {build.data?.complaints.map((c) => (
-        <p key={c.line} className="harm">
-          line {c.line}: {c.reason}
+      <DeviceTabs
+        change={change}
+        devices={devices}
+        picked={picked}
+        pick={setPicked}
+        all="Same scripts together"
+        unopened={unopened}
+      />
+      {devices.length > 1 && unopened.size > 0 && (
+        <p className="soft mb-1">
+          {count(unopened.size, "difference")} of {devices.length} not opened yet.
         </p>
-      ))}
+      )}
+      {picked === ALL ? (
+        <AlikeScripts change={change} open={setPicked} />
+      ) : (
+        <>
+          {build.error && <ErrorBlock error={build.error} />}
+          {build.data ? <BuildViews build={build.data} /> : !build.error && <Loading />}
+          {!!build.data?.complaints.length && <Complaints complaints={build.data.complaints} />}
+        </>
+      )}
       <h2 className="mt-4">Checks</h2>
       {change.checks.length === 0 ? (
         <p>No checks: only the reading back decides whether the change worked.</p>

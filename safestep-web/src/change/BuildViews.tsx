@@ -11,7 +11,7 @@ type View = "difference" | "outcome";
 /** What follows from the lines of one device: difference or outcome, and always script, undo script and undo proof. */
 export function BuildViews({ build }: { build: Build }) {
   const [view, setView] = useState<View>("difference");
-  if (build.complaints.length > 0) {
+  if (build.complaints.some((c) => c.severity === "ERROR")) {
     return <p className="empty">Nothing is derived while lines are wrong.</p>;
   }
   const nothing = build.script.length === 0;
@@ -65,6 +65,15 @@ export function BuildViews({ build }: { build: Build }) {
               </pre>
             </div>
           </div>
+          {build.pathCut && (
+            <div className="mt-2">
+              <Block tone="bad">
+                After command {build.pathCut.command}, <code className="mono">{build.pathCut.text}</code>, Safe Step
+                could not reach {build.device} any more
+                {build.pathCut.comesBack ? ", though the last command would bring the path back" : ""}.
+              </Block>
+            </div>
+          )}
           {build.obstacles.map((o) => (
             <div key={o} className="mt-2">
               <Block>{o}</Block>

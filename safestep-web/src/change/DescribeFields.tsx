@@ -4,7 +4,7 @@ import Form from "react-bootstrap/Form";
 import { api, type Problem } from "../api/client";
 import type { Device } from "../api/types";
 import { Loading } from "../ui/Messages";
-import type { Content } from "./content";
+import { type Content, linesFor } from "./content";
 
 interface Props {
   content: Content;
@@ -32,7 +32,7 @@ export function DescribeFields({ content, problem, edit }: Props) {
     edit({
       targets: chosen.has(name)
         ? content.targets.filter((t) => t.device !== name)
-        : [...content.targets, { device: name, lines: "" }],
+        : [...content.targets, linesFor(name)],
     });
   }
 

@@ -1,15 +1,29 @@
 import { useEffect, useRef, useState } from "react";
+import Form from "react-bootstrap/Form";
 import type { DifferenceRow } from "../api/types";
 import { count } from "../ui/words";
-import { hunksOf, unified, wordMarks, type Marked } from "./hunks";
+import { hunksOf, unified, usualContext, wordMarks, type Marked } from "./hunks";
+
+/** How much of two configurations is shown, and how. */
+type Show = "around" | "changes" | "whole" | "text";
+
+const shows: Record<Show, string> = {
+  around: "Changes with their surroundings",
+  changes: "Changes only",
+  whole: "Both configurations whole",
+  text: "Plain text",
+};
 
 /** A difference in two columns: parents pinned above each hunk, unchanged stretches folded, next and previous by key. */
 export function Difference({ device, rows }: { device: string; rows: DifferenceRow[] }) {
   const [unfolded, setUnfolded] = useState<Set<number>>(new Set());
   const [at, setAt] = useState(0);
   const [copied, setCopied] = useState(false);
+  const [show, setShow] = useState<Show>("around");
+  const [lines, setLines] = useState(usualContext);
   const box = useRef<HTMLDivElement>(null);
-  const hunks = hunksOf(rows);
+  const context = show === "changes" ? 0 : show === "whole" ? rows.length : lines;
+  const hunks = hunksOf(rows, context);
   const shown = hunks.filter((h) => h.rows.length > 0);
 
   useEffect(() => {
@@ -29,7 +43,7 @@ export function Difference({ device, rows }: { device: string; rows: DifferenceR
   }, [at, shown.length]);
 
   async function copy() {
-    await navigator.clipboard.writeText(unified(device, rows));
+    await navigator.clipboard.writeText(unified(device, rows, context));
     setCopied(true);
   }
 
@@ -39,16 +53,56 @@ export function Difference({ device, rows }: { device: string; rows: DifferenceR
   let number = -1;
   return (
     <>
-      <div className="d-flex justify-content-between mb-1 soft">
-        <small>
+      <div className="difference-bar">
+        <Form.Select
+          size="sm"
+          value={show}
+          aria-label="How much of the difference is shown"
+          onChange={(e) => {
+            setShow(e.target.value as Show);
+            setUnfolded(new Set());
+          }}
+        >
+          {(Object.keys(shows) as Show[]).map((s) => (
+            <option key={s} value={s}>
+              {shows[s]}
+            </option>
+          ))}
+        </Form.Select>
+        {(show === "around" || show === "text") && (
+          <label className="soft">
+            <Form.Control
+              size="sm"
+              type="number"
+              min={0}
+              max={99}
+              value={lines}
+              onChange={(e) => setLines(Math.min(99, Math.max(0, Math.trunc(Number(e.target.value)))))}
+            />{" "}
+            lines around
+          </label>
+        )}
+        <small className="soft">
           Baseline left, outcome right. <kbd>n</kbd> next, <kbd>p</kbd> previous.
         </small>
         <button type="button" className="btn btn-link" onClick={() => void copy()}>
           {copied ? "Copied" : "Copy as text"}
         </button>
       </div>
+      {show === "text" && (
+        <pre className="difference-text" tabIndex={0} aria-label={`Difference on ${device} as text`}>
+          {unified(device, rows, context)}
+        </pre>
+      )}
       {/* A long difference scrolls in its own box, by keyboard too. */}
-      <div className="difference" ref={box} tabIndex={0} role="region" aria-label={`Difference on ${device}`}>
+      <div
+        className="difference"
+        ref={box}
+        tabIndex={0}
+        role="region"
+        aria-label={`Difference on ${device}`}
+        hidden={show === "text"}
+      >
         {hunks.map((hunk, i) => {
           if (hunk.rows.length > 0) {
             number++;

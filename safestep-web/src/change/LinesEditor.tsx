@@ -1,43 +1,47 @@
-import { useRef } from "react";
-import type { Build } from "../api/types";
+import { type ReactNode, useRef } from "react";
+import type { Complaint } from "../api/types";
 
 interface Props {
-  device: string;
+  id: string;
+  label: ReactNode;
   value: string;
-  complaints: Build["complaints"];
+  complaints: Complaint[];
   onChange: (text: string) => void;
+  help: ReactNode;
+  placeholder?: string;
+  rows?: number;
 }
 
-/** The lines of an engineer, with their numbers and what is wrong with them. */
-export function LinesEditor({ device, value, complaints, onChange }: Props) {
+/** Lines that a person writes, with their numbers and what is wrong with them. */
+export function LinesEditor({ id, label, value, complaints, onChange, help, placeholder, rows = 10 }: Props) {
   const numbers = useRef<HTMLDivElement>(null);
-  const wrong = new Set(complaints.map((c) => c.line));
-  const lines = Math.max(10, value.split("\n").length);
-  const id = `lines-${device}`;
+  const wrong = new Map(complaints.map((c) => [c.line, c.severity === "ERROR" ? "wrong" : "doubtful"]));
+  const errors = complaints.filter((c) => c.severity === "ERROR");
+  const lines = Math.max(rows, value.split("\n").length);
   return (
     <>
       <label className="form-label" htmlFor={id}>
-        Lines for <span className="mono">{device}</span>
+        {label}
       </label>
-      <div className={`lines-editor ${complaints.length ? "is-invalid" : ""}`}>
+      <div className={`lines-editor ${errors.length ? "is-invalid" : ""}`}>
         <div className="numbers" ref={numbers} aria-hidden="true">
           {Array.from({ length: lines }, (_, i) => (
-            <div key={i} className={wrong.has(i + 1) ? "wrong" : ""}>
+            <div key={i} className={wrong.get(i + 1) ?? ""}>
               {i + 1}
             </div>
           ))}
         </div>
         <textarea
           id={id}
-          rows={10}
+          rows={rows}
           value={value}
           spellCheck={false}
           autoCapitalize="off"
           autoComplete="off"
           wrap="off"
-          aria-invalid={complaints.length > 0}
+          aria-invalid={errors.length > 0}
           aria-describedby={`${id}-help`}
-          placeholder={"interface vlan 40\n  address 10.77.40.2/24\n  no description"}
+          placeholder={placeholder}
           onChange={(e) => onChange(e.target.value)}
           onScroll={(e) => {
             if (numbers.current) {
@@ -47,23 +51,24 @@ export function LinesEditor({ device, value, complaints, onChange }: Props) {
         />
       </div>
       <div id={`${id}-help`}>
-        {complaints.length > 0 ? (
-          <div role="alert">
-            <ul className="complaints">
-              {complaints.map((c) => (
-                <li key={`${c.line}${c.reason}`}>
-                  <b>line {c.line}</b> {c.reason}
-                </li>
-              ))}
-            </ul>
-          </div>
-        ) : (
-          <small className="soft">
-            As you would type them in configuration mode; indent what stands inside a block.{" "}
-            <code className="mono">no</code> before a line removes it.
-          </small>
-        )}
+        {complaints.length > 0 ? <Complaints complaints={complaints} /> : <small className="soft">{help}</small>}
       </div>
     </>
+  );
+}
+
+/** What is wrong with lines; what may be meant is told apart from what has to be mended. */
+export function Complaints({ complaints }: { complaints: Complaint[] }) {
+  return (
+    <div role="alert">
+      <ul className="complaints">
+        {complaints.map((c) => (
+          <li key={`${c.line}${c.reason}`} className={c.severity === "ERROR" ? "" : "doubtful"}>
+            <b>line {c.line}</b> {c.severity === "ERROR" ? "" : "Is this meant? "}
+            {c.reason}
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }

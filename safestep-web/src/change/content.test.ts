@@ -1,12 +1,12 @@
 import { describe, expect, it } from "vitest";
-import { type Content, differs, request, usualChecks } from "./content";
+import { type Content, differs, linesFor, request, usualChecks } from "./content";
 
 const content: Content = {
   version: 4,
   title: "Camera VLAN",
   reason: "Twelve cameras arrive on Friday.",
   undoAccepted: false,
-  targets: [{ device: "brn-ac-1", lines: "vlan 70\n" }],
+  targets: [linesFor("brn-ac-1", "vlan 70\n")],
   checks: usualChecks,
 };
 
@@ -14,7 +14,7 @@ describe("what an author has typed", () => {
   it("is told from what is stored by anything but the version", () => {
     expect(differs(content, { ...content, version: 5 })).toBe(false);
     expect(differs(content, { ...content, title: "Camera VLANs" })).toBe(true);
-    expect(differs(content, { ...content, targets: [{ device: "brn-ac-1", lines: "vlan 71\n" }] })).toBe(true);
+    expect(differs(content, { ...content, targets: [linesFor("brn-ac-1", "vlan 71\n")] })).toBe(true);
     expect(differs(content, { ...content, checks: [] })).toBe(true);
   });
 

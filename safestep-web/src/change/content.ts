@@ -1,4 +1,4 @@
-import type { Change, Expectation } from "../api/types";
+import type { Change, Expectation, Way } from "../api/types";
 
 export interface CheckDraft {
   read: string;
@@ -8,13 +8,23 @@ export interface CheckDraft {
   settleSeconds: number;
 }
 
+/** What is asked for on one device: lines, the whole configuration, or a backup to return to. */
+export interface Target {
+  device: string;
+  way: Way;
+  lines: string;
+  backup: number | null;
+}
+
+export const linesFor = (device: string, lines = ""): Target => ({ device, way: "LINES", lines, backup: null });
+
 /** What an author writes, as it stands in the page before it is saved. */
 export interface Content {
   version: number;
   title: string;
   reason: string;
   undoAccepted: boolean;
-  targets: { device: string; lines: string }[];
+  targets: Target[];
   checks: CheckDraft[];
 }
 
@@ -29,7 +39,7 @@ export function contentOf(change: Change): Content {
     title: change.title,
     reason: change.reason,
     undoAccepted: change.undoAccepted,
-    targets: change.targets.map((t) => ({ device: t.device, lines: t.lines })),
+    targets: change.targets.map((t) => ({ device: t.device, way: t.way, lines: t.lines, backup: t.backup })),
     checks: change.checks.map((c) => ({
       read: c.read,
       argument: c.argument ?? "",

@@ -7,17 +7,17 @@ export interface Hunk {
   rows: DifferenceRow[];
 }
 
-const CONTEXT = 2;
+export const usualContext = 2;
 
 /**
  * Cuts a difference into hunks. Every hunk has one set of parents, so that no row is ever shown without them; unchanged
- * rows further than two from a change are folded.
+ * rows further from a change than the context are folded.
  */
-export function hunksOf(rows: DifferenceRow[]): Hunk[] {
+export function hunksOf(rows: DifferenceRow[], context = usualContext): Hunk[] {
   const near = rows.map(() => false);
   rows.forEach((row, i) => {
     if (row.kind !== "SAME") {
-      for (let j = i - CONTEXT; j <= i + CONTEXT; j++) {
+      for (let j = i - context; j <= i + context; j++) {
         if (rows[j] && samePath(rows[j]!, row)) {
           near[j] = true;
         }
@@ -81,25 +81,50 @@ function cut(all: string[], start: number, end: number): Marked {
   };
 }
 
-/** The difference as plain unified text, each hunk under its parents, for the clipboard. */
-export function unified(device: string, rows: DifferenceRow[]): string {
+/** The difference as plain text: every line that differs under its parents, three dots for what is left out. */
+export function unified(device: string, rows: DifferenceRow[], context = usualContext): string {
   const lines = [device];
-  for (const hunk of hunksOf(rows)) {
-    if (hunk.rows.length > 0) {
-      lines.push(`@@ ${hunk.path.join(" › ") || "top level"}`);
-      for (const row of hunk.rows) {
-        const indent = "  ".repeat(row.path.length);
-        if (row.kind === "SAME") {
-          lines.push(` ${indent}${row.after}`);
-        }
-        if (row.kind === "REMOVED" || row.kind === "CHANGED") {
-          lines.push(`-${indent}${row.before}`);
-        }
-        if (row.kind === "ADDED" || row.kind === "CHANGED") {
-          lines.push(`+${indent}${row.after}`);
-        }
+  const shown = withParents(rows, context);
+  let gap = false;
+  rows.forEach((row, i) => {
+    if (!shown[i]) {
+      gap = true;
+      return;
+    }
+    if (gap && lines.length > 1) {
+      lines.push(" ...");
+    }
+    gap = false;
+    const indent = "  ".repeat(row.path.length);
+    if (row.kind === "SAME") {
+      lines.push(` ${indent}${row.after}`);
+    }
+    if (row.kind === "REMOVED" || row.kind === "CHANGED") {
+      lines.push(`-${indent}${row.before}`);
+    }
+    if (row.kind === "ADDED" || row.kind === "CHANGED") {
+      lines.push(`+${indent}${row.after}`);
+    }
+  });
+  return lines.join("\n") + "\n";
+}
+
+function withParents(rows: DifferenceRow[], context: number): boolean[] {
+  const shown = rows.map(() => false);
+  rows.forEach((row, i) => {
+    if (row.kind === "SAME") {
+      return;
+    }
+    for (let j = Math.max(0, i - context); j <= Math.min(rows.length - 1, i + context); j++) {
+      shown[j] = true;
+    }
+    let depth = row.path.length;
+    for (let j = i - 1; j >= 0 && depth > 0; j--) {
+      if (rows[j]!.path.length < depth) {
+        shown[j] = true;
+        depth = rows[j]!.path.length;
       }
     }
-  }
-  return lines.join("\n") + "\n";
+  });
+  return shown;
 }

@@ -1,6 +1,7 @@
 package io.safestep.app.change;
 
 import io.safestep.app.people.SignedIn;
+import io.safestep.core.alike.CommonText;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.paste.Cleaned;
 import jakarta.validation.Valid;
@@ -23,9 +24,11 @@ import org.springframework.web.bind.annotation.RestController;
 class ChangeController {
 
     private final Changes changes;
+    private final AlikeTargets alike;
 
-    ChangeController(Changes changes) {
+    ChangeController(Changes changes, AlikeTargets alike) {
         this.changes = changes;
+        this.alike = alike;
     }
 
     /** The newest 2,000, highest number first. */
@@ -65,11 +68,33 @@ class ChangeController {
         return changes.preview(request.target());
     }
 
+    /** In short what would follow for many devices. Stores nothing. */
+    @PostMapping("/previews")
+    @PreAuthorize("hasAuthority('WRITE_CHANGES')")
+    List<TargetSummary> previews(@Valid @RequestBody ChangeRequests.Many request) {
+        return changes.summaries(
+                request.targets().stream().map(ChangeRequests.Target::target).toList());
+    }
+
     /** Takes lines for a device out of pasted instructions. Stores nothing. */
     @PostMapping("/paste")
     @PreAuthorize("hasAuthority('WRITE_CHANGES')")
     Cleaned paste(@Valid @RequestBody ChangeRequests.Paste request) {
         return changes.cleaned(request.device(), request.text());
+    }
+
+    /** Lines for several devices as one text for each group that is alike, the odd ones out first. Stores nothing. */
+    @PostMapping("/common")
+    @PreAuthorize("hasAuthority('WRITE_CHANGES')")
+    List<CommonText> common(@Valid @RequestBody ChangeRequests.Many request) {
+        return alike.lines(request.linesByDevice());
+    }
+
+    /** The scripts of the change, devices with the same one together, the odd ones out first. */
+    @GetMapping("/{number}/scripts")
+    @PreAuthorize("hasAuthority('READ')")
+    List<AlikeView> scripts(@PathVariable int number) {
+        return alike.scripts(number);
     }
 
     /** Outcome, difference, script, undo script and undo proof of one device of the change. */

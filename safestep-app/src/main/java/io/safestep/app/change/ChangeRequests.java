@@ -7,7 +7,9 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /** What can be asked of changes over HTTP. */
@@ -75,6 +77,17 @@ final class ChangeRequests {
 
             @NotNull @Size(max = 1_000_000, message = "At most 1,000,000 characters.")
             String text) {}
+
+    record Many(
+            @NotNull @Valid @Size(max = 200, message = "At most 200 devices in one change.")
+            List<Target> targets) {
+
+        Map<String, String> linesByDevice() {
+            Map<String, String> lines = new LinkedHashMap<>();
+            targets.forEach(t -> lines.put(t.device(), t.lines()));
+            return lines;
+        }
+    }
 
     record AtVersion(int version) {}
 

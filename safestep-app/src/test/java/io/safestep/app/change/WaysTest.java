@@ -101,6 +101,43 @@ class WaysTest extends SafeStepTest {
     }
 
     @Test
+    void devicesWithTheSameScriptAreShownOnceWithTheirValues() {
+        int number = ok(story.engineer()
+                        .post(
+                                "/api/changes",
+                                ChangeStory.content(
+                                        0,
+                                        "A VLAN for three",
+                                        Map.of(
+                                                "brn-gw-a", "interface vlan 40\n  mtu 1400\n",
+                                                "brn-gw-b", "interface vlan 40\n  mtu 1401\n",
+                                                "brn-ac-1", "vlan 70\n"),
+                                        List.of())))
+                .path("number")
+                .asInt();
+        JsonNode groups = ok(story.engineer().get("/api/changes/" + number + "/scripts"));
+        assertThat(groups).hasSize(2);
+        assertThat(texts(groups.get(0).path("devices"))).containsExactly("brn-ac-1");
+        assertThat(texts(groups.get(1).path("devices"))).containsExactlyInAnyOrder("brn-gw-a", "brn-gw-b");
+        assertThat(groups.get(1).path("script").asString()).isEqualTo("interface vlan 40\n  mtu {{ mtu }}\n");
+        assertThat(texts(groups.get(1).path("variables").get(0).path("values")))
+                .containsExactlyInAnyOrder("1400", "1401");
+    }
+
+    @Test
+    void linesOfManyDevicesBecomeOneText() {
+        JsonNode groups = ok(story.engineer()
+                .post(
+                        "/api/changes/common",
+                        Map.of(
+                                "targets",
+                                List.of(
+                                        Map.of("device", "brn-gw-a", "lines", "contact pier 1\n"),
+                                        Map.of("device", "brn-gw-b", "lines", "contact pier 2\n")))));
+        assertThat(groups.get(0).path("text").asString()).isEqualTo("contact {{ contact }}\n");
+    }
+
+    @Test
     void theWayOfEachDeviceIsKept() {
         String text = shown("brn-ac-1").replace("hostname brn-ac-1\n", "hostname brn-ac-1\ntime-server 10.77.8.99\n");
         JsonNode draft = ok(story.engineer()

@@ -136,6 +136,7 @@ class EndpointRightsTest extends SafeStepTest {
             case "/api/practice/devices/{name}/reboot" -> Map.of("seconds", 1);
             case "/api/practice/devices/{name}/edits" -> Map.of("lines", "contact nobody");
             case "/api/changes/paste" -> Map.of("device", "brn-gw-a", "text", "vlan 70\n");
+            case "/api/changes/common", "/api/changes/previews" -> Map.of("targets", List.of());
             case "/api/changes/preview" -> Map.of("device", "brn-gw-a", "lines", "");
             case "/api/changes/{number}/closure" -> Map.of("note", "x");
             case "/api/changes/{number}/approvals" -> Map.of("verdict", "APPROVED", "comment", "", "seal", "x");

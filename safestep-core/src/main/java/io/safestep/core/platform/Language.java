@@ -177,6 +177,14 @@ public final class Language {
     }
 
     /**
+     * The words of a line, each with whether it is a value: something that may be another on another device. Empty when no
+     * form describes the line.
+     */
+    public List<LineWord> lineWords(String block, String line) {
+        return forms.match(block, line).map(m -> m.form().lineWords(m.words())).orElse(List.of());
+    }
+
+    /**
      * What the line has to do with lines elsewhere.
      *
      * @param above the line that opens the block; empty at the top level

@@ -86,6 +86,14 @@ record LineForm(
                 .toList();
     }
 
+    List<LineWord> lineWords(List<String> found) {
+        List<LineWord> lineWords = new ArrayList<>();
+        for (int i = 0; i < found.size(); i++) {
+            lineWords.add(new LineWord(found.get(i), !(words.get(i) instanceof WordType.Literal)));
+        }
+        return lineWords;
+    }
+
     /** The fixed words with which the form begins. */
     String beginning() {
         StringBuilder beginning = new StringBuilder();
