@@ -53,7 +53,7 @@ function DeviceTabs({ change, devices, picked, pick, all, unopened }: TabsProps)
         <button key={device} type="button" role="tab" aria-selected={device === picked} onClick={() => pick(device)}>
           <Glyph shape={targetShape(change.targets.find((t) => t.device === device))} small />
           {device}
-          {unopened?.has(device) && <small className="unopened"> not opened</small>}
+          {unopened?.has(device) && <small className="unopened"> unseen</small>}
         </button>
       ))}
     </div>
@@ -171,7 +171,7 @@ export function BuildReview({ change }: { change: Change }) {
       />
       {devices.length > 1 && unopened.size > 0 && (
         <p className="soft mb-1">
-          {count(unopened.size, "difference")} of {devices.length} not opened yet.
+          {unopened.size} of {count(devices.length, "difference")} not opened yet.
         </p>
       )}
       {picked === ALL ? (

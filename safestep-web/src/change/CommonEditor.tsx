@@ -105,6 +105,7 @@ function OneText({ common, change, summaries, open }: OneTextProps) {
   const names = namesIn(common.text);
   const complaints = inAll(common.devices.map((d) => summaries.get(d)?.complaints ?? []));
   const missing = names.filter((n) => common.values[n]?.some((v) => !v.trim()));
+  const again = names.flatMap((n) => [...repeated(common, n)].map((value) => ({ name: n, value })));
   return (
     <>
       <LinesEditor
@@ -139,6 +140,15 @@ function OneText({ common, change, summaries, open }: OneTextProps) {
           </Block>
         </div>
       )}
+      {again.map(({ name, value }) => (
+        <div key={name + value} className="mt-2">
+          <Block>
+            <code className="mono">{value}</code> stands at{" "}
+            {common.devices.filter((_, i) => common.values[name]?.[i] === value).join(" and ")}. Was it copied and not
+            changed?
+          </Block>
+        </div>
+      ))}
     </>
   );
 }
@@ -195,7 +205,13 @@ function Grid({ common, names, change, summaries, open }: OneTextProps & { names
                 );
               })}
               <td>
-                <State device={device} summary={summaries.get(device)} open={open} brief />
+                {names.some((n) => !common.values[n]?.[row]?.trim()) ? (
+                  <span className="follows">
+                    <Glyph shape="notyet" small /> a value is missing
+                  </span>
+                ) : (
+                  <State device={device} summary={summaries.get(device)} open={open} brief />
+                )}
               </td>
             </tr>
           ))}
@@ -215,9 +231,12 @@ interface StateProps {
 function State({ device, summary, open, brief }: StateProps) {
   const [shape, words] = stateOf(summary);
   return (
-    <button type="button" className="btn btn-link p-0 text-start" onClick={() => open(device)}>
-      <Glyph shape={shape} small /> {!brief && <span className="mono">{device}: </span>}
-      {words}
+    <button type="button" className="btn btn-link follows" onClick={() => open(device)}>
+      <Glyph shape={shape} small />
+      <span>
+        {!brief && <span className="mono">{device}: </span>}
+        {words}
+      </span>
     </button>
   );
 }

@@ -59,12 +59,14 @@ export function withTable(common: Common, name: string, device: string, pasted: 
   return filled;
 }
 
-/** Names that have one value at two devices; often a copy that was not changed. */
+const address = /^\d{1,3}(\.\d{1,3}){3}(\/\d{1,2})?$/;
+
+/** Addresses that stand at two devices: often a copy that was not changed. */
 export function repeated(common: Common, name: string): Set<string> {
   const seen = new Set<string>();
   const twice = new Set<string>();
   for (const value of common.values[name] ?? []) {
-    if (value && seen.has(value)) {
+    if (address.test(value) && seen.has(value)) {
       twice.add(value);
     }
     seen.add(value);

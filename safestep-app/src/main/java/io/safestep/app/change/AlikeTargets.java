@@ -11,6 +11,7 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.function.Function;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -32,7 +33,7 @@ class AlikeTargets {
 
     /** Scripts of a change, the odd ones out first; devices whose lines are wrong are left out. */
     List<AlikeView> scripts(int number) {
-        Map<String, ChangeTarget> targets = new LinkedHashMap<>();
+        Map<String, ChangeTarget> targets = new TreeMap<>();
         changes.numbered(number).targets().stream()
                 .filter(t -> t.script() != null)
                 .forEach(t -> targets.put(t.device().name(), t));
@@ -56,7 +57,7 @@ class AlikeTargets {
 
     /** Lines for several devices as one text for each group of devices that are alike. */
     List<CommonText> lines(Map<String, String> linesByDevice) {
-        return grouped(linesByDevice, null, Function.identity());
+        return grouped(new TreeMap<>(linesByDevice), null, Function.identity());
     }
 
     private <T> List<CommonText> grouped(

@@ -41,53 +41,89 @@ public final class PastedInstructions {
                 written.endsWith("$") ? written.substring(0, written.length() - 1) : written, prompt.flags());
     }
 
-    /** One pasted line on its way. */
-    private record Line(int number, int indent, String text) {}
+    /**
+     * One pasted line on its way.
+     *
+     * @param left how many blocks were left right before it
+     */
+    private record Line(int indent, String text, int left) {}
+
+    private static final int ALL_BLOCKS = 100;
 
     public Cleaned clean(String pasted) {
-        List<Cleaned.Removed> removed = new ArrayList<>();
-        List<Line> kept = new ArrayList<>();
-        boolean prompted = pasted.lines().anyMatch(line -> promptEnd(line) > 0);
+        Reading reading = new Reading(pasted.lines().anyMatch(line -> promptEnd(line) > 0));
         int number = 0;
         for (String line : pasted.lines().toList()) {
-            number++;
-            take(number, line.replace("\t", "    "), prompted, kept, removed);
+            reading.take(++number, line.replace("\t", "    "));
         }
-        boolean indented = kept.stream().map(Line::indent).distinct().count() > 1;
-        return new Cleaned(prompted || !indented ? nested(kept) : asWritten(kept), List.copyOf(removed));
+        boolean indented = reading.kept.stream().map(Line::indent).distinct().count() > 1;
+        return new Cleaned(
+                reading.prompted || !indented ? nested(reading.kept) : asWritten(reading.kept),
+                List.copyOf(reading.removed));
     }
 
-    private void take(int number, String line, boolean prompted, List<Line> kept, List<Cleaned.Removed> removed) {
-        if (line.isBlank()) {
-            return;
+    /** One pasted text on its way. */
+    private final class Reading {
+        private final boolean prompted;
+        private final List<Line> kept = new ArrayList<>();
+        private final List<Cleaned.Removed> removed = new ArrayList<>();
+
+        /** Blocks that were left since the last line that was kept. */
+        private int left;
+
+        /** @param prompted whether it comes from a terminal: what stands behind no prompt is an answer */
+        Reading(boolean prompted) {
+            this.prompted = prompted;
         }
-        if (FENCE.matcher(line).matches()) {
-            removed.add(new Cleaned.Removed(number, line.strip(), "a fence around the lines"));
-            return;
-        }
-        String rest = line;
-        int promptEnd = promptEnd(line);
-        if (promptEnd > 0) {
-            removed.add(new Cleaned.Removed(number, line.substring(0, promptEnd).strip(), "the prompt of a device"));
-            rest = line.substring(promptEnd);
-        } else if (prompted) {
-            removed.add(new Cleaned.Removed(number, line.strip(), "what a device said, not what was typed"));
-            return;
-        } else {
-            Matcher mark = LIST_MARK.matcher(line);
-            if (mark.lookingAt() && language.complaint("", line.strip()).isPresent()) {
-                removed.add(new Cleaned.Removed(number, mark.group().strip(), "a number or mark of a list"));
-                rest = line.substring(mark.end());
+
+        void take(int number, String line) {
+            if (line.isBlank()) {
+                return;
+            }
+            int promptEnd = promptEnd(line);
+            if (FENCE.matcher(line).matches()) {
+                remove(number, line, "a fence around the lines");
+            } else if (promptEnd > 0) {
+                remove(number, line.substring(0, promptEnd), "the prompt of a device");
+                keep(number, 0, line.substring(promptEnd).strip());
+            } else if (prompted) {
+                remove(number, line, "what a device said, not what was typed");
+            } else {
+                Matcher mark = LIST_MARK.matcher(line);
+                boolean marked =
+                        mark.lookingAt() && language.complaint("", line.strip()).isPresent();
+                if (marked) {
+                    remove(number, mark.group(), "a number or mark of a list");
+                }
+                String rest = marked ? line.substring(mark.end()) : line;
+                keep(number, rest.length() - rest.stripLeading().length(), rest.strip());
             }
         }
-        String command = rest.strip();
-        String reason = reasonToLeaveOut(command);
-        if (!reason.isEmpty()) {
-            removed.add(new Cleaned.Removed(number, command, reason));
-        } else if (!command.isEmpty()) {
-            int indent = rest.length() - rest.stripLeading().length();
-            kept.add(new Line(number, promptEnd > 0 ? 0 : indent, command));
+
+        private void keep(int number, int indent, String command) {
+            String reason = reasonToLeaveOut(command);
+            if (!reason.isEmpty()) {
+                remove(number, command, reason);
+                left += blocksLeft(command);
+            } else if (!command.isEmpty()) {
+                kept.add(new Line(indent, command, left));
+                left = 0;
+            }
         }
+
+        private void remove(int number, String text, String reason) {
+            removed.add(new Cleaned.Removed(number, text.strip(), reason));
+        }
+    }
+
+    private int blocksLeft(String command) {
+        if (dialect == null) {
+            return 0;
+        }
+        if (command.equals(dialect.leaveConfigure())) {
+            return ALL_BLOCKS;
+        }
+        return command.equals(dialect.leaveBlock()) ? 1 : 0;
     }
 
     private int promptEnd(String line) {
@@ -144,15 +180,15 @@ public final class PastedInstructions {
         StringBuilder text = new StringBuilder();
         Deque<String> blocks = new ArrayDeque<>();
         for (Line line : lines) {
-            Deque<String> left = new ArrayDeque<>(blocks);
-            while (!left.isEmpty()
-                    && language.complaint(left.peek(), line.text()).isPresent()) {
-                left.pop();
+            for (int i = 0; i < line.left() && !blocks.isEmpty(); i++) {
+                blocks.pop();
             }
-            boolean fits =
-                    !left.isEmpty() || language.complaint("", line.text()).isEmpty();
-            if (fits) {
-                blocks = left;
+            Deque<String> fitting = new ArrayDeque<>(blocks);
+            while (!fitting.isEmpty() && isStrange(fitting.peek(), line.text())) {
+                fitting.pop();
+            }
+            if (!fitting.isEmpty() || !isStrange("", line.text())) {
+                blocks = fitting;
             }
             write(blocks.size(), line.text(), text);
             LineMeaning meaning = language.meaning(blocks.isEmpty() ? "" : blocks.peek(), line.text());
@@ -161,6 +197,10 @@ public final class PastedInstructions {
             }
         }
         return text.toString();
+    }
+
+    private boolean isStrange(String block, String line) {
+        return language.complaint(block, line).isPresent();
     }
 
     private void write(int depth, String line, StringBuilder text) {

@@ -7,6 +7,9 @@ import java.util.Optional;
 /** Finds what is wrong with a line that fits no form, and says it to the person who wrote it. */
 final class Complaints {
 
+    /** A word of fewer letters is too short to be two letters off. */
+    private static final int MISTYPED_FROM = 5;
+
     private final Language language;
     private final FormIndex index;
 
@@ -49,14 +52,45 @@ final class Complaints {
                             ? "\"" + first + "\" belongs at the top level, not inside a block."
                             : "\"" + first + "\" belongs inside a block of the kind \"" + place + "\".");
         }
-        return unknownWord(first);
+        return unknownWord(block, first);
     }
 
     /** A command line may know more than its profile. An element without a form can't be written as XML or JSON. */
-    private Complaint unknownWord(String first) {
-        String sentence = "\"" + first + "\" is not a word that this platform knows here";
+    private Complaint unknownWord(String block, String first) {
+        String sentence = "\"" + first + "\" is not a word that this platform knows here."
+                + likeliest(block, first)
+                        .map(word -> " Did you mean \"" + word + "\"?")
+                        .orElse("");
         return language.format() == Language.Format.INDENTED
-                ? Complaint.warning(sentence + ". It would be sent as it stands.")
-                : Complaint.error(sentence + ".");
+                ? Complaint.warning(sentence + " It would be sent as it stands.")
+                : Complaint.error(sentence);
+    }
+
+    private Optional<String> likeliest(String block, String word) {
+        int most = word.length() < MISTYPED_FROM ? 1 : 2;
+        return index.forms().stream()
+                .filter(f -> f.blocks().contains(block))
+                .map(LineForm::firstWord)
+                .distinct()
+                .filter(known -> distance(known, word) <= most)
+                .min(Comparator.comparingInt(known -> distance(known, word)));
+    }
+
+    /** How many letters have to be put in, left out or exchanged (Levenshtein, 1966). */
+    private static int distance(String one, String other) {
+        int[] row = new int[other.length() + 1];
+        for (int j = 0; j <= other.length(); j++) {
+            row[j] = j;
+        }
+        for (int i = 1; i <= one.length(); i++) {
+            int diagonal = row[0];
+            row[0] = i;
+            for (int j = 1; j <= other.length(); j++) {
+                int exchanged = diagonal + (one.charAt(i - 1) == other.charAt(j - 1) ? 0 : 1);
+                diagonal = row[j];
+                row[j] = Math.min(exchanged, Math.min(row[j], row[j - 1]) + 1);
+            }
+        }
+        return row[other.length()];
     }
 }

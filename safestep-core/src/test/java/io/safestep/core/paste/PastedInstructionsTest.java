@@ -43,6 +43,16 @@ class PastedInstructionsTest {
     }
 
     @Test
+    void whoLeavesABlockIsNoLongerInIt() {
+        String session = """
+                [brn-gw-a @ configure] interface vlan 40
+                [brn-gw-a @ interface vlan 40] leave
+                [brn-gw-a @ configure] tide-table on
+                """;
+        assertThat(corvane.clean(session).lines()).isEqualTo("interface vlan 40\ntide-table on\n");
+    }
+
+    @Test
     void numbersAndMarksOfAListGo() {
         Cleaned cleaned = corvane.clean("1. interface vlan 40\n2.   address 10.77.40.2/24\n3) no vlan 70\n- vlan 71\n");
         assertThat(cleaned.lines()).isEqualTo("interface vlan 40\n  address 10.77.40.2/24\nno vlan 70\nvlan 71\n");

@@ -114,6 +114,14 @@ class LanguageTest {
                 .contains("\"hostname\" belongs at the top level, not inside a block.");
         assertThat(language.complaint(Language.UNKNOWN_BLOCK, "mtu 1400").map(Complaint::sentence))
                 .contains("This line stands beneath a line that opens no block.");
+        assertThat(language.complaint("interface", "adress 10.77.40.2/24").map(Complaint::sentence))
+                .get()
+                .asString()
+                .contains("Did you mean \"address\"?");
+        assertThat(language.complaint("interface", "tide 3").map(Complaint::sentence))
+                .get()
+                .asString()
+                .doesNotContain("Did you mean");
         assertThat(language.complaint("interface", "no mtu")).isEmpty();
         assertThat(language.complaint("interface", "no mtu many")).isPresent();
     }
