@@ -12,6 +12,7 @@ import { BuildViews } from "./BuildViews";
 import { ChecksEditor } from "./ChecksEditor";
 import { CommonEditor } from "./CommonEditor";
 import { type Content, linesFor, type Target } from "./content";
+import { Findings, useStoredSummaries, useSummaries } from "./Findings";
 import { Complaints } from "./LinesEditor";
 import { useOpened } from "./opened";
 import { useBuild } from "./queries";
@@ -80,6 +81,7 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
     enabled: !!settled && !unchosen(settled),
     placeholderData: (old) => (old?.device === picked ? old : undefined),
   });
+  const summaries = useSummaries(content.targets);
   const unproven = preview.data && !preview.data.proven && preview.data.script.length > 0;
   const undoError = problem?.at("undoAccepted")[0]?.message;
 
@@ -107,13 +109,19 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
             complaints={preview.data?.complaints ?? []}
             onChange={(next) => edit({ targets: content.targets.map((t) => (t.device === picked ? next : t)) })}
           />
+          <Findings summaries={summaries} device={picked} />
           <div className="mt-3">
             {preview.error && <ErrorBlock error={preview.error} />}
             {preview.data ? <BuildViews build={preview.data} /> : !preview.error && !unchosen(target) && <Loading />}
           </div>
         </>
       ) : (
-        <CommonEditor targets={content.targets} edit={(targets) => edit({ targets })} open={setPicked} />
+        <CommonEditor
+          targets={content.targets}
+          summaries={summaries}
+          edit={(targets) => edit({ targets })}
+          open={setPicked}
+        />
       )}
       {(unproven || content.undoAccepted || undoError) && (
         <Form.Check
@@ -150,6 +158,7 @@ export function BuildReview({ change }: { change: Change }) {
   const [chosen, setPicked] = useState(devices.length > 1 ? ALL : (devices[0] ?? ALL));
   const picked = chosen === ALL || devices.includes(chosen) ? chosen : (devices[0] ?? ALL);
   const { unopened, open } = useOpened(change);
+  const summaries = useStoredSummaries(change);
   const build = useBuild(change.number, picked || undefined, change.version);
   useEffect(() => {
     if (picked) {
@@ -174,6 +183,7 @@ export function BuildReview({ change }: { change: Change }) {
           {unopened.size} of {count(devices.length, "difference")} not opened yet.
         </p>
       )}
+      <Findings summaries={summaries} device={picked || undefined} />
       {picked === ALL ? (
         <AlikeScripts change={change} open={setPicked} />
       ) : (

@@ -1,5 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
-import { useDeferredValue, useEffect, useState } from "react";
+import { useEffect, useState } from "react";
 import { api } from "../api/client";
 import type { CommonText, Complaint, TargetSummary } from "../api/types";
 import { Glyph, type Shape } from "../ui/Glyph";
@@ -7,10 +6,12 @@ import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { count } from "../ui/words";
 import { type Common, commonOf, linesOf, namesIn, repeated, withTable, withText, withValue } from "./common";
 import type { Target } from "./content";
+import { Findings } from "./Findings";
 import { LinesEditor } from "./LinesEditor";
 
 interface Props {
   targets: Target[];
+  summaries: Map<string, TargetSummary>;
   edit: (targets: Target[]) => void;
   open: (device: string) => void;
 }
@@ -19,7 +20,7 @@ interface Props {
  * Many devices as one text: equal parts stand once, values that differ are names with a column in the grid. Devices whose
  * lines are not alike form groups of their own.
  */
-export function CommonEditor({ targets, edit, open }: Props) {
+export function CommonEditor({ targets, summaries, edit, open }: Props) {
   const [groups, setGroups] = useState<Common[] | null>(null);
   const [error, setError] = useState<unknown>(null);
   const [picked, setPicked] = useState(0);
@@ -39,7 +40,6 @@ export function CommonEditor({ targets, edit, open }: Props) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
 
-  const summaries = useSummaries(targets);
   if (error) {
     return <ErrorBlock error={error} />;
   }
@@ -75,6 +75,7 @@ export function CommonEditor({ targets, edit, open }: Props) {
         </div>
       )}
       {common && <OneText key={common.devices[0]} common={common} change={change} summaries={summaries} open={open} />}
+      <Findings summaries={summaries} />
       {others.length > 0 && (
         <p className="soft mt-2">
           {others.map((t) => t.device).join(", ")}: not written in lines, so not part of one text.
@@ -82,16 +83,6 @@ export function CommonEditor({ targets, edit, open }: Props) {
       )}
     </>
   );
-}
-
-function useSummaries(targets: Target[]): Map<string, TargetSummary> {
-  const settled = useDeferredValue(targets);
-  const found = useQuery({
-    queryKey: ["previews", settled],
-    queryFn: () => api.post<TargetSummary[]>("/api/changes/previews", { targets: settled }),
-    placeholderData: (old) => old,
-  });
-  return new Map(found.data?.map((s) => [s.device, s]));
 }
 
 interface OneTextProps {
@@ -254,6 +245,12 @@ function stateOf(summary: TargetSummary | undefined): [Shape, string] {
   }
   if (summary.cutsPath) {
     return ["failed", "would cut the path to the device"];
+  }
+  if (summary.findings.length > 0) {
+    return [
+      "blocked",
+      `${count(summary.commands, "command")}, ${count(summary.findings.length, "thing")} would not fit`,
+    ];
   }
   return summary.proven
     ? ["done", count(summary.commands, "command")]

@@ -25,10 +25,12 @@ class ChangeController {
 
     private final Changes changes;
     private final AlikeTargets alike;
+    private final TargetSummaries summaries;
 
-    ChangeController(Changes changes, AlikeTargets alike) {
+    ChangeController(Changes changes, AlikeTargets alike, TargetSummaries summaries) {
         this.changes = changes;
         this.alike = alike;
+        this.summaries = summaries;
     }
 
     /** The newest 2,000, highest number first. */
@@ -72,7 +74,7 @@ class ChangeController {
     @PostMapping("/previews")
     @PreAuthorize("hasAuthority('WRITE_CHANGES')")
     List<TargetSummary> previews(@Valid @RequestBody ChangeRequests.Many request) {
-        return changes.summaries(
+        return summaries.of(
                 request.targets().stream().map(ChangeRequests.Target::target).toList());
     }
 
@@ -88,6 +90,13 @@ class ChangeController {
     @PreAuthorize("hasAuthority('WRITE_CHANGES')")
     List<CommonText> common(@Valid @RequestBody ChangeRequests.Many request) {
         return alike.lines(request.linesByDevice());
+    }
+
+    /** In short what follows for each device of the change, and what would not fit. */
+    @GetMapping("/{number}/summaries")
+    @PreAuthorize("hasAuthority('READ')")
+    List<TargetSummary> summaries(@PathVariable int number) {
+        return summaries.of(number);
     }
 
     /** The scripts of the change, devices with the same one together, the odd ones out first. */

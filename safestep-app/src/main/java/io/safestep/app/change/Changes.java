@@ -305,18 +305,6 @@ public class Changes {
         return builds.view(device, device.baselineBackupId(), target.asked());
     }
 
-    /** In short what would follow for many devices, without storing anything. */
-    @Transactional(readOnly = true)
-    public List<TargetSummary> summaries(List<Target> targets) {
-        return targets.stream()
-                .map(target -> {
-                    Device device = devices.named(target.device());
-                    return TargetSummary.of(
-                            device.name(), builds.outcome(device, device.baselineBackupId(), target.asked()));
-                })
-                .toList();
-    }
-
     /** Lines for a device, taken out of pasted instructions. */
     @Transactional(readOnly = true)
     public Cleaned cleaned(String deviceName, String pasted) {

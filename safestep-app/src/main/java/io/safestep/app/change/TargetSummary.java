@@ -11,6 +11,7 @@ import java.util.List;
  * @param commands how many commands would be sent; 0 for nothing to send
  * @param proven the undo is proven
  * @param cutsPath Safe Step could not reach the device after one of the commands
+ * @param findings what would not fit on the device or with its neighbours, as sentences
  */
 public record TargetSummary(
         String device,
@@ -18,9 +19,10 @@ public record TargetSummary(
         boolean derived,
         int commands,
         boolean proven,
-        boolean cutsPath) {
+        boolean cutsPath,
+        List<String> findings) {
 
-    static TargetSummary of(String device, Outcome outcome) {
+    static TargetSummary of(String device, Outcome outcome, List<String> findings) {
         return outcome.isDerivable()
                 ? new TargetSummary(
                         device,
@@ -28,7 +30,8 @@ public record TargetSummary(
                         true,
                         outcome.build().script().lines().size(),
                         outcome.build().proof().proven(),
-                        outcome.cut().isPresent())
-                : new TargetSummary(device, outcome.complaints(), false, 0, false, false);
+                        outcome.cut().isPresent(),
+                        findings)
+                : new TargetSummary(device, outcome.complaints(), false, 0, false, false, findings);
     }
 }

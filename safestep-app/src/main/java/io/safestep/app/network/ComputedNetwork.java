@@ -60,6 +60,35 @@ public class ComputedNetwork {
         this.transaction = transaction;
     }
 
+    /**
+     * What the newest backups say, without computing what follows.
+     *
+     * @param devices facts of each device whose configuration can be read
+     */
+    public record Configured(Map<String, DeviceFacts> devices, List<Link> links) {}
+
+    public Configured configured() {
+        return transaction.execute(t -> {
+            Map<Long, RunningCopy> copies = new HashMap<>();
+            backups.newestRunning().forEach(c -> copies.put(c.deviceId(), c));
+            Map<Long, String> names = new HashMap<>();
+            Map<String, DeviceFacts> read = new TreeMap<>();
+            for (Device device : devices.entities()) {
+                names.put(device.id(), device.name());
+                RunningCopy copy = copies.get(device.id());
+                try {
+                    if (copy != null) {
+                        read.put(device.name(), factsOf(device, copy));
+                    }
+                } catch (ConfigSyntaxException e) {
+                    // The computed network says which devices are missing, and why.
+                    read.remove(device.name());
+                }
+            }
+            return new Configured(read, cabling.links(names));
+        });
+    }
+
     Computed current() {
         return transaction.execute(t -> compute());
     }

@@ -125,6 +125,27 @@ class WaysTest extends SafeStepTest {
     }
 
     @Test
+    void whatWouldNotFitIsSaidForAllDevicesTogether() {
+        JsonNode summaries = ok(story.engineer()
+                .post(
+                        "/api/changes/previews",
+                        Map.of(
+                                "targets",
+                                List.of(
+                                        asked(
+                                                "brn-gw-a",
+                                                "LINES",
+                                                "interface port 1\n  filter-in nowhere\n  address 10.77.1.14/30\n",
+                                                null),
+                                        asked("brn-gw-b", "LINES", "interface vlan 40\n  mtu 1400\n", null)))));
+        assertThat(texts(summaries.get(0).path("findings")))
+                .anyMatch(f -> f.contains("speaks of packet-filter nowhere, which is not there"))
+                .anyMatch(f -> f.contains("these are two networks"));
+        assertThat(summaries.get(1).path("findings")).isEmpty();
+        assertThat(summaries.get(1).path("commands").asInt()).isEqualTo(2);
+    }
+
+    @Test
     void linesOfManyDevicesBecomeOneText() {
         JsonNode groups = ok(story.engineer()
                 .post(

@@ -221,6 +221,13 @@ public final class ConfigEngine {
         return complaints;
     }
 
+    /** Lines of the second configuration that speak of something that is not there, as sentences; not those of the first. */
+    public List<String> newlyDangling(ConfigTree before, ConfigTree after) {
+        List<String> dangling = new ArrayList<>(new DanglingNames(language).of(after));
+        dangling.removeAll(new DanglingNames(language).of(before));
+        return dangling;
+    }
+
     /** Everything that follows from lines without complaints. */
     public DeviceBuild build(ConfigTree baseline, String lines) {
         return build(baseline, apply(baseline, readScript(lines)));

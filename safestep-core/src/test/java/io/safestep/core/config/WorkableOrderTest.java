@@ -89,6 +89,16 @@ class WorkableOrderTest {
     }
 
     @Test
+    void whatIsSpokenOfAndNotThereIsNamed() {
+        ConfigTree before = corvane.read("interface port 1\n  filter-in old\n");
+        ConfigTree after = corvane.read("interface port 1\n  filter-in old\n  filter-out readers\n");
+        assertThat(corvane.newlyDangling(before, after))
+                .containsExactly("\"interface port 1 › filter-out readers\" speaks of packet-filter readers,"
+                        + " which is not there.");
+        assertThat(corvane.newlyDangling(after, before)).isEmpty();
+    }
+
+    @Test
     void requestsComeInAWorkableOrderToo() {
         ConfigTree before = ostrel.read("""
                 {"ostrel-ports:ports": {"port": [{"id": "p1", "filter-in": "old"}]},

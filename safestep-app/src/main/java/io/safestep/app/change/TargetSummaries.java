@@ -1,0 +1,93 @@
+package io.safestep.app.change;
+
+import io.safestep.app.device.Device;
+import io.safestep.app.device.Devices;
+import io.safestep.app.device.Platforms;
+import io.safestep.app.network.ComputedNetwork;
+import io.safestep.core.config.DeviceBuild;
+import io.safestep.core.network.facts.DeviceFacts;
+import io.safestep.core.network.facts.FactReader;
+import io.safestep.core.network.fit.Misfit;
+import io.safestep.core.network.fit.Misfits;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Works out in short what follows for all devices of a change together, and what of it does not fit. */
+@Component
+@Transactional(readOnly = true)
+class TargetSummaries {
+
+    private final Changes changes;
+    private final DeviceBuilds builds;
+    private final Devices devices;
+    private final Platforms platforms;
+    private final ComputedNetwork network;
+
+    TargetSummaries(
+            Changes changes, DeviceBuilds builds, Devices devices, Platforms platforms, ComputedNetwork network) {
+        this.changes = changes;
+        this.builds = builds;
+        this.devices = devices;
+        this.platforms = platforms;
+        this.network = network;
+    }
+
+    /** Of targets as they are written, from the baselines of today. */
+    List<TargetSummary> of(List<Changes.Target> targets) {
+        Map<Device, Outcome> outcomes = new LinkedHashMap<>();
+        targets.forEach(t -> {
+            Device device = devices.named(t.device());
+            outcomes.put(device, builds.outcome(device, device.baselineBackupId(), t.asked()));
+        });
+        return summaries(outcomes);
+    }
+
+    /** Of a stored change, from the baselines from which it was derived. */
+    List<TargetSummary> of(int number) {
+        Map<Device, Outcome> outcomes = new LinkedHashMap<>();
+        changes.numbered(number)
+                .targets()
+                .forEach(t -> outcomes.put(t.device(), builds.outcome(t.device(), t.baselineBackupId(), t.asked())));
+        return summaries(outcomes);
+    }
+
+    private List<TargetSummary> summaries(Map<Device, Outcome> outcomes) {
+        Map<String, List<String>> findings = new TreeMap<>();
+        misfits(outcomes)
+                .forEach(m -> findings.computeIfAbsent(m.device(), d -> new ArrayList<>())
+                        .add(m.sentence()));
+        List<TargetSummary> summaries = new ArrayList<>();
+        outcomes.forEach((device, outcome) -> {
+            List<String> own = new ArrayList<>();
+            if (outcome.isDerivable()) {
+                DeviceBuild build = outcome.build();
+                own.addAll(builds.engine(device).newlyDangling(build.baseline(), build.outcome()));
+            }
+            own.addAll(findings.getOrDefault(device.name(), List.of()));
+            summaries.add(TargetSummary.of(device.name(), outcome, own));
+        });
+        return summaries;
+    }
+
+    private List<Misfit> misfits(Map<Device, Outcome> outcomes) {
+        ComputedNetwork.Configured now = network.configured();
+        Map<String, DeviceFacts> after = new TreeMap<>(now.devices());
+        outcomes.forEach((device, outcome) -> {
+            if (outcome.isDerivable()) {
+                after.put(
+                        device.name(),
+                        new FactReader(platforms.profile(device.platform()))
+                                .read(device.name(), outcome.build().outcome()));
+            }
+        });
+        return Misfits.brought(
+                new Misfits(now.devices(), now.links()),
+                new Misfits(after, now.links()),
+                outcomes.keySet().stream().map(Device::name).toList());
+    }
+}

@@ -1,0 +1,123 @@
+package io.safestep.core.network.fit;
+
+import io.safestep.core.address.InterfaceAddress;
+import io.safestep.core.address.IpAddress;
+import io.safestep.core.network.facts.DeviceFacts;
+import io.safestep.core.network.facts.InterfaceFacts;
+import io.safestep.core.network.segment.Link;
+import io.safestep.core.network.segment.Port;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+
+/**
+ * Finds what does not go together: an address at two places, two ends of a link in different networks or with different
+ * VLANs, an interface whose VLAN no port carries. Looks at configurations only; what follows for neighbours and routes is
+ * the network model's business. The front door of this package.
+ */
+public final class Misfits {
+
+    private final Map<String, DeviceFacts> devices;
+    private final Map<Port, Port> across = new HashMap<>();
+    private final Map<IpAddress, List<Port>> owners = new HashMap<>();
+
+    public Misfits(Map<String, DeviceFacts> devices, Collection<Link> links) {
+        this.devices = devices;
+        for (Link link : links) {
+            across.put(link.one(), link.other());
+            across.put(link.other(), link.one());
+        }
+        devices.forEach((name, facts) -> facts.interfaces().values().stream()
+                .filter(InterfaceFacts::enabled)
+                .forEach(i -> i.addresses()
+                        .forEach(a -> owners.computeIfAbsent(a.address(), x -> new ArrayList<>())
+                                .add(new Port(name, i.name())))));
+    }
+
+    /** What a change brings: misfits of the devices that were not there before. */
+    public static List<Misfit> brought(Misfits before, Misfits after, Collection<String> changed) {
+        Set<Misfit> brought = new LinkedHashSet<>(after.of(changed));
+        before.of(changed).forEach(brought::remove);
+        return List.copyOf(brought);
+    }
+
+    /** Everything that does not fit on these devices. */
+    public List<Misfit> of(Collection<String> names) {
+        List<Misfit> misfits = new ArrayList<>();
+        for (String name : names) {
+            DeviceFacts facts = devices.get(name);
+            if (facts != null) {
+                facts.interfaces().values().stream()
+                        .filter(InterfaceFacts::enabled)
+                        .forEach(i -> look(name, facts, i, misfits));
+            }
+        }
+        return misfits;
+    }
+
+    private void look(String device, DeviceFacts facts, InterfaceFacts own, List<Misfit> misfits) {
+        for (InterfaceAddress address : own.addresses()) {
+            for (Port owner : owners.getOrDefault(address.address(), List.of())) {
+                if (!owner.equals(new Port(device, own.name()))) {
+                    misfits.add(new Misfit(
+                            device,
+                            address.address() + " on " + own.name() + " is also the address of " + owner + "."));
+                }
+            }
+        }
+        if (own.kind() == InterfaceFacts.Kind.VLAN && own.primary() != null && !isCarried(facts, own.vlan())) {
+            misfits.add(new Misfit(
+                    device,
+                    "No port of " + device + " carries VLAN " + own.vlan() + ", so that nothing reaches " + own.name()
+                            + "."));
+        }
+        Port far = across.get(new Port(device, own.name()));
+        InterfaceFacts other = far == null || !devices.containsKey(far.device())
+                ? null
+                : devices.get(far.device()).interfaces().get(far.name());
+        if (other != null && other.enabled()) {
+            ends(device, own, far, other, misfits);
+        }
+    }
+
+    private static boolean isCarried(DeviceFacts facts, int vlan) {
+        return facts.interfaces().values().stream()
+                .anyMatch(i -> i.enabled()
+                        && (i.accessVlan() == vlan
+                                || i.nativeVlan() == vlan
+                                || i.trunkVlans().contains(vlan)
+                                || i.kind() == InterfaceFacts.Kind.SUBINTERFACE && i.vlan() == vlan));
+    }
+
+    private static void ends(String device, InterfaceFacts own, Port far, InterfaceFacts other, List<Misfit> misfits) {
+        if (own.primary() != null
+                && other.primary() != null
+                && !own.primary().prefix().equals(other.primary().prefix())) {
+            misfits.add(new Misfit(
+                    device,
+                    own.name() + " has " + own.primary() + ", but " + far + " at the other end has " + other.primary()
+                            + ": these are two networks."));
+        }
+        if (own.isSwitchPort() && other.isSwitchPort()) {
+            Set<Integer> missing = new TreeSet<>(own.trunkVlans());
+            missing.removeAll(other.trunkVlans());
+            missing.remove(other.accessVlan());
+            missing.remove(other.nativeVlan());
+            if (!missing.isEmpty()) {
+                misfits.add(new Misfit(
+                        device,
+                        (missing.size() == 1 ? "VLAN " : "The VLANs ")
+                                + missing.stream().map(String::valueOf).collect(Collectors.joining(", "))
+                                + " on " + own.name() + (missing.size() == 1 ? " is" : " are") + " not carried by "
+                                + far
+                                + " at the other end."));
+            }
+        }
+    }
+}
