@@ -17,6 +17,15 @@ export function BuildViews({ build }: { build: Build }) {
   const nothing = build.script.length === 0;
   return (
     <>
+      {build.pathCut && (
+        <div className="mb-2">
+          <Block tone="bad">
+            After command {build.pathCut.command}, <code className="mono">{build.pathCut.text}</code>, Safe Step could
+            not reach {build.device} any more
+            {build.pathCut.comesBack ? ", though the last command would bring the path back" : ""}.
+          </Block>
+        </div>
+      )}
       <div className="tabs" role="tablist" aria-label="How to look at it">
         {(["difference", "outcome"] as View[]).map((v) => (
           <button key={v} type="button" role="tab" aria-selected={view === v} onClick={() => setView(v)}>
@@ -24,7 +33,7 @@ export function BuildViews({ build }: { build: Build }) {
           </button>
         ))}
         {build.baselineTakenAt && (
-          <span className="views soft align-self-center">
+          <span className="aside soft">
             <small>from the baseline of {dayAndTime(build.baselineTakenAt)}</small>
           </span>
         )}
@@ -65,15 +74,6 @@ export function BuildViews({ build }: { build: Build }) {
               </pre>
             </div>
           </div>
-          {build.pathCut && (
-            <div className="mt-2">
-              <Block tone="bad">
-                After command {build.pathCut.command}, <code className="mono">{build.pathCut.text}</code>, Safe Step
-                could not reach {build.device} any more
-                {build.pathCut.comesBack ? ", though the last command would bring the path back" : ""}.
-              </Block>
-            </div>
-          )}
           {build.obstacles.map((o) => (
             <div key={o} className="mt-2">
               <Block>{o}</Block>

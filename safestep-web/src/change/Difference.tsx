@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import Form from "react-bootstrap/Form";
 import type { DifferenceRow } from "../api/types";
 import { count } from "../ui/words";
-import { hunksOf, unified, usualContext, wordMarks, type Marked } from "./hunks";
+import { hunksOf, stretchesOf, unified, usualContext, wordMarks, type Marked } from "./hunks";
 
 /** How much of two configurations is shown, and how. */
 type Show = "around" | "changes" | "whole" | "text";
@@ -24,7 +24,7 @@ export function Difference({ device, rows }: { device: string; rows: DifferenceR
   const box = useRef<HTMLDivElement>(null);
   const context = show === "changes" ? 0 : show === "whole" ? rows.length : lines;
   const hunks = hunksOf(rows, context);
-  const shown = hunks.filter((h) => h.rows.length > 0);
+  const shown = show === "whole" ? stretchesOf(rows).filter((s) => s.changed) : hunks.filter((h) => h.rows.length > 0);
 
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
@@ -61,6 +61,7 @@ export function Difference({ device, rows }: { device: string; rows: DifferenceR
           onChange={(e) => {
             setShow(e.target.value as Show);
             setUnfolded(new Set());
+            setAt(0);
           }}
         >
           {(Object.keys(shows) as Show[]).map((s) => (
@@ -103,7 +104,8 @@ export function Difference({ device, rows }: { device: string; rows: DifferenceR
         aria-label={`Difference on ${device}`}
         hidden={show === "text"}
       >
-        {hunks.map((hunk, i) => {
+        {show === "whole" && <Whole rows={rows} at={at} />}
+        {(show === "whole" ? [] : hunks).map((hunk, i) => {
           if (hunk.rows.length > 0) {
             number++;
           }
@@ -132,6 +134,31 @@ export function Difference({ device, rows }: { device: string; rows: DifferenceR
           );
         })}
       </div>
+    </>
+  );
+}
+
+/** Both configurations from the first line to the last: the parents of every line stand above it. */
+function Whole({ rows, at }: { rows: DifferenceRow[]; at: number }) {
+  let number = -1;
+  return (
+    <>
+      {stretchesOf(rows).map((stretch, i) => {
+        if (stretch.changed) {
+          number++;
+        }
+        return (
+          <div
+            key={i}
+            data-hunk={stretch.changed ? number : undefined}
+            className={stretch.changed && number === at ? "current" : ""}
+          >
+            {stretch.rows.map((row, j) => (
+              <Pair key={j} row={row} />
+            ))}
+          </div>
+        );
+      })}
     </>
   );
 }

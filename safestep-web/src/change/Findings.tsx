@@ -30,6 +30,7 @@ export function useStoredSummaries(change: Change): Map<string, TargetSummary> {
 export function Findings({ summaries, device }: { summaries: Map<string, TargetSummary>; device?: string }) {
   const found = [...summaries.values()]
     .filter((s) => !device || s.device === device)
+    .sort((a, b) => a.device.localeCompare(b.device))
     .flatMap((s) => s.findings.map((sentence) => ({ device: s.device, sentence })));
   if (found.length === 0) {
     return null;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { DifferenceRow } from "../api/types";
-import { hunksOf, unified, wordMarks } from "./hunks";
+import { hunksOf, stretchesOf, unified, wordMarks } from "./hunks";
 
 const same = (path: string[], text: string): DifferenceRow => ({
   kind: "SAME",
@@ -48,6 +48,14 @@ describe("hunksOf", () => {
     const hunks = hunksOf(next);
     expect(hunks[0]!.rows).toHaveLength(1);
     expect(hunks[1]!.folded).toHaveLength(1);
+  });
+});
+
+describe("stretchesOf", () => {
+  it("keeps every row and tells changes from the rest", () => {
+    const stretches = stretchesOf(rows);
+    expect(stretches.flatMap((s) => s.rows)).toEqual(rows);
+    expect(stretches.map((s) => s.changed)).toEqual([false, true, false]);
   });
 });
 

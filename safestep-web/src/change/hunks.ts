@@ -46,6 +46,21 @@ export function hunksOf(rows: DifferenceRow[], context = usualContext): Hunk[] {
   return hunks;
 }
 
+/** All rows, cut where a stretch of changes begins or ends. */
+export function stretchesOf(rows: DifferenceRow[]): { changed: boolean; rows: DifferenceRow[] }[] {
+  const stretches: { changed: boolean; rows: DifferenceRow[] }[] = [];
+  for (const row of rows) {
+    const changed = row.kind !== "SAME";
+    const last = stretches[stretches.length - 1];
+    if (last?.changed === changed) {
+      last.rows.push(row);
+    } else {
+      stretches.push({ changed, rows: [row] });
+    }
+  }
+  return stretches;
+}
+
 function samePath(one: DifferenceRow, other: DifferenceRow): boolean {
   return one.path.length === other.path.length && one.path.every((line, i) => line === other.path[i]);
 }

@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static io.safestep.e2e.Browser.button;
 import static io.safestep.e2e.Browser.checkAccessibility;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
@@ -48,7 +49,13 @@ class ChangeStoryTest extends SafeStepTest {
         Page approver = browser.loggedIn("dfennimore", "watch");
         approver.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Decide about " + subject))
                 .click();
+        assertThat(approver.locator(".alike")).hasCount(1);
+        assertThat(approver.locator(".alike")).containsText("1 command for 2 devices");
+        assertThat(approver.locator(".pane")).containsText("2 of 2 differences not opened yet");
+        checkAccessibility(approver, "scripts together");
+        tab(approver, "brn-gw-a").click();
         assertThat(approver.locator(".difference")).containsText("log-server 10.77.8.40");
+        assertThat(approver.locator(".pane")).containsText("1 of 2 differences not opened yet");
         checkAccessibility(approver, "rung Approve");
         button(approver, "Return to R. Oake").click();
         assertThat(approver.locator(".invalid-feedback")).containsText("Say why");
@@ -104,10 +111,11 @@ class ChangeStoryTest extends SafeStepTest {
         engineer.locator("textarea").fill("log-server 10.77.8.400\n");
         assertThat(engineer.locator(".complaints")).containsText("does not fit: expected an IPv4 address");
         checkAccessibility(engineer, "rung Build with a wrong line");
-        for (String device : new String[] {"brn-gw-a", "brn-gw-b"}) {
-            engineer.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName(device))
-                    .click();
-            engineer.getByLabel("Lines for " + device).fill("log-server 10.77.8.40\n");
+        engineer.locator("textarea").fill("");
+        asOneText(engineer);
+        for (String device : new String[] {"brn-gw-b", "brn-gw-a"}) {
+            tab(engineer, device).click();
+            assertThat(engineer.getByLabel("Lines for " + device)).hasValue("log-server 10.77.8.40\n");
             assertThat(engineer.locator(".scripts")).containsText("no log-server 10.77.8.40");
             assertThat(engineer.locator(".scripts")).containsText("Undo script, proven");
         }
@@ -119,6 +127,25 @@ class ChangeStoryTest extends SafeStepTest {
         checkAccessibility(engineer, "rung Build");
         button(engineer, "Submit for approval").click();
         assertThat(engineer.locator(".change-head")).containsText("in review");
+    }
+
+    /** Both devices at once: a value that differs has a cell for each, and a missing one is pointed out. */
+    private void asOneText(Page engineer) {
+        tab(engineer, "All as one text").click();
+        engineer.getByLabel("Lines for 2 devices").fill("log-server {{ collector }}\n");
+        assertThat(engineer.locator(".grid")).containsText("a value is missing");
+        engineer.getByLabel("collector of brn-gw-a").fill("10.77.8.40");
+        engineer.getByLabel("collector of brn-gw-b").fill("10.77.8.400");
+        assertThat(engineer.locator(".grid")).containsText("does not fit: expected an IPv4 address");
+        checkAccessibility(engineer, "many devices as one text");
+        engineer.getByLabel("collector of brn-gw-b", new Page.GetByLabelOptions().setExact(true))
+                .fill("10.77.8.40");
+        assertThat(engineer.locator(".grid .follows")).hasText(new String[] {"1 command", "1 command"});
+        assertThat(engineer.locator(".pane")).containsText("Was it copied and not changed?");
+    }
+
+    private static Locator tab(Page page, String name) {
+        return page.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName(name));
     }
 
     /** The time in the label of the booking button of the window that is open. */
