@@ -193,6 +193,11 @@ export function BuildReview({ change }: { change: Change }) {
           {!!build.data?.complaints.length && <Complaints complaints={build.data.complaints} />}
         </>
       )}
+      <p className="mt-3">
+        <a href={`/api/changes/${change.number}/text`} download={`${change.subject}.txt`}>
+          Download everything as text
+        </a>
+      </p>
       <h2 className="mt-4">Checks</h2>
       {change.checks.length === 0 ? (
         <p>No checks: only the reading back decides whether the change worked.</p>

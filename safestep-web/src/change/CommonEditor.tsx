@@ -1,10 +1,23 @@
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
+import Button from "react-bootstrap/Button";
 import { api } from "../api/client";
 import type { CommonText, Complaint, TargetSummary } from "../api/types";
 import { Glyph, type Shape } from "../ui/Glyph";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
+import { csv, download } from "../ui/csv";
 import { count } from "../ui/words";
-import { type Common, commonOf, linesOf, namesIn, repeated, withTable, withText, withValue } from "./common";
+import {
+  type Common,
+  commonOf,
+  linesOf,
+  namesIn,
+  repeated,
+  type ValueTable,
+  withSheet,
+  withTable,
+  withText,
+  withValue,
+} from "./common";
 import type { Target } from "./content";
 import { Findings } from "./Findings";
 import { LinesEditor } from "./LinesEditor";
@@ -112,6 +125,7 @@ function OneText({ common, change, summaries, open }: OneTextProps) {
           </>
         }
       />
+      {names.length > 0 && <SheetActions common={common} names={names} change={change} />}
       {names.length > 0 ? (
         <Grid common={common} names={names} change={change} summaries={summaries} open={open} />
       ) : (
@@ -148,6 +162,72 @@ function OneText({ common, change, summaries, open }: OneTextProps) {
 function inAll(complaints: Complaint[][]): Complaint[] {
   const [first = [], ...rest] = complaints;
   return first.filter((c) => rest.every((other) => other.some((o) => o.line === c.line && o.reason === c.reason)));
+}
+
+/** The grid as a sheet: to be filled elsewhere and taken back. */
+function SheetActions({ common, names, change }: { common: Common; names: string[]; change: (next: Common) => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [notes, setNotes] = useState<string[]>([]);
+  const [error, setError] = useState<unknown>(null);
+
+  async function take(file: File) {
+    setError(null);
+    setNotes([]);
+    try {
+      const filled = withSheet(common, await api.upload<ValueTable>("/api/changes/values", file));
+      change(filled.common);
+      setNotes(filled.notes);
+    } catch (e) {
+      setError(e);
+    }
+  }
+
+  return (
+    <>
+      <div className="ways mt-2">
+        <Button size="sm" variant="outline-primary" onClick={() => input.current?.click()}>
+          Take values from a file
+        </Button>
+        <Button
+          size="sm"
+          variant="outline-primary"
+          onClick={() =>
+            download(
+              "values.csv",
+              csv(
+                ["Device", ...names],
+                common.devices.map((d, i) => [d, ...names.map((n) => common.values[n]?.[i] ?? "")]),
+              ),
+            )
+          }
+        >
+          Save the grid as CSV
+        </Button>
+        <small className="soft">CSV or XLSX with a column Device and one for each name.</small>
+        <input
+          ref={input}
+          type="file"
+          hidden
+          accept=".csv,.xlsx"
+          onChange={(e) => {
+            const file = e.target.files?.[0];
+            e.target.value = "";
+            if (file) {
+              void take(file);
+            }
+          }}
+        />
+      </div>
+      {error !== null && <ErrorBlock error={error} />}
+      {notes.length > 0 && (
+        <Block>
+          {notes.map((n) => (
+            <div key={n}>{n}</div>
+          ))}
+        </Block>
+      )}
+    </>
+  );
 }
 
 function Grid({ common, names, change, summaries, open }: OneTextProps & { names: string[] }) {

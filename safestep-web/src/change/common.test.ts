@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { type Common, commonOf, linesOf, namesIn, repeated, withTable, withText, withValue } from "./common";
+import { type Common, commonOf, linesOf, namesIn, repeated, withSheet, withTable, withText, withValue } from "./common";
 
 const common: Common = commonOf({
   devices: ["brn-gw-a", "brn-gw-b"],
@@ -33,5 +33,24 @@ describe("many devices as one text", () => {
     const same = withValue(common, "address", "brn-gw-b", "10.77.70.2/24");
     expect(repeated(same, "address")).toEqual(new Set(["10.77.70.2/24"]));
     expect(repeated(common, "address").size).toBe(0);
+  });
+
+  it("takes values from a sheet by its headings and tells what has no place", () => {
+    const { common: filled, notes } = withSheet(common, {
+      headings: ["Device", "Address ", "Colour"],
+      rows: [
+        ["brn-gw-a", "10.77.71.2/24", "red"],
+        ["brn-gw-a", "10.77.71.9/24", "red"],
+        ["elv-gw-a", "10.77.72.2/24", ""],
+      ],
+    });
+    expect(filled.values.address).toEqual(["10.77.71.2/24", "10.77.70.3/24"]);
+    expect(notes).toEqual([
+      "Not a name in the text, left out: Colour.",
+      "brn-gw-a stands twice; the first row counts.",
+      "elv-gw-a is not among these devices.",
+      "No row for brn-gw-b.",
+    ]);
+    expect(withSheet(common, { headings: ["Name"], rows: [] }).notes[0]).toContain("no column");
   });
 });

@@ -73,3 +73,58 @@ export function repeated(common: Common, name: string): Set<string> {
   }
   return twice;
 }
+
+/** A sheet as it was read: the first row holds the headings. */
+export interface ValueTable {
+  headings: string[];
+  rows: string[][];
+}
+
+const identifier = (heading: string) =>
+  heading
+    .trim()
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "_")
+    .replace(/^_+|_+$/g, "");
+
+/**
+ * Takes values from a sheet: the column Device says for which device, every other heading is a name. Whatever has no place
+ * is told and left out.
+ */
+export function withSheet(common: Common, table: ValueTable): { common: Common; notes: string[] } {
+  const names = namesIn(common.text);
+  const columns = table.headings.map(identifier);
+  const deviceColumn = columns.indexOf("device");
+  if (deviceColumn < 0) {
+    return { common, notes: ["The sheet has no column with the heading Device. Nothing was taken."] };
+  }
+  const notes: string[] = [];
+  const strange = table.headings.filter((_, i) => i !== deviceColumn && !names.includes(columns[i]!));
+  if (strange.length > 0) {
+    notes.push(`Not a name in the text, left out: ${strange.join(", ")}.`);
+  }
+  let filled = common;
+  const seen = new Set<string>();
+  for (const row of table.rows) {
+    const device = row[deviceColumn] ?? "";
+    if (!common.devices.includes(device) || seen.has(device)) {
+      notes.push(
+        seen.has(device)
+          ? `${device} stands twice; the first row counts.`
+          : `${device || "A row without a device"} is not among these devices.`,
+      );
+      continue;
+    }
+    seen.add(device);
+    columns.forEach((name, i) => {
+      if (names.includes(name) && row[i]) {
+        filled = withValue(filled, name, device, row[i]!);
+      }
+    });
+  }
+  const missing = common.devices.filter((d) => !seen.has(d));
+  if (missing.length > 0) {
+    notes.push(`No row for ${missing.join(", ")}.`);
+  }
+  return { common: filled, notes };
+}

@@ -7,6 +7,7 @@ import io.safestep.core.paste.Cleaned;
 import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -26,11 +27,13 @@ class ChangeController {
     private final Changes changes;
     private final AlikeTargets alike;
     private final TargetSummaries summaries;
+    private final ChangeText text;
 
-    ChangeController(Changes changes, AlikeTargets alike, TargetSummaries summaries) {
+    ChangeController(Changes changes, AlikeTargets alike, TargetSummaries summaries, ChangeText text) {
         this.changes = changes;
         this.alike = alike;
         this.summaries = summaries;
+        this.text = text;
     }
 
     /** The newest 2,000, highest number first. */
@@ -90,6 +93,20 @@ class ChangeController {
     @PreAuthorize("hasAuthority('WRITE_CHANGES')")
     List<CommonText> common(@Valid @RequestBody ChangeRequests.Many request) {
         return alike.lines(request.linesByDevice());
+    }
+
+    /** Reads a sheet of values: CSV in UTF-8, or XLSX, as the body of the request. Stores nothing. */
+    @PostMapping(path = "/values", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    @PreAuthorize("hasAuthority('WRITE_CHANGES')")
+    ValueTable values(@RequestBody byte[] file) {
+        return ValueTable.read(file);
+    }
+
+    /** Everything that is approved, as plain text. */
+    @GetMapping(path = "/{number}/text", produces = MediaType.TEXT_PLAIN_VALUE)
+    @PreAuthorize("hasAuthority('READ')")
+    String text(@PathVariable int number) {
+        return text.of(number);
     }
 
     /** In short what follows for each device of the change, and what would not fit. */

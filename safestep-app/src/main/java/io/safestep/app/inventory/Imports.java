@@ -6,6 +6,7 @@ import io.safestep.app.device.Platforms;
 import io.safestep.app.group.Groups;
 import io.safestep.app.inventory.ImportPlanner.Known;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sheet.SheetReader;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.SafeStepTest;
+import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -143,6 +144,45 @@ class WaysTest extends SafeStepTest {
                 .anyMatch(f -> f.contains("these are two networks"));
         assertThat(summaries.get(1).path("findings")).isEmpty();
         assertThat(summaries.get(1).path("commands").asInt()).isEqualTo(2);
+    }
+
+    @Test
+    void aSheetOfValuesIsReadAndABadOneRefused() {
+        Answer read = story.engineer()
+                .upload(
+                        "/api/changes/values",
+                        "Device;address\nbrn-gw-a;10.77.70.2/24\n\n".getBytes(StandardCharsets.UTF_8));
+        assertThat(texts(ok(read).path("headings"))).containsExactly("Device", "address");
+        assertThat(texts(read.body().path("rows").get(0))).containsExactly("brn-gw-a", "10.77.70.2/24");
+        Answer broken = story.engineer().upload("/api/changes/values", new byte[] {'P', 'K', 3, 4, 9});
+        assertThat(broken.status()).isEqualTo(422);
+        assertThat(fieldErrors(broken.body(), "file")).contains("can't be read as an XLSX workbook");
+        byte[] long600 = "Device\n".concat("brn-gw-a\n".repeat(600)).getBytes(StandardCharsets.UTF_8);
+        assertThat(story.engineer().upload("/api/changes/values", long600).status())
+                .isEqualTo(422);
+    }
+
+    @Test
+    void everythingIsDownloadedAsTextWithoutSecrets() {
+        int number = ok(story.engineer()
+                        .post(
+                                "/api/changes",
+                                ChangeStory.content(
+                                        0,
+                                        "A new key",
+                                        Map.of(
+                                                "brn-gw-a", "ospf 1\n  authentication key gannet77\n",
+                                                "brn-gw-b", "",
+                                                "brn-ac-1", "mtu 1\n"),
+                                        List.of(ChangeStory.check("neighbours", null, "SAME_AS_BEFORE", null)))))
+                .path("number")
+                .asInt();
+        String text = story.engineer().text("/api/changes/" + number + "/text");
+        assertThat(text)
+                .startsWith("CR-" + number + ": A new key\n")
+                .contains("Routing neighbours: same as before", "Undo script, proven", "+  authentication key ‹secret›")
+                .contains("Nothing to send.", "Nothing is derived: lines are missing or wrong.")
+                .doesNotContain("gannet77");
     }
 
     @Test

@@ -7,6 +7,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Map;
@@ -96,12 +97,20 @@ public final class ApiClient {
 
     /** The raw octets of an answer that is a file. */
     public byte[] download(String path, Object body) {
-        HttpRequest.Builder request = request(path, "application/json");
+        return raw(
+                path,
+                request(path, "application/json")
+                        .POST(HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body))));
+    }
+
+    /** An answer that is text. */
+    public String text(String path) {
+        return new String(raw(path, request(path, "application/json").GET()), StandardCharsets.UTF_8);
+    }
+
+    private byte[] raw(String path, HttpRequest.Builder request) {
         try {
-            return http.send(
-                            request.POST(HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)))
-                                    .build(),
-                            HttpResponse.BodyHandlers.ofByteArray())
+            return http.send(request.build(), HttpResponse.BodyHandlers.ofByteArray())
                     .body();
         } catch (IOException e) {
             throw new IllegalStateException(path + " failed", e);

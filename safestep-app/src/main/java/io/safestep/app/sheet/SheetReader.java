@@ -1,4 +1,4 @@
-package io.safestep.app.inventory;
+package io.safestep.app.sheet;
 
 import io.safestep.app.problem.ProblemException;
 import java.io.ByteArrayInputStream;
@@ -22,12 +22,12 @@ import org.dhatim.fastexcel.reader.Row;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Reads a table from a file: comma-separated values (RFC 4180), also with semicolons, or the first sheet of an XLSX file. */
-final class SheetReader {
+/** Reads a table from a file, the front door of this package: comma-separated values (RFC 4180), also with semicolons, or the first sheet of an XLSX file. */
+public final class SheetReader {
 
     private static final Logger LOG = LoggerFactory.getLogger(SheetReader.class);
 
-    static final int MOST_ROWS = 20_000;
+    private static final int MOST_ROWS = 20_000;
 
     private static final int MOST_COLUMNS = 100;
     private static final int LONGEST_CELL = 1_000;
@@ -41,13 +41,13 @@ final class SheetReader {
      * @param number the row's number in the file, counted from 1
      * @param cells stripped of blanks at their ends
      */
-    record Line(int number, List<String> cells) {}
+    public record Line(int number, List<String> cells) {}
 
     /**
      * @return the rows with anything in them, the first of them the headings
      * @throws ProblemException when the file can't be read or is too large
      */
-    static List<Line> read(byte[] file) {
+    public static List<Line> read(byte[] file) {
         boolean zip = file.length > 3 && file[0] == 'P' && file[1] == 'K';
         try {
             List<Line> lines = zip ? workbook(file) : separated(text(file));
@@ -63,7 +63,7 @@ final class SheetReader {
             throw ProblemException.invalid(
                     "file",
                     "The file can't be read as " + (zip ? "an XLSX workbook." : "comma-separated values.")
-                            + " Export the devices to see how it has to look.");
+                            + " Save it as CSV in UTF-8, or as XLSX, and try again.");
         }
     }
 

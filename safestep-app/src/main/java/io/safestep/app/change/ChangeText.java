@@ -1,0 +1,72 @@
+package io.safestep.app.change;
+
+import io.safestep.app.device.Platforms;
+import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.config.ConfigEngine;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Everything that approvers approve, as plain text: differences, scripts, undo scripts, checks. Secrets are masked. */
+@Component
+@Transactional(readOnly = true)
+class ChangeText {
+
+    private static final int CONTEXT = 3;
+
+    private final Changes changes;
+    private final ChangeViews views;
+    private final DeviceBuilds builds;
+    private final Platforms platforms;
+
+    ChangeText(Changes changes, ChangeViews views, DeviceBuilds builds, Platforms platforms) {
+        this.changes = changes;
+        this.views = views;
+        this.builds = builds;
+        this.platforms = platforms;
+    }
+
+    String of(int number) {
+        Change change = changes.numbered(number);
+        List<String> parts = new ArrayList<>();
+        parts.add(change.subject() + ": " + change.title());
+        parts.add(change.reason());
+        parts.add(change.seal() == null ? "No seal yet: lines are missing or wrong." : "Seal " + change.seal());
+        parts.add(
+                change.checks().isEmpty()
+                        ? "No checks."
+                        : "Checks:\n"
+                                + String.join(
+                                        "\n",
+                                        change.checks().stream()
+                                                .map(c -> "  " + check(c.definition()))
+                                                .toList()));
+        change.targets().forEach(target -> parts.add(device(target)));
+        return String.join("\n\n", parts) + "\n";
+    }
+
+    private String check(CheckDefinition check) {
+        String expected = check.expectation().name().toLowerCase(Locale.ROOT).replace('_', ' ');
+        return views.title(check) + ": " + expected + (check.value() == null ? "" : " " + check.value());
+    }
+
+    private String device(ChangeTarget target) {
+        String name = target.device().name();
+        String title = name + ", wave " + target.wave() + "\n" + "=".repeat(name.length());
+        if (target.script() == null) {
+            return title + "\nNothing is derived: lines are missing or wrong.";
+        }
+        if (!target.hasScript()) {
+            return title + "\nNothing to send.";
+        }
+        ConfigEngine engine = platforms.engine(target.device().platform());
+        Outcome outcome = builds.outcome(target.device(), target.baselineBackupId(), target.asked());
+        String difference = engine.unified(
+                engine.rows(outcome.build().baseline(), outcome.build().outcome()), CONTEXT);
+        return title + "\n\nDifference\n" + difference + "\nScript\n"
+                + engine.masked(engine.readScript(target.script())) + "\nUndo script, "
+                + (target.proven() ? "proven" : "not proven") + "\n" + engine.masked(engine.readScript(target.undo()));
+    }
+}
