@@ -75,6 +75,7 @@ function Loaded({ change }: { change: Change }) {
         </p>
       </div>
       <WayOn change={change} placement={placement.data} run={run} editor={editor} rung={rung} />
+      <MovedGroups change={change} />
       <div className="ladder-cols">
         <nav className="ladder" aria-label="Steps of the change">
           {ladderOf(change, approvals.data ?? [], placement.data, run, editor.dirty).map((r) => (
@@ -297,6 +298,35 @@ function SaveBar({ change, editor }: { change: Change; editor: Editor }) {
       </span>
       {withdraw.error && <span className="harm">{asProblem(withdraw.error).message}</span>}
     </div>
+  );
+}
+
+const over: Change["state"][] = ["COMPLETED", "ROLLED_BACK", "CLOSED", "WITHDRAWN", "REJECTED"];
+
+/** A group is a choice made once: who joins it afterwards is not part of the change, and that has to be seen. */
+function MovedGroups({ change }: { change: Change }) {
+  const moved = change.groups.filter((g) => g.joined.length > 0 || g.left.length > 0 || !g.exists);
+  if (moved.length === 0 || over.includes(change.state)) {
+    return null;
+  }
+  return (
+    <Block
+      action={
+        change.editable ? (
+          <Link className="btn btn-outline-primary" to={`/changes/${change.number}/describe`}>
+            Look at the choice
+          </Link>
+        ) : undefined
+      }
+    >
+      {moved.map((g) => (
+        <div key={g.name}>
+          Group <b>{g.name}</b> {g.exists ? "has changed since this change was saved" : "is gone"}
+          {g.joined.length > 0 && <>; it now also holds {g.joined.join(", ")}, not part of this change</>}
+          {g.left.length > 0 && <>; it no longer holds {g.left.join(", ")}</>}.
+        </div>
+      ))}
+    </Block>
   );
 }
 

@@ -1,9 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { api, type Problem } from "../api/client";
-import type { Device } from "../api/types";
+import type { Device, Group } from "../api/types";
 import { Loading } from "../ui/Messages";
+import { count } from "../ui/words";
 import { type Content, linesFor } from "./content";
 
 interface Props {
@@ -69,6 +71,7 @@ export function DescribeFields({ content, problem, edit }: Props) {
             {e.message}
           </p>
         ))}
+        <ChosenGroups content={content} devices={devices.data ?? []} problem={problem} edit={edit} />
         {!devices.data && <Loading />}
         {devices.data && devices.data.length > MANY && (
           <Form.Control
@@ -105,6 +108,88 @@ export function DescribeFields({ content, problem, edit }: Props) {
           );
         })}
       </fieldset>
+    </>
+  );
+}
+
+interface ChosenGroupsProps extends Props {
+  devices: Device[];
+}
+
+/** Groups by which devices are chosen: what a group holds now is taken, and what changes in it later is pointed out. */
+function ChosenGroups({ content, devices, problem, edit }: ChosenGroupsProps) {
+  const groups = useQuery({ queryKey: ["groups"], queryFn: () => api.get<Group[]>("/api/groups") });
+  const managed = new Set(devices.filter((d) => d.stance === "managed").map((d) => d.name));
+  const known = new Map(groups.data?.map((g) => [g.name, g]));
+  const free = (groups.data ?? []).filter((g) => !content.groups.includes(g.name));
+
+  function take(name: string) {
+    const has = new Set(content.targets.map((t) => t.device));
+    const members = (known.get(name)?.devices ?? []).filter((d) => managed.has(d) && !has.has(d));
+    edit({
+      groups: content.groups.includes(name) ? content.groups : [...content.groups, name],
+      targets: [...content.targets, ...members.map((d) => linesFor(d))],
+    });
+  }
+
+  if (free.length === 0 && content.groups.length === 0) {
+    return null;
+  }
+  return (
+    <>
+      {problem?.at("groups").map((e) => (
+        <p key={e.message} className="harm mb-1" role="alert">
+          {e.message}
+        </p>
+      ))}
+      {content.groups.map((name) => {
+        const members = known.get(name)?.devices ?? [];
+        const missing = members.filter((d) => managed.has(d) && !content.targets.some((t) => t.device === d));
+        const observed = members.filter((d) => !managed.has(d));
+        return (
+          <div key={name} className="field-row">
+            <span className="flex-fill">
+              Group <b>{name}</b>:{" "}
+              {known.has(name) ? `${count(members.length, "device")} now` : "there is no such group"}
+              {observed.length > 0 && `, ${observed.length} of them in stance observe`}
+              {missing.length > 0 && (
+                <>
+                  {" "}
+                  ·{" "}
+                  <Button variant="link" className="p-0" onClick={() => take(name)}>
+                    Add {missing.join(", ")}
+                  </Button>
+                </>
+              )}
+            </span>
+            <Button
+              variant="link"
+              className="p-0"
+              aria-label={`No longer choose by group ${name}`}
+              onClick={() => edit({ groups: content.groups.filter((g) => g !== name) })}
+            >
+              Let go, keep its devices
+            </Button>
+          </div>
+        );
+      })}
+      {free.length > 0 && (
+        <Form.Select
+          size="sm"
+          className="mb-2"
+          style={{ maxWidth: 380 }}
+          value=""
+          aria-label="Choose the devices of a group"
+          onChange={(e) => take(e.target.value)}
+        >
+          <option value="">Choose the devices of a group …</option>
+          {free.map((g) => (
+            <option key={g.id} value={g.name}>
+              {g.name} ({count(g.devices.length, "device")} now)
+            </option>
+          ))}
+        </Form.Select>
+      )}
     </>
   );
 }

@@ -8,7 +8,15 @@ import { ErrorBlock } from "../ui/Messages";
 import { type Content, request, usualChecks } from "./content";
 import { DescribeFields } from "./DescribeFields";
 
-const blank: Content = { version: 0, title: "", reason: "", undoAccepted: false, targets: [], checks: usualChecks };
+const blank: Content = {
+  version: 0,
+  title: "",
+  reason: "",
+  undoAccepted: false,
+  groups: [],
+  targets: [],
+  checks: usualChecks,
+};
 
 export function NewChangePage() {
   const [content, setContent] = useState(blank);

@@ -24,6 +24,8 @@ export interface Content {
   title: string;
   reason: string;
   undoAccepted: boolean;
+  /** Names of the groups by which devices were chosen. */
+  groups: string[];
   targets: Target[];
   checks: CheckDraft[];
 }
@@ -39,6 +41,7 @@ export function contentOf(change: Change): Content {
     title: change.title,
     reason: change.reason,
     undoAccepted: change.undoAccepted,
+    groups: change.groups.map((g) => g.name),
     targets: change.targets.map((t) => ({ device: t.device, way: t.way, lines: t.lines, backup: t.backup })),
     checks: change.checks.map((c) => ({
       read: c.read,

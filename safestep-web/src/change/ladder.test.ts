@@ -21,6 +21,7 @@ const change = (state: Change["state"], part: Partial<Change> = {}): Change => (
   updatedAt: "2026-11-25T01:00:00Z",
   submittedAt: null,
   outcomeNote: null,
+  groups: [],
   targets: [
     {
       device: "brn-gw-b",

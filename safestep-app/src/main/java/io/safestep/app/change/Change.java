@@ -4,6 +4,8 @@ import io.safestep.app.people.Person;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.FailureRule;
 import jakarta.persistence.CascadeType;
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -11,9 +13,11 @@ import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
 import jakarta.persistence.ManyToOne;
 import jakarta.persistence.OneToMany;
 import jakarta.persistence.OrderBy;
+import jakarta.persistence.OrderColumn;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -65,6 +69,11 @@ public class Change {
     @OrderBy("position")
     private List<ChangeCheck> checks = new ArrayList<>();
 
+    @ElementCollection(fetch = FetchType.LAZY)
+    @CollectionTable(name = "change_group", joinColumns = @JoinColumn(name = "change_id"))
+    @OrderColumn(name = "position")
+    private List<ChosenGroup> groups = new ArrayList<>();
+
     protected Change() {}
 
     Change(int number, Person author, Instant createdAt) {
@@ -76,6 +85,15 @@ public class Change {
 
     public Long id() {
         return id;
+    }
+
+    List<ChosenGroup> groups() {
+        return groups;
+    }
+
+    void choose(List<ChosenGroup> chosen) {
+        groups.clear();
+        groups.addAll(chosen);
     }
 
     public int number() {

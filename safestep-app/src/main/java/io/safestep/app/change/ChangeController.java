@@ -5,6 +5,7 @@ import io.safestep.core.alike.CommonText;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.paste.Cleaned;
 import jakarta.validation.Valid;
+import java.util.LinkedHashSet;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -161,6 +162,7 @@ class ChangeController {
                 c.title(),
                 c.reason(),
                 c.undoAccepted(),
+                c.groups() == null ? List.of() : List.copyOf(new LinkedHashSet<>(c.groups())),
                 c.targets().stream().map(ChangeRequests.Target::target).toList(),
                 c.checks().stream()
                         .map(k -> new CheckDefinition(

@@ -22,6 +22,7 @@ final class ChangeRequests {
      *
      * @param version the version that was read before editing; 0 for a new change
      * @param undoAccepted the author accepts that the undo of a device can't be proven
+     * @param groups names of the groups by which devices were chosen; none when left out
      */
     record Content(
             int version,
@@ -34,6 +35,9 @@ final class ChangeRequests {
             String reason,
 
             boolean undoAccepted,
+
+            @Nullable @Size(max = 20, message = "At most 20 groups in one change.")
+            List<@NotBlank @Size(max = 60) String> groups,
 
             @NotNull @Valid @Size(max = 200, message = "At most 200 devices in one change.")
             List<Target> targets,

@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param sealBrief its first eight digits in two groups
  * @param editable whether the person who asks may edit it now
  * @param outcomeNote how it went, written at closing
+ * @param groups the groups by which devices were chosen, with what has changed in them since
  */
 public record ChangeView(
         int number,
@@ -33,8 +34,20 @@ public record ChangeView(
         Instant updatedAt,
         @Nullable Instant submittedAt,
         @Nullable String outcomeNote,
+        List<ChosenGroupView> groups,
         List<Target> targets,
         List<Check> checks) {
+
+    /**
+     * A group by which devices were chosen.
+     *
+     * @param exists whether there still is such a group
+     * @param devices what it held when the change was saved
+     * @param joined devices that it holds now and did not hold then
+     * @param left devices that it held then and no longer holds
+     */
+    public record ChosenGroupView(
+            String name, boolean exists, List<String> devices, List<String> joined, List<String> left) {}
 
     /**
      * @param way how the author says what the device shall hold

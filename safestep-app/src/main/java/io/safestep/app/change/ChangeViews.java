@@ -1,12 +1,14 @@
 package io.safestep.app.change;
 
 import io.safestep.app.device.Platforms;
+import io.safestep.app.group.Groups;
 import io.safestep.core.change.Seal;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.config.ConfigSyntaxException;
 import io.safestep.core.platform.ReadCommand;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /** Turns changes into what people see of them. */
@@ -15,10 +17,12 @@ public class ChangeViews {
 
     private final DeviceBuilds builds;
     private final Platforms platforms;
+    private final Groups groups;
 
-    ChangeViews(DeviceBuilds builds, Platforms platforms) {
+    ChangeViews(DeviceBuilds builds, Platforms platforms, Groups groups) {
         this.builds = builds;
         this.platforms = platforms;
+        this.groups = groups;
     }
 
     ChangeView full(Change c, String viewer) {
@@ -41,8 +45,20 @@ public class ChangeViews {
                 c.updatedAt(),
                 c.submittedAt(),
                 c.outcomeNote(),
+                c.groups().stream().map(this::group).toList(),
                 c.targets().stream().map(t -> target(t, isAuthor)).toList(),
                 c.checks().stream().map(k -> check(k.definition())).toList());
+    }
+
+    private ChangeView.ChosenGroupView group(ChosenGroup chosen) {
+        List<String> then = chosen.members();
+        Optional<List<String>> now = groups.members(chosen.name());
+        return new ChangeView.ChosenGroupView(
+                chosen.name(),
+                now.isPresent(),
+                then,
+                now.orElse(then).stream().filter(d -> !then.contains(d)).toList(),
+                then.stream().filter(d -> !now.orElse(then).contains(d)).toList());
     }
 
     ChangeView.Row row(Change c) {

@@ -3,6 +3,7 @@ package io.safestep.app.change;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
+import io.safestep.app.group.Groups;
 import io.safestep.app.people.People;
 import io.safestep.app.people.Person;
 import io.safestep.app.problem.FieldError;
@@ -44,6 +45,7 @@ public class Changes {
     private final SubmissionRules rules;
     private final ChangeViews views;
     private final Devices devices;
+    private final Groups groups;
     private final People people;
     private final AuditLog audit;
     private final EntityManager entityManager;
@@ -55,6 +57,7 @@ public class Changes {
             SubmissionRules rules,
             ChangeViews views,
             Devices devices,
+            Groups groups,
             People people,
             AuditLog audit,
             EntityManager entityManager,
@@ -64,6 +67,7 @@ public class Changes {
         this.rules = rules;
         this.views = views;
         this.devices = devices;
+        this.groups = groups;
         this.people = people;
         this.audit = audit;
         this.entityManager = entityManager;
@@ -77,12 +81,14 @@ public class Changes {
      * What an author writes.
      *
      * @param version the version that was read before; 0 for a new change
+     * @param groups names of the groups by which devices were chosen
      */
     public record Draft(
             int version,
             String title,
             String reason,
             boolean undoAccepted,
+            List<String> groups,
             List<Target> targets,
             List<CheckDefinition> checks) {}
 
@@ -146,9 +152,18 @@ public class Changes {
             errors.addAll(rules.checkErrors(check, "checks[" + checks.size() + "]", devicesOfChange));
             checks.add(new ChangeCheck(change, checks.size() + 1, check));
         }
+        List<ChosenGroup> chosen = new ArrayList<>();
+        for (String group : draft.groups()) {
+            groups.members(group)
+                    .ifPresentOrElse(
+                            members -> chosen.add(new ChosenGroup(group, members)),
+                            () -> errors.add(FieldError.of(
+                                    "groups", "There is no group called " + group + ". Take it out of the choice.")));
+        }
         if (!errors.isEmpty()) {
             throw ProblemException.invalid(errors);
         }
+        change.choose(chosen);
         change.replaceContent(List.of(), List.of());
         entityManager.flush(); // the old rows go before new ones for the same devices come
         change.replaceContent(targets, checks);

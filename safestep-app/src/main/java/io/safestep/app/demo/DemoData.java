@@ -167,6 +167,7 @@ class DemoData {
                         "Second time source for Brinehaven",
                         "The gates lost their time when the booking server was restarted on Sunday.",
                         false,
+                        List.of(),
                         List.of(
                                 new Target("brn-ac-1", Asked.lines(line)),
                                 new Target("brn-gw-b", Asked.lines(line)),
@@ -184,6 +185,7 @@ class DemoData {
                         "Give ticketing its own /24 at Brinehaven",
                         "Ticketing shares a /23 with nobody any more; the upper half is wanted for kiosks.",
                         false,
+                        List.of(),
                         List.of(new Target("brn-gw-b", Asked.lines("""
                                 interface vlan 40
                                   address 10.77.40.3/24
@@ -202,6 +204,7 @@ class DemoData {
                         "Camera VLAN at Brinehaven",
                         "Twelve cameras arrive on Friday and must not share the gate readers' VLAN.",
                         false,
+                        List.of(),
                         List.of(
                                 new Target("brn-ac-1", Asked.lines(switchLines())),
                                 new Target("brn-gw-b", Asked.lines(gatewayLines("10.77.70.3", 100))),
@@ -246,6 +249,7 @@ class DemoData {
                         "Gate readers may reach the log server",
                         "Readers of the new make write their log over UDP 514.",
                         false,
+                        List.of(),
                         List.of(
                                 new Target(
                                         "brn-gw-b",

@@ -14,6 +14,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiPredicate;
 import org.springframework.stereotype.Service;
@@ -103,6 +104,19 @@ public class Groups {
                         ? null
                         : new NamePattern(rule.namePattern().strip()),
                 Set.copyOf(rule.labels()));
+    }
+
+    /** Names of the devices that a group holds now; empty when there is no such group. */
+    @Transactional(readOnly = true)
+    public Optional<List<String>> members(String groupName) {
+        return repository.findByName(groupName).map(group -> {
+            BiPredicate<Long, DeviceTraits> holds = holds(group);
+            return devices.entities().stream()
+                    .filter(d -> holds.test(d.id(), d.traits()))
+                    .map(Device::name)
+                    .sorted()
+                    .toList();
+        });
     }
 
     /** Names of the devices that a rule would hold now. */

@@ -3,6 +3,7 @@ package io.safestep.app.change;
 import static io.safestep.app.testing.ChangeStory.ok;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.SafeStepTest;
@@ -183,6 +184,38 @@ class WaysTest extends SafeStepTest {
                 .contains("Routing neighbours: same as before", "Undo script, proven", "+  authentication key ‹secret›")
                 .contains("Nothing to send.", "Nothing is derived: lines are missing or wrong.")
                 .doesNotContain("gannet77");
+    }
+
+    @Test
+    void aGroupThatChangesAfterwardsIsPointedOut() {
+        ApiClient administrator = ApiClient.loggedIn(port, "abrill");
+        Map<String, Object> group = new HashMap<>(Map.of("name", "doors", "note", "", "devices", List.of("brn-gw-a")));
+        JsonNode saved = ok(administrator.post("/api/groups", group));
+        Map<String, Object> content =
+                new HashMap<>(ChangeStory.content(0, "For a group", Map.of("brn-gw-a", "contact pier 3\n"), List.of()));
+        content.put("groups", List.of("doors"));
+        int number = ok(story.engineer().post("/api/changes", content))
+                .path("number")
+                .asInt();
+        group.put("devices", List.of("brn-gw-b"));
+        ok(administrator.put("/api/groups/" + saved.path("id").asLong(), group));
+
+        JsonNode chosen = ok(story.engineer().get("/api/changes/" + number))
+                .path("groups")
+                .get(0);
+        assertThat(texts(chosen.path("joined"))).containsExactly("brn-gw-b");
+        assertThat(texts(chosen.path("left"))).containsExactly("brn-gw-a");
+
+        ok(administrator.delete("/api/groups/" + saved.path("id").asLong()));
+        assertThat(ok(story.engineer().get("/api/changes/" + number))
+                        .path("groups")
+                        .get(0)
+                        .path("exists")
+                        .asBoolean())
+                .isFalse();
+        content.put("title", "For a group that is gone");
+        Answer refused = story.engineer().post("/api/changes", content);
+        assertThat(fieldErrors(refused.body(), "groups")).contains("There is no group called doors");
     }
 
     @Test
