@@ -305,7 +305,10 @@ const over: Change["state"][] = ["COMPLETED", "ROLLED_BACK", "CLOSED", "WITHDRAW
 
 /** A group is a choice made once: who joins it afterwards is not part of the change, and that has to be seen. */
 function MovedGroups({ change }: { change: Change }) {
-  const moved = change.groups.filter((g) => g.joined.length > 0 || g.left.length > 0 || !g.exists);
+  const targets = new Set(change.targets.map((t) => t.device));
+  const moved = change.groups
+    .map((g) => ({ ...g, joined: g.joined.filter((d) => !targets.has(d)), left: g.left.filter((d) => targets.has(d)) }))
+    .filter((g) => g.joined.length > 0 || g.left.length > 0 || !g.exists);
   if (moved.length === 0 || over.includes(change.state)) {
     return null;
   }
@@ -323,7 +326,7 @@ function MovedGroups({ change }: { change: Change }) {
         <div key={g.name}>
           Group <b>{g.name}</b> {g.exists ? "has changed since this change was saved" : "is gone"}
           {g.joined.length > 0 && <>; it now also holds {g.joined.join(", ")}, not part of this change</>}
-          {g.left.length > 0 && <>; it no longer holds {g.left.join(", ")}</>}.
+          {g.left.length > 0 && <>; it no longer holds {g.left.join(", ")}, still part of this change</>}.
         </div>
       ))}
     </Block>
