@@ -2,7 +2,6 @@ package io.safestep.cli;
 
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.DifferenceRow;
-import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -11,7 +10,6 @@ import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 
 @Command(
         name = "compare",
@@ -31,11 +29,8 @@ final class ConfigCompareCommand implements Callable<Integer> {
     @Mixin
     private ConfigOptions options;
 
-    @Parameters(index = "0", paramLabel = "BEFORE", description = "File with a configuration.")
-    private Path before;
-
-    @Parameters(index = "1", paramLabel = "AFTER", description = "File with another one.")
-    private Path after;
+    @Mixin
+    private TwoConfigurations files;
 
     @Option(
             names = "--context",
@@ -47,7 +42,7 @@ final class ConfigCompareCommand implements Callable<Integer> {
     @Override
     public Integer call() {
         ConfigEngine engine = options.engine();
-        List<DifferenceRow> rows = engine.rows(ConfigOptions.read(engine, before), ConfigOptions.read(engine, after));
+        List<DifferenceRow> rows = engine.rows(files.before(engine), files.after(engine));
         List<DifferenceRow> different =
                 rows.stream().filter(r -> r.kind() != DifferenceRow.Kind.SAME).toList();
         if (options.json()) {
@@ -57,7 +52,7 @@ final class ConfigCompareCommand implements Callable<Integer> {
         } else if (different.isEmpty()) {
             options.out().println("Nothing differs.");
         } else {
-            options.out().printf("--- %s%n+++ %s%n", before, after);
+            options.out().printf("--- %s%n+++ %s%n", files.beforeFile(), files.afterFile());
             options.out().print(engine.unified(rows, context));
             options.out().flush();
         }

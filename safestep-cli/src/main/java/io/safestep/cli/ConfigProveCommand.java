@@ -2,13 +2,11 @@ package io.safestep.cli;
 
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.DeviceBuild;
-import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Parameters;
 
 @Command(
         name = "prove",
@@ -25,16 +23,13 @@ final class ConfigProveCommand implements Callable<Integer> {
     @Mixin
     private ConfigOptions options;
 
-    @Parameters(index = "0", paramLabel = "BEFORE", description = "File with the configuration as it is.")
-    private Path before;
-
-    @Parameters(index = "1", paramLabel = "AFTER", description = "File with the configuration as it should be.")
-    private Path after;
+    @Mixin
+    private TwoConfigurations files;
 
     @Override
     public Integer call() {
         ConfigEngine engine = options.engine();
-        DeviceBuild build = engine.build(ConfigOptions.read(engine, before), ConfigOptions.read(engine, after));
+        DeviceBuild build = files.build(engine);
         if (options.json()) {
             Map<String, Object> content = new LinkedHashMap<>();
             content.put("proven", build.proof().proven());

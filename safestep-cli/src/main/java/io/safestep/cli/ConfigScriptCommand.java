@@ -2,14 +2,12 @@ package io.safestep.cli;
 
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.DeviceBuild;
-import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Parameters;
 
 @Command(
         name = "script",
@@ -22,16 +20,13 @@ final class ConfigScriptCommand implements Callable<Integer> {
     @Mixin
     private ConfigOptions options;
 
-    @Parameters(index = "0", paramLabel = "BEFORE", description = "File with the configuration as it is.")
-    private Path before;
-
-    @Parameters(index = "1", paramLabel = "AFTER", description = "File with the configuration as it should be.")
-    private Path after;
+    @Mixin
+    private TwoConfigurations files;
 
     @Override
     public Integer call() {
         ConfigEngine engine = options.engine();
-        DeviceBuild build = engine.build(ConfigOptions.read(engine, before), ConfigOptions.read(engine, after));
+        DeviceBuild build = files.build(engine);
         List<String> script = options.lines(engine, build.script());
         List<String> undo = options.lines(engine, build.undo());
         if (options.json()) {

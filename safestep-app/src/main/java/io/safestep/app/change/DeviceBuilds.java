@@ -4,6 +4,7 @@ import io.safestep.app.backup.Backups;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Platforms;
 import io.safestep.core.address.IpAddress;
+import io.safestep.core.address.WrittenForms;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigTree;
 import io.safestep.core.config.DeviceBuild;
@@ -23,10 +24,12 @@ import org.springframework.stereotype.Component;
 class DeviceBuilds {
 
     private final Backups backups;
+    private final Baselines baselines;
     private final Platforms platforms;
 
-    DeviceBuilds(Backups backups, Platforms platforms) {
+    DeviceBuilds(Backups backups, Baselines baselines, Platforms platforms) {
         this.backups = backups;
+        this.baselines = baselines;
         this.platforms = platforms;
     }
 
@@ -34,6 +37,7 @@ class DeviceBuilds {
         return platforms.engine(device.platform());
     }
 
+    /** Read anew from what is stored, for the seal. */
     ConfigTree baseline(Device device, long backupId) {
         return engine(device).read(backups.text(backupId));
     }
@@ -45,9 +49,9 @@ class DeviceBuilds {
                     1, device.name() + " has no backup yet, so that nothing can be derived. Take one on its page."));
         }
         PlatformProfile profile = platforms.profile(device.platform());
-        OwnPath path = new OwnPath(profile, IpAddress.parse(device.address()));
-        ConfigTree baseline = baseline(device, baselineId);
-        ConfigEngine engine = engine(device).sparing(path.lifeline(baseline));
+        OwnPath path = ownPath(device, profile);
+        ConfigTree baseline = baselines.of(baselineId, engine(device));
+        ConfigEngine engine = path == null ? engine(device) : engine(device).sparing(path.lifeline(baseline));
         return switch (asked.way()) {
             case LINES -> {
                 List<LineComplaint> complaints = engine.complaints(baseline, asked.text());
@@ -65,9 +69,15 @@ class DeviceBuilds {
                 asked.backupId() == null || !backups.belongsTo(asked.backupId(), device.id())
                         ? Outcome.refused(
                                 LineComplaint.error(1, "Choose a backup of " + device.name() + " to return to."))
-                        : Outcome.of(
-                                List.of(), engine.build(baseline, engine.read(backups.text(asked.backupId()))), path);
+                        : Outcome.of(List.of(), engine.build(baseline, baselines.of(asked.backupId(), engine)), path);
         };
+    }
+
+    /** Null for a device that is called by a host name: which of its addresses that is, only a name server knows. */
+    private static OwnPath ownPath(Device device, PlatformProfile profile) {
+        return WrittenForms.isAddress(device.address())
+                ? new OwnPath(profile, IpAddress.parse(device.address()))
+                : null;
     }
 
     /** What was asked for, for somebody who may not see the secrets in it. */

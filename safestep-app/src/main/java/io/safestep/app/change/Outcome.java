@@ -23,8 +23,10 @@ record Outcome(List<LineComplaint> complaints, DeviceBuild build, Optional<OwnPa
         return new Outcome(complaints, null, Optional.empty());
     }
 
+    /** @param path null when it is not known on what the path to the device hangs */
     static Outcome of(List<LineComplaint> complaints, DeviceBuild build, OwnPath path) {
-        return new Outcome(complaints, build, path.cut(build.baseline(), build.script()));
+        return new Outcome(
+                complaints, build, path == null ? Optional.empty() : path.cut(build.baseline(), build.script()));
     }
 
     boolean isDerivable() {

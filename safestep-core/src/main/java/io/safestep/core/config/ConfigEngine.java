@@ -1,13 +1,9 @@
 package io.safestep.core.config;
 
 import io.safestep.core.platform.Language;
-import io.safestep.core.platform.LineMeaning;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 
 /** Reads, compares, derives and applies configurations of one language. The front door of this package. */
 public final class ConfigEngine {
@@ -105,17 +101,7 @@ public final class ConfigEngine {
 
     /** The same configuration with the mask in place of each secret. */
     public ConfigTree masked(ConfigTree tree) {
-        return new ConfigTree(masked("", tree.lines()), tree.closingComments());
-    }
-
-    private List<ConfigLine> masked(String block, List<ConfigLine> lines) {
-        return lines.stream()
-                .map(line -> new ConfigLine(
-                        language.meaning(block, language.masked(block, line.meaning())),
-                        line.number(),
-                        masked(line.meaning().blockBeneath(), line.children()),
-                        line.comments()))
-                .toList();
+        return new Masking(language).tree(tree);
     }
 
     /** A script as text, secrets in clear. {@link #readScript} gives the same script back. */
@@ -134,21 +120,7 @@ public final class ConfigEngine {
 
     /** The commands of a script one by one for people: indented, secrets masked. */
     public List<String> maskedLines(Script script) {
-        List<String> blocks = new ArrayList<>(List.of(""));
-        List<String> masked = new ArrayList<>();
-        for (ScriptLine line : script.lines()) {
-            while (blocks.size() > line.depth() + 1) {
-                blocks.remove(blocks.size() - 1);
-            }
-            String block = blocks.get(blocks.size() - 1);
-            if (line.verbatim()) {
-                masked.add(line.text());
-            } else {
-                masked.add(" ".repeat(language.indent() * line.depth()) + language.masked(block, line.text()));
-                blocks.add(language.meaning(block, line.text()).blockBeneath());
-            }
-        }
-        return masked;
+        return new Masking(language).lines(script);
     }
 
     public List<Edit> compare(ConfigTree before, ConfigTree after) {
@@ -203,22 +175,7 @@ public final class ConfigEngine {
 
     /** What is wrong with lines that an engineer wrote for a device that has this baseline. Empty: nothing. */
     public List<LineComplaint> complaints(ConfigTree baseline, String text) {
-        List<LineComplaint> complaints = new ArrayList<>();
-        ConfigTree written;
-        try {
-            written = new IndentedReader(language, false).read(text);
-        } catch (ConfigSyntaxException e) {
-            return List.of(LineComplaint.error(e.line(), e.getMessage()));
-        }
-        complain("", written.lines(), complaints);
-        if (complaints.stream().noneMatch(LineComplaint::isError)) {
-            try {
-                apply(baseline, Script.writing(written.lines()));
-            } catch (ScriptRefusedException e) {
-                complaints.add(LineComplaint.error(numbers(written.lines()).get(e.index()), e.getMessage()));
-            }
-        }
-        return complaints;
+        return new WrittenLines(language).complaints(baseline, text);
     }
 
     /** Lines of the second configuration that speak of something that is not there, as sentences; not those of the first. */
@@ -251,11 +208,7 @@ public final class ConfigEngine {
 
     /** The configuration as the device will show it: values that it hides are replaced by its placeholder. */
     public ConfigTree asShown(ConfigTree tree) {
-        if (!language.hidesSecrets()) {
-            return tree;
-        }
-        List<ConfigLine> shown = asShown("", tree.lines());
-        return shown == tree.lines() ? tree : new ConfigTree(shown, tree.closingComments());
+        return new Masking(language).asShown(tree);
     }
 
     /**
@@ -264,27 +217,12 @@ public final class ConfigEngine {
      * @return key of the top-level line to its text, empty text when it is not there
      */
     public Map<String, String> touchedGround(ConfigTree tree, Script script) {
-        Map<String, String> ground = new LinkedHashMap<>();
-        for (String key : touchedKeys(script)) {
-            ground.put(key, "");
-        }
-        for (ConfigLine line : tree.lines()) {
-            ground.computeIfPresent(
-                    line.key(), (key, none) -> Script.writing(List.of(line)).text(language.indent()));
-        }
-        return ground;
+        return new TouchedGround(language, script).in(tree);
     }
 
     /** The touched parts in which two configurations differ, by their top-level lines. */
     public List<String> touchedDifferences(ConfigTree approved, ConfigTree current, Script script) {
-        Set<String> touched = touchedKeys(script);
-        return compare(approved, current).stream()
-                .map(Edit::line)
-                .filter(line -> touched.contains(line.key()))
-                .map(ConfigLine::text)
-                .distinct()
-                .map(text -> language.masked("", text))
-                .toList();
+        return new TouchedGround(language, script).differences(compare(approved, current));
     }
 
     /**
@@ -292,108 +230,12 @@ public final class ConfigEngine {
      * back does not undo what somebody else did meanwhile elsewhere.
      */
     public ConfigTree wayBackTarget(ConfigTree current, ConfigTree before, Script script) {
-        Set<String> touched = touchedKeys(script);
-        List<ConfigLine> lines = new ArrayList<>();
-        current.lines().stream().filter(line -> !touched.contains(line.key())).forEach(lines::add);
-        before.lines().stream().filter(line -> touched.contains(line.key())).forEach(lines::add);
-        return new ConfigTree(lines);
+        return new TouchedGround(language, script).asIn(before, current);
     }
 
     /** Which of the known configurations a device holds. */
     public Holding holding(ConfigTree current, ConfigTree before, ConfigTree outcome) {
         ConfigTree shown = asShown(outcome);
-        List<String> planned = atoms(compare(before, shown));
-        List<String> missing = atoms(compare(current, shown));
-        List<String> foreign = new ArrayList<>(missing);
-        foreign.removeAll(planned);
-        int left = missing.size() - foreign.size();
-        Holding.State state = missing.isEmpty()
-                ? Holding.State.OUTCOME
-                : same(current, before) ? Holding.State.BEFORE : Holding.State.IN_BETWEEN;
-        return new Holding(state, planned.size() - left, planned.size(), foreign.size());
-    }
-
-    private List<String> atoms(List<Edit> edits) {
-        List<String> atoms = new ArrayList<>();
-        collect("", edits, atoms);
-        return atoms;
-    }
-
-    private void collect(String path, List<Edit> edits, List<String> atoms) {
-        for (Edit edit : edits) {
-            if (edit.kind() == Edit.Kind.WITHIN) {
-                collect(path + edit.after().text() + "\n", edit.within(), atoms);
-            } else if (edit.kind() == Edit.Kind.REMOVED) {
-                atoms.add(path + "-" + edit.before().text());
-            } else {
-                addWhole(path, edit.after(), atoms);
-            }
-        }
-    }
-
-    /** A whole new block counts line by line, so that a half-written one is seen as such. */
-    private void addWhole(String path, ConfigLine line, List<String> atoms) {
-        atoms.add(path + "+" + line.text());
-        line.children().forEach(child -> addWhole(path + line.text() + "\n", child, atoms));
-    }
-
-    private Set<String> touchedKeys(Script script) {
-        Set<String> keys = new LinkedHashSet<>();
-        for (ScriptLine line : script.lines()) {
-            if (line.depth() == 0) {
-                String text = language.isRemoval(line.text()) ? language.removed(line.text()) : line.text();
-                keys.add(language.meaning("", text).key());
-            }
-        }
-        return keys;
-    }
-
-    /** Lines that hide nothing are taken over as they are: most of a configuration. */
-    private List<ConfigLine> asShown(String block, List<ConfigLine> lines) {
-        List<ConfigLine> shown = new ArrayList<>(lines.size());
-        boolean changed = false;
-        for (ConfigLine line : lines) {
-            List<ConfigLine> beneath = line.children().isEmpty()
-                    ? line.children()
-                    : asShown(line.meaning().blockBeneath(), line.children());
-            ConfigLine one = line;
-            String text = line.meaning().hidden() ? language.asShown(block, line.text()) : line.text();
-            if (!text.equals(line.text()) || beneath != line.children()) {
-                one = new ConfigLine(language.meaning(block, text), line.number(), beneath, line.comments());
-            }
-            changed |= one != line;
-            shown.add(one);
-        }
-        return changed ? shown : lines;
-    }
-
-    private void complain(String block, List<ConfigLine> lines, List<LineComplaint> complaints) {
-        for (ConfigLine line : lines) {
-            language.complaint(block, line.text())
-                    .ifPresent(c -> complaints.add(new LineComplaint(line.number(), c.severity(), c.sentence())));
-            LineMeaning meaning = line.meaning();
-            if (line.children().isEmpty() || meaning.holdsText()) {
-                continue;
-            }
-            if (meaning.opensBlock()) {
-                complain(meaning.blockBeneath(), line.children(), complaints);
-            } else {
-                complaints.add(LineComplaint.error(
-                        line.children().get(0).number(), "The line above it opens no block; check the indentation."));
-            }
-        }
-    }
-
-    /** The numbers of lines in the order in which {@link Script#writing} writes them. */
-    private static List<Integer> numbers(List<ConfigLine> lines) {
-        List<Integer> numbers = new ArrayList<>();
-        for (ConfigLine line : lines) {
-            numbers.add(line.number());
-            numbers.addAll(numbers(line.children()));
-            if (line.meaning().holdsText()) {
-                numbers.add(line.number());
-            }
-        }
-        return numbers;
+        return HeldConfiguration.of(compare(before, shown), compare(current, shown), same(current, before));
     }
 }

@@ -1,0 +1,77 @@
+package io.safestep.core.config;
+
+import io.safestep.core.platform.Language;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Puts other words in the place of secrets: the mask for people, or the placeholder that a device shows. */
+final class Masking {
+
+    private final Language language;
+
+    Masking(Language language) {
+        this.language = language;
+    }
+
+    /** For people. */
+    ConfigTree tree(ConfigTree tree) {
+        return new ConfigTree(masked("", tree.lines()), tree.closingComments());
+    }
+
+    private List<ConfigLine> masked(String block, List<ConfigLine> lines) {
+        return lines.stream()
+                .map(line -> new ConfigLine(
+                        language.meaning(block, language.masked(block, line.meaning())),
+                        line.number(),
+                        masked(line.meaning().blockBeneath(), line.children()),
+                        line.comments()))
+                .toList();
+    }
+
+    /** The commands of a script one by one, for people. */
+    List<String> lines(Script script) {
+        List<String> blocks = new ArrayList<>(List.of(""));
+        List<String> masked = new ArrayList<>();
+        for (ScriptLine line : script.lines()) {
+            while (blocks.size() > line.depth() + 1) {
+                blocks.remove(blocks.size() - 1);
+            }
+            String block = blocks.get(blocks.size() - 1);
+            if (line.verbatim()) {
+                masked.add(line.text());
+            } else {
+                masked.add(" ".repeat(language.indent() * line.depth()) + language.masked(block, line.text()));
+                blocks.add(language.meaning(block, line.text()).blockBeneath());
+            }
+        }
+        return masked;
+    }
+
+    /** As a device shows it. */
+    ConfigTree asShown(ConfigTree tree) {
+        if (!language.hidesSecrets()) {
+            return tree;
+        }
+        List<ConfigLine> shown = asShown("", tree.lines());
+        return shown == tree.lines() ? tree : new ConfigTree(shown, tree.closingComments());
+    }
+
+    /** Lines that hide nothing are taken over as they are: most of a configuration. */
+    private List<ConfigLine> asShown(String block, List<ConfigLine> lines) {
+        List<ConfigLine> shown = new ArrayList<>(lines.size());
+        boolean changed = false;
+        for (ConfigLine line : lines) {
+            List<ConfigLine> beneath = line.children().isEmpty()
+                    ? line.children()
+                    : asShown(line.meaning().blockBeneath(), line.children());
+            ConfigLine one = line;
+            String text = line.meaning().hidden() ? language.asShown(block, line.text()) : line.text();
+            if (!text.equals(line.text()) || beneath != line.children()) {
+                one = new ConfigLine(language.meaning(block, text), line.number(), beneath, line.comments());
+            }
+            changed |= one != line;
+            shown.add(one);
+        }
+        return changed ? shown : lines;
+    }
+}

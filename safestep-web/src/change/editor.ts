@@ -1,0 +1,84 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { useNavigate } from "react-router";
+import { api, asProblem, type Problem } from "../api/client";
+import type { Change } from "../api/types";
+import { type Content, contentOf, differs, request } from "./content";
+
+/** What an author has written and not saved yet, and what can be done with it. */
+export interface Editor {
+  content: Content;
+  dirty: boolean;
+  busy: boolean;
+  problem: Problem | null;
+  /** Somebody else, or another page of the author, has saved meanwhile. */
+  overtaken: boolean;
+  edit: (part: Partial<Content>) => void;
+  discard: () => void;
+  save: () => void;
+  submit: () => void;
+}
+
+export function useEditor(change: Change): Editor {
+  const stored = contentOf(change);
+  const [content, setContent] = useState(stored);
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const dirty = change.editable && differs(content, stored);
+  const key = ["change", String(change.number)];
+
+  // A page without own edits follows what is stored.
+  if (!dirty && content.version !== change.version) {
+    setContent(stored);
+  }
+
+  const save = useMutation({
+    mutationFn: () => api.put<Change>(`/api/changes/${change.number}`, request(content)),
+    onSuccess: (saved) => {
+      client.setQueryData(key, saved);
+      setContent(contentOf(saved));
+    },
+  });
+  const submit = useMutation({
+    mutationFn: async () => {
+      const saved = dirty ? await save.mutateAsync() : change;
+      return api.post<Change>(`/api/changes/${change.number}/submission`, { version: saved.version });
+    },
+    onSuccess: (submitted) => {
+      client.setQueryData(key, submitted);
+      setContent(contentOf(submitted));
+      navigate(`/changes/${change.number}/approve`);
+    },
+  });
+  useEffect(() => {
+    if (!dirty) {
+      return;
+    }
+    const warn = (e: BeforeUnloadEvent) => e.preventDefault();
+    window.addEventListener("beforeunload", warn);
+    return () => window.removeEventListener("beforeunload", warn);
+  }, [dirty]);
+
+  const error = submit.error ?? save.error;
+  return {
+    content,
+    dirty,
+    busy: save.isPending || submit.isPending,
+    problem: error ? asProblem(error) : null,
+    overtaken: dirty && content.version !== change.version,
+    edit: (part) => setContent({ ...content, ...part }),
+    discard: () => {
+      save.reset();
+      submit.reset();
+      setContent(stored);
+    },
+    save: () => {
+      submit.reset();
+      save.mutate();
+    },
+    submit: () => {
+      save.reset();
+      submit.mutate();
+    },
+  };
+}
