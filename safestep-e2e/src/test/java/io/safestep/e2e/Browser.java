@@ -85,10 +85,10 @@ final class Browser implements AutoCloseable {
                 AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
     }
 
-    /** WCAG 2.2 A and AA, as far as a program can tell. */
     private static final String FLOATING =
             "position => document.querySelectorAll('.save-bar').forEach(bar => (bar.style.position = position))";
 
+    /** WCAG 2.2 A and AA, as far as a program can tell. */
     static void checkAccessibility(Page page, String what) {
         // A button that can be pressed now still has a colour in between for a moment.
         page.waitForFunction("() => !document.getAnimations().some((a) => a instanceof CSSTransition)");
