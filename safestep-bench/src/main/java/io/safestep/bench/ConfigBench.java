@@ -27,7 +27,7 @@ final class ConfigBench implements Callable<Integer> {
     private static final int LINES_FOR_ONE_EDIT = 25;
 
     /** So many lines are gone through before anything is measured, so that short configurations meet a warm program too. */
-    private static final int WARM_UP_LINES = 1_500_000;
+    private static final int WARM_UP_LINES = 1_000_000;
 
     @Option(
             names = "--sizes",
@@ -83,19 +83,20 @@ final class ConfigBench implements Callable<Integer> {
         RawText rawOther = new RawText(other);
         int warmUps =
                 Math.max(rounds, WARM_UP_LINES / (int) texts.before().lines().count());
-        Timing compare = Timing.of(
-                warmUps, rounds, () -> found += engine.compare(before, after).size());
-        Timing plain = Timing.of(warmUps, rounds, () -> found += diff(rawOne, rawOther));
-        Timing derive = Timing.of(
+        Timing[] timings = Timing.takingTurns(
                 warmUps,
                 rounds,
-                () -> found += engine.build(before, after).script().lines().size());
-        Timing fromText = Timing.of(
-                warmUps,
-                rounds,
+                () -> found += engine.compare(before, after).size(),
+                () -> found += diff(rawOne, rawOther),
+                () -> found += engine.build(before, after).script().lines().size(),
                 () -> found += engine.compare(engine.read(texts.before()), engine.read(texts.after()))
-                        .size());
-        Timing plainFromText = Timing.of(warmUps, rounds, () -> found += diff(new RawText(one), new RawText(other)));
+                        .size(),
+                () -> found += diff(new RawText(one), new RawText(other)));
+        Timing compare = timings[0];
+        Timing plain = timings[1];
+        Timing derive = timings[2];
+        Timing fromText = timings[3];
+        Timing plainFromText = timings[4];
         long lines = texts.before().lines().count();
         System.out.printf(
                 "%8d %7d | %8.2fms %8.2fms %6.2f | %8.2fms %8.2fms %6.2f | %8.2fms %6.2f | %8.0f%n",

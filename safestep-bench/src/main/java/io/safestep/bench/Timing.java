@@ -27,6 +27,20 @@ record Timing(double[] seconds) {
         return new Timing(seconds);
     }
 
+    /** Several works that take turns, so that whatever else the machine does meets all of them, and none is measured cold. */
+    static Timing[] takingTurns(int warmUps, int rounds, Work... works) throws Exception {
+        double[][] seconds = new double[works.length][rounds];
+        for (int round = -warmUps; round < rounds; round++) {
+            for (int i = 0; i < works.length; i++) {
+                double time = of(works[i]);
+                if (round >= 0) {
+                    seconds[i][round] = time;
+                }
+            }
+        }
+        return Arrays.stream(seconds).map(Timing::new).toArray(Timing[]::new);
+    }
+
     double median() {
         double[] sorted = seconds.clone();
         Arrays.sort(sorted);
