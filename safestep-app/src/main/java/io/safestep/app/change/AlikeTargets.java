@@ -1,6 +1,5 @@
 package io.safestep.app.change;
 
-import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.core.alike.AlikeLines;
@@ -8,11 +7,9 @@ import io.safestep.core.alike.CommonText;
 import io.safestep.core.config.ConfigEngine;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
-import java.util.function.Function;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -37,7 +34,9 @@ class AlikeTargets {
         changes.numbered(number).targets().stream()
                 .filter(t -> t.script() != null)
                 .forEach(t -> targets.put(t.device().name(), t));
-        return grouped(targets, ChangeTarget::device, this::maskedScript).stream()
+        Map<String, String> scripts = new TreeMap<>();
+        targets.forEach((name, target) -> scripts.put(name, maskedScript(target)));
+        return lines(scripts).stream()
                 .map(common -> new AlikeView(
                         common.devices(),
                         common.text(),
@@ -57,18 +56,10 @@ class AlikeTargets {
 
     /** Lines for several devices as one text for each group of devices that are alike. */
     List<CommonText> lines(Map<String, String> linesByDevice) {
-        return grouped(new TreeMap<>(linesByDevice), null, Function.identity());
-    }
-
-    private <T> List<CommonText> grouped(
-            Map<String, T> byDevice, Function<T, Device> deviceOf, Function<T, String> text) {
-        Map<String, Map<String, String>> byPlatform = new LinkedHashMap<>();
-        byDevice.forEach((name, value) -> {
-            Device device = deviceOf == null ? devices.named(name) : deviceOf.apply(value);
-            byPlatform
-                    .computeIfAbsent(device.platform(), p -> new LinkedHashMap<>())
-                    .put(name, text.apply(value));
-        });
+        Map<String, Map<String, String>> byPlatform = new TreeMap<>();
+        linesByDevice.forEach((name, lines) -> byPlatform
+                .computeIfAbsent(devices.named(name).platform(), p -> new TreeMap<>())
+                .put(name, lines));
         List<CommonText> groups = new ArrayList<>();
         byPlatform.forEach((platform, texts) ->
                 groups.addAll(new AlikeLines(platforms.profile(platform).language()).group(texts)));

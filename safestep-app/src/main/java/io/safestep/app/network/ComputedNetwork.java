@@ -69,22 +69,10 @@ public class ComputedNetwork {
 
     public Configured configured() {
         return transaction.execute(t -> {
-            Map<Long, RunningCopy> copies = new HashMap<>();
-            backups.newestRunning().forEach(c -> copies.put(c.deviceId(), c));
+            List<Device> all = devices.entities();
             Map<Long, String> names = new HashMap<>();
-            Map<String, DeviceFacts> read = new TreeMap<>();
-            for (Device device : devices.entities()) {
-                names.put(device.id(), device.name());
-                RunningCopy copy = copies.get(device.id());
-                try {
-                    if (copy != null) {
-                        read.put(device.name(), factsOf(device, copy));
-                    }
-                } catch (ConfigSyntaxException e) {
-                    // The computed network says which devices are missing, and why.
-                    read.remove(device.name());
-                }
-            }
+            all.forEach(device -> names.put(device.id(), device.name()));
+            Map<String, DeviceFacts> read = facts(all, newestCopies(), new HashMap<>());
             return new Configured(read, cabling.links(names));
         });
     }
@@ -94,8 +82,7 @@ public class ComputedNetwork {
     }
 
     private Computed compute() {
-        Map<Long, RunningCopy> copies = new HashMap<>();
-        backups.newestRunning().forEach(c -> copies.put(c.deviceId(), c));
+        Map<Long, RunningCopy> copies = newestCopies();
         Map<Long, String> names = new HashMap<>();
         Map<String, String> hashes = new TreeMap<>();
         List<Device> all = devices.entities();
@@ -109,6 +96,27 @@ public class ComputedNetwork {
         NetworkModel model = known != null && known.from().equals(input) ? known.model() : null;
         Map<String, String> missing = new TreeMap<>();
         Map<String, Instant> takenAt = new HashMap<>();
+        Map<String, DeviceFacts> read = facts(all, copies, missing);
+        all.stream()
+                .filter(device -> read.containsKey(device.name()))
+                .forEach(device ->
+                        takenAt.put(device.name(), copies.get(device.id()).takenAt()));
+        if (model == null) {
+            model = new NetworkModel(new NetworkDescription(read, input.links(), input.hosts(), Conditions.NORMAL));
+        }
+        last = new Computed(input, model, takenAt, missing);
+        return last;
+    }
+
+    private Map<Long, RunningCopy> newestCopies() {
+        Map<Long, RunningCopy> copies = new HashMap<>();
+        backups.newestRunning().forEach(c -> copies.put(c.deviceId(), c));
+        return copies;
+    }
+
+    /** @param missing takes the devices without a configuration that can be read, with the reason */
+    private Map<String, DeviceFacts> facts(
+            List<Device> all, Map<Long, RunningCopy> copies, Map<String, String> missing) {
         Map<String, DeviceFacts> read = new TreeMap<>();
         for (Device device : all) {
             RunningCopy copy = copies.get(device.id());
@@ -118,16 +126,11 @@ public class ComputedNetwork {
             }
             try {
                 read.put(device.name(), factsOf(device, copy));
-                takenAt.put(device.name(), copy.takenAt());
             } catch (ConfigSyntaxException e) {
                 missing.put(device.name(), "Its backup can't be read, line " + e.line() + ": " + e.getMessage());
             }
         }
-        if (model == null) {
-            model = new NetworkModel(new NetworkDescription(read, input.links(), input.hosts(), Conditions.NORMAL));
-        }
-        last = new Computed(input, model, takenAt, missing);
-        return last;
+        return read;
     }
 
     private DeviceFacts factsOf(Device device, RunningCopy copy) {
