@@ -5,6 +5,8 @@ public enum Right {
     /** See devices, changes, runs and the record. */
     READ,
     WRITE_CHANGES,
+    /** Write templates and pools. */
+    WRITE_LIBRARY,
     DECIDE_CHANGES,
     BOOK_CHANGES,
     /** Start and stop runs. */

@@ -165,12 +165,12 @@ public final class ConfigEngine {
     }
 
     /**
-     * Reads lines that an engineer wrote as commands.
+     * Reads lines that an engineer wrote as commands, or in a structured language as a fragment in its own notation.
      *
-     * @throws ConfigSyntaxException when indentation or length can't be read
+     * @throws ConfigSyntaxException when indentation, notation or length can't be read
      */
     public Script readScript(String text) {
-        return Script.writing(new IndentedReader(language, false).read(text).lines());
+        return Script.writing(new WrittenText(language).read(text).lines());
     }
 
     /** What is wrong with lines that an engineer wrote for a device that has this baseline. Empty: nothing. */
@@ -183,6 +183,14 @@ public final class ConfigEngine {
         List<String> dangling = new ArrayList<>(new DanglingNames(language).of(after));
         dangling.removeAll(new DanglingNames(language).of(before));
         return dangling;
+    }
+
+    /**
+     * Lines that would be written with a secret that the device never showed: what stands there is a placeholder. Each with
+     * the lines above it.
+     */
+    public List<String> unknownSecrets(DeviceBuild build) {
+        return new UnknownSecrets(language).writtenBy(compare(build.baseline(), build.outcome()));
     }
 
     /** Everything that follows from lines without complaints. */
@@ -199,6 +207,14 @@ public final class ConfigEngine {
         Script undo = new ScriptDerivation(language, lifeline).derive(comparison.reversed(there.edits()));
         UndoProof proof = new UndoDemonstration(this, language).of(baseline, outcome, there.edits(), script, undo);
         return new DeviceBuild(baseline, outcome, script, undo, proof);
+    }
+
+    /**
+     * The same with a way back that somebody wrote, for lines whose way back can't be derived. It is taken only when it
+     * leads back as far as that can be seen; otherwise the build stays as it is.
+     */
+    public DeviceBuild withWrittenUndo(DeviceBuild build, String undoLines) {
+        return new WrittenUndo(this, language).in(build, undoLines);
     }
 
     /** The demonstration that the script leads to the outcome and the undo script from there to the baseline. */

@@ -18,7 +18,7 @@ final class WrittenLines {
         List<LineComplaint> complaints = new ArrayList<>();
         ConfigTree written;
         try {
-            written = new IndentedReader(language, false).read(text);
+            written = new WrittenText(language).read(text);
         } catch (ConfigSyntaxException e) {
             return List.of(LineComplaint.error(e.line(), e.getMessage()));
         }

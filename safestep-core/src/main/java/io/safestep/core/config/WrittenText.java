@@ -1,0 +1,34 @@
+package io.safestep.core.config;
+
+import io.safestep.core.platform.Language;
+
+/**
+ * Reads what an engineer wrote for a device: commands, or in a structured language a fragment in its own notation, which
+ * adds and replaces.
+ */
+final class WrittenText {
+
+    private final Language language;
+
+    WrittenText(Language language) {
+        this.language = language;
+    }
+
+    /** @throws ConfigSyntaxException when indentation, notation or length can't be read */
+    ConfigTree read(String text) {
+        String start = text.stripLeading();
+        if (language.format() == Language.Format.XML && start.startsWith("<")) {
+            return new XmlConfiguration(language).read(wrapped(text));
+        }
+        if (language.format() == Language.Format.JSON && start.startsWith("{")) {
+            return new JsonConfiguration(language).read(text);
+        }
+        return new IndentedReader(language, false).read(text);
+    }
+
+    /** A document has one root; a fragment may name several parts. Line numbers stay. */
+    private static String wrapped(String text) {
+        boolean whole = text.stripLeading().matches("(?s)<(\\?xml|(\\w+:)?(config|data)[\\s>]).*");
+        return whole ? text : "<config>" + text + "</config>";
+    }
+}

@@ -1,0 +1,35 @@
+package io.safestep.core.config;
+
+import io.safestep.core.platform.Complaint;
+import io.safestep.core.platform.Language;
+
+/** Puts a way back that somebody wrote in the place of a derived one that can't be proven. */
+final class WrittenUndo {
+
+    private final ConfigEngine engine;
+    private final Language language;
+
+    WrittenUndo(ConfigEngine engine, Language language) {
+        this.engine = engine;
+        this.language = language;
+    }
+
+    DeviceBuild in(DeviceBuild build, String undoLines) {
+        if (build.proof().proven() || undoLines.isBlank()) {
+            return build;
+        }
+        if (new WrittenLines(language)
+                .complaints(build.outcome(), undoLines).stream()
+                        .anyMatch(c -> c.severity() == Complaint.Severity.ERROR)) {
+            return build;
+        }
+        Script undo = engine.readScript(undoLines);
+        ConfigTree back = engine.apply(build.outcome(), undo);
+        boolean leadsBack = engine.same(engine.asShown(back), engine.asShown(build.baseline()));
+        // Whether a hidden value is the old one can't be computed: the obstacles stay, the commands are the better
+        // ones.
+        return leadsBack
+                ? new DeviceBuild(build.baseline(), build.outcome(), build.script(), undo, build.proof())
+                : build;
+    }
+}
