@@ -208,6 +208,15 @@ public class Backups {
                 .isPresent();
     }
 
+    /** The id of the device of which the backup is. */
+    @Transactional(readOnly = true)
+    public long deviceOf(long backupId) {
+        return repository
+                .findById(backupId)
+                .orElseThrow(() -> ProblemException.notFound("The backup"))
+                .deviceId();
+    }
+
     /** When the backup was taken, UTC. */
     @Transactional(readOnly = true)
     public Instant takenAt(long backupId) {

@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param baselineTakenAt when the configuration was read from which everything is derived, UTC
  * @param complaints what is wrong with the lines; when there are errors among them, the rest is empty
+ * @param lines the lines that came out of a template; null when nothing came out of one
  * @param rows the difference in two columns, every row with its parents
  * @param outcome the whole outcome configuration
  * @param script the commands, indented by the blocks that they enter
@@ -24,6 +25,7 @@ public record BuildView(
         String device,
         @Nullable Instant baselineTakenAt,
         List<LineComplaint> complaints,
+        @Nullable String lines,
         List<Row> rows,
         String outcome,
         List<String> script,
@@ -32,8 +34,10 @@ public record BuildView(
         List<String> obstacles,
         @Nullable PathCut pathCut) {
 
-    static BuildView underivable(String device, @Nullable Instant takenAt, List<LineComplaint> complaints) {
-        return new BuildView(device, takenAt, complaints, List.of(), "", List.of(), List.of(), false, List.of(), null);
+    static BuildView underivable(
+            String device, @Nullable Instant takenAt, List<LineComplaint> complaints, @Nullable String lines) {
+        return new BuildView(
+                device, takenAt, complaints, lines, List.of(), "", List.of(), List.of(), false, List.of(), null);
     }
 
     /**

@@ -17,6 +17,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -29,12 +30,22 @@ class ChangeController {
     private final AlikeTargets alike;
     private final TargetSummaries summaries;
     private final ChangeText text;
+    private final TemplateTrials trials;
+    private final OtherDevices others;
 
-    ChangeController(Changes changes, AlikeTargets alike, TargetSummaries summaries, ChangeText text) {
+    ChangeController(
+            Changes changes,
+            AlikeTargets alike,
+            TargetSummaries summaries,
+            ChangeText text,
+            TemplateTrials trials,
+            OtherDevices others) {
         this.changes = changes;
         this.alike = alike;
         this.summaries = summaries;
         this.text = text;
+        this.trials = trials;
+        this.others = others;
     }
 
     /** The newest 2,000, highest number first. */
@@ -72,6 +83,20 @@ class ChangeController {
     @PreAuthorize("hasAuthority('WRITE_CHANGES')")
     BuildView preview(@Valid @RequestBody ChangeRequests.Target request) {
         return changes.preview(request.target());
+    }
+
+    /** What would come out of a template that is being written, alone or on a device. Stores nothing. */
+    @PostMapping("/trial")
+    @PreAuthorize("hasAuthority('WRITE_CHANGES')")
+    TrialView trial(@Valid @RequestBody ChangeRequests.Trial request) {
+        return trials.of(request);
+    }
+
+    /** What a device would take over from another one, and which lines say who the other one is. Stores nothing. */
+    @GetMapping("/takeover")
+    @PreAuthorize("hasAuthority('WRITE_CHANGES')")
+    OtherDevices.Takeover takeover(@RequestParam String device, @RequestParam String from) {
+        return others.takeover(device, from);
     }
 
     /** In short what would follow for many devices. Stores nothing. */

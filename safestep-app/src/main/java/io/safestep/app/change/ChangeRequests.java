@@ -1,5 +1,6 @@
 package io.safestep.app.change;
 
+import io.safestep.app.template.TemplateContent;
 import io.safestep.core.check.Expectation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -48,7 +49,9 @@ final class ChangeRequests {
     /**
      * @param way lines when left out
      * @param lines lines, or the whole configuration as it should be
-     * @param backup the backup to return to
+     * @param backup the backup to return to, or of another device whose configuration this one takes
+     * @param template the version of a template
+     * @param values for the template, or decisions about lines that say who the other device is
      */
     record Target(
             @NotBlank @Size(max = 60) String device,
@@ -57,10 +60,21 @@ final class ChangeRequests {
             @NotNull @Size(max = 4_000_000, message = "At most 4,000,000 characters for one device.")
             String lines,
 
-            @Nullable Long backup) {
+            @Nullable Long backup,
+            @Nullable Long template,
+
+            @Nullable @Size(max = 500, message = "At most 500 values for one device.")
+            Map<@NotBlank @Size(max = 400) String, @NotNull @Size(max = 2_000) String> values) {
 
         Changes.Target target() {
-            return new Changes.Target(device, new Asked(way == null ? Way.LINES : way, lines, backup));
+            return new Changes.Target(
+                    device,
+                    new Asked(
+                            way == null ? Way.LINES : way,
+                            lines,
+                            backup,
+                            template,
+                            values == null ? Map.of() : values));
         }
     }
 
@@ -75,6 +89,21 @@ final class ChangeRequests {
 
             @Min(value = 0, message = "From 0 to 300 seconds.") @Max(value = 300, message = "From 0 to 300 seconds.")
             int settleSeconds) {}
+
+    /**
+     * A template that nobody has stored yet, with values for a device.
+     *
+     * @param device null to look at the template alone
+     */
+    record Trial(
+            @NotBlank(message = "Choose a platform.") @Size(max = 60)
+            String platform,
+
+            @NotNull @Valid TemplateContent content,
+            @Nullable @Size(max = 60) String device,
+
+            @NotNull @Size(max = 60)
+            Map<@NotBlank @Size(max = 40) String, @NotNull @Size(max = 2_000) String> values) {}
 
     record Paste(
             @NotBlank @Size(max = 60) String device,

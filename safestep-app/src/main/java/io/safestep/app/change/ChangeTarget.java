@@ -1,6 +1,9 @@
 package io.safestep.app.change;
 
 import io.safestep.app.device.Device;
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -8,7 +11,11 @@ import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
 import jakarta.persistence.ManyToOne;
+import jakarta.persistence.MapKeyColumn;
+import java.util.HashMap;
+import java.util.Map;
 
 /** One device of a change, with what was asked for and what follows from it. */
 @Entity
@@ -32,6 +39,14 @@ public class ChangeTarget {
 
     private String lines;
     private Long wantedBackupId;
+    private Long templateVersionId;
+
+    @ElementCollection(fetch = FetchType.LAZY)
+    @CollectionTable(name = "change_target_value", joinColumns = @JoinColumn(name = "target_id"))
+    @MapKeyColumn(name = "name")
+    @Column(name = "value")
+    private Map<String, String> values = new HashMap<>();
+
     private Long baselineBackupId;
     private String script;
     private String undo;
@@ -46,6 +61,8 @@ public class ChangeTarget {
         this.way = asked.way();
         this.lines = asked.text();
         this.wantedBackupId = asked.backupId();
+        this.templateVersionId = asked.templateVersionId();
+        this.values = new HashMap<>(asked.values());
         this.wave = 1;
     }
 
@@ -70,7 +87,7 @@ public class ChangeTarget {
     }
 
     Asked asked() {
-        return new Asked(way, lines, wantedBackupId);
+        return new Asked(way, lines, wantedBackupId, templateVersionId, values);
     }
 
     /** The configuration from which script and undo script were derived. */

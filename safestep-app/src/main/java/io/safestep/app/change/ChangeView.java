@@ -4,6 +4,7 @@ import io.safestep.core.change.ChangeState;
 import io.safestep.core.check.Expectation;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -52,7 +53,10 @@ public record ChangeView(
     /**
      * @param way how the author says what the device shall hold
      * @param lines lines, or the whole configuration as it should be; secrets in it are shown to the author only
-     * @param backup the backup to return to
+     * @param backup the backup to return to, or of the other device
+     * @param otherDevice the device whose configuration this one takes
+     * @param template the template with its version
+     * @param values for the template, or decisions by line; secrets are shown to the author only
      * @param complete the lines are right and script and undo script are derived
      * @param commands how many commands are sent; 0 for nothing to send
      * @param proven the undo is proven
@@ -64,9 +68,19 @@ public record ChangeView(
             Way way,
             String lines,
             @Nullable Long backup,
+            @Nullable String otherDevice,
+            @Nullable UsedTemplate template,
+            Map<String, String> values,
             boolean complete,
             int commands,
             boolean proven) {}
+
+    /**
+     * @param version names this version of the template
+     * @param number of the version, counted from 1
+     * @param newest number of the newest version
+     */
+    public record UsedTemplate(long version, String name, int number, int newest) {}
 
     /** @param title what is looked at, in words */
     public record Check(

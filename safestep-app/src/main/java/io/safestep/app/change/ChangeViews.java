@@ -1,14 +1,23 @@
 package io.safestep.app.change;
 
+import io.safestep.app.backup.Backups;
+import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.group.Groups;
+import io.safestep.app.template.Templates;
 import io.safestep.core.change.Seal;
 import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.platform.Language;
 import io.safestep.core.platform.ReadCommand;
+import io.safestep.core.template.Variable;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /** Turns changes into what people see of them. */
@@ -18,11 +27,23 @@ public class ChangeViews {
     private final DeviceBuilds builds;
     private final Platforms platforms;
     private final Groups groups;
+    private final Templates templates;
+    private final Backups backups;
+    private final Devices devices;
 
-    ChangeViews(DeviceBuilds builds, Platforms platforms, Groups groups) {
+    ChangeViews(
+            DeviceBuilds builds,
+            Platforms platforms,
+            Groups groups,
+            Templates templates,
+            Backups backups,
+            Devices devices) {
         this.builds = builds;
         this.platforms = platforms;
         this.groups = groups;
+        this.templates = templates;
+        this.backups = backups;
+        this.devices = devices;
     }
 
     ChangeView full(Change c, String viewer) {
@@ -68,6 +89,8 @@ public class ChangeViews {
     }
 
     private ChangeView.Target target(ChangeTarget t, boolean isAuthor) {
+        Optional<Templates.Usable> usable =
+                Optional.ofNullable(t.asked().templateVersionId()).flatMap(templates::usable);
         return new ChangeView.Target(
                 t.device().name(),
                 t.device().siteName(),
@@ -75,9 +98,28 @@ public class ChangeViews {
                 t.asked().way(),
                 isAuthor ? t.asked().text() : maskedLines(t),
                 t.asked().backupId(),
+                t.asked().way() == Way.OTHER_DEVICE && t.asked().backupId() != null
+                        ? devices.withId(backups.deviceOf(t.asked().backupId())).name()
+                        : null,
+                usable.map(u -> new ChangeView.UsedTemplate(u.versionId(), u.name(), u.number(), u.newest()))
+                        .orElse(null),
+                isAuthor ? t.asked().sortedValues() : maskedValues(t, usable),
                 t.script() != null,
                 t.script() == null ? 0 : (int) t.script().lines().count(),
                 t.proven());
+    }
+
+    private Map<String, String> maskedValues(ChangeTarget t, Optional<Templates.Usable> usable) {
+        Set<String> secret = usable.map(u -> u.content().variables().stream()
+                        .filter(Variable::isSecret)
+                        .map(Variable::name)
+                        .collect(Collectors.toSet()))
+                .orElse(Set.of());
+        ConfigEngine engine = builds.engine(t.device());
+        Map<String, String> masked = t.asked().sortedValues();
+        masked.replaceAll((name, value) ->
+                secret.contains(name) ? Language.MASK : usable.isPresent() ? value : engine.maskedUnknown(value));
+        return masked;
     }
 
     private String maskedLines(ChangeTarget t) {

@@ -42,6 +42,7 @@ public class Changes {
 
     private final ChangeRepository repository;
     private final DeviceBuilds builds;
+    private final BuildViews buildViews;
     private final SubmissionRules rules;
     private final ChangeViews views;
     private final Devices devices;
@@ -54,6 +55,7 @@ public class Changes {
     Changes(
             ChangeRepository repository,
             DeviceBuilds builds,
+            BuildViews buildViews,
             SubmissionRules rules,
             ChangeViews views,
             Devices devices,
@@ -64,6 +66,7 @@ public class Changes {
             Clock clock) {
         this.repository = repository;
         this.builds = builds;
+        this.buildViews = buildViews;
         this.rules = rules;
         this.views = views;
         this.devices = devices;
@@ -310,14 +313,14 @@ public class Changes {
                 .filter(t -> t.device().name().equals(deviceName))
                 .findFirst()
                 .orElseThrow(() -> ProblemException.notFound(deviceName + " in CR-" + number));
-        return builds.view(target.device(), target.baselineBackupId(), target.asked());
+        return buildViews.of(target.device(), target.baselineBackupId(), target.asked());
     }
 
     /** What would follow, without storing anything. */
     @Transactional(readOnly = true)
     public BuildView preview(Target target) {
         Device device = devices.named(target.device());
-        return builds.view(device, device.baselineBackupId(), target.asked());
+        return buildViews.of(device, device.baselineBackupId(), target.asked());
     }
 
     /** Lines for a device, taken out of pasted instructions. */

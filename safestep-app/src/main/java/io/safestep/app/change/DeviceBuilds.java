@@ -7,30 +7,36 @@ import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.WrittenForms;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigTree;
-import io.safestep.core.config.DeviceBuild;
-import io.safestep.core.config.DifferenceRow;
 import io.safestep.core.config.Edited;
 import io.safestep.core.config.LineComplaint;
+import io.safestep.core.identity.Decided;
 import io.safestep.core.network.ownpath.OwnPath;
 import io.safestep.core.paste.Cleaned;
 import io.safestep.core.paste.PastedInstructions;
 import io.safestep.core.platform.PlatformProfile;
-import java.time.Instant;
+import io.safestep.core.template.Rendered;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Function;
 import org.springframework.stereotype.Component;
 
-/** Derives what follows from an engineer's lines, from the stored baseline of a device. */
+/** Derives what follows from what an author asks for, from the stored baseline of a device. */
 @Component
 class DeviceBuilds {
 
     private final Backups backups;
     private final Baselines baselines;
     private final Platforms platforms;
+    private final FilledTemplates templates;
+    private final OtherDevices others;
 
-    DeviceBuilds(Backups backups, Baselines baselines, Platforms platforms) {
+    DeviceBuilds(
+            Backups backups, Baselines baselines, Platforms platforms, FilledTemplates templates, OtherDevices others) {
         this.backups = backups;
         this.baselines = baselines;
         this.platforms = platforms;
+        this.templates = templates;
+        this.others = others;
     }
 
     ConfigEngine engine(Device device) {
@@ -44,6 +50,15 @@ class DeviceBuilds {
 
     /** What an author asks for, worked out. */
     Outcome outcome(Device device, Long baselineId, Asked asked) {
+        return derived(device, baselineId, derivation -> derivation.of(asked));
+    }
+
+    /** What follows from a template with values in it. */
+    Outcome outcome(Device device, Long baselineId, Rendered rendered) {
+        return derived(device, baselineId, derivation -> derivation.ofTemplate(rendered));
+    }
+
+    private Outcome derived(Device device, Long baselineId, Function<Derivation, Outcome> asked) {
         if (baselineId == null) {
             return Outcome.refused(LineComplaint.error(
                     1, device.name() + " has no backup yet, so that nothing can be derived. Take one on its page."));
@@ -52,25 +67,86 @@ class DeviceBuilds {
         OwnPath path = ownPath(device, profile);
         ConfigTree baseline = baselines.of(baselineId, engine(device));
         ConfigEngine engine = path == null ? engine(device) : engine(device).sparing(path.lifeline(baseline));
-        return switch (asked.way()) {
-            case LINES -> {
-                List<LineComplaint> complaints = engine.complaints(baseline, asked.text());
-                yield complaints.stream().anyMatch(LineComplaint::isError)
-                        ? Outcome.refused(complaints)
-                        : Outcome.of(complaints, engine.build(baseline, asked.text()), path);
+        Outcome outcome = asked.apply(new Derivation(device, engine, baseline, path));
+        return withKnownSecrets(engine, outcome);
+    }
+
+    /** What stands in a backup for a secret that the device hides must never be written as if it were the secret. */
+    private static Outcome withKnownSecrets(ConfigEngine engine, Outcome outcome) {
+        List<String> unknown = outcome.isDerivable() ? engine.unknownSecrets(outcome.build()) : List.of();
+        if (unknown.isEmpty()) {
+            return outcome;
+        }
+        List<LineComplaint> complaints = new ArrayList<>(outcome.complaints());
+        unknown.forEach(line -> complaints.add(LineComplaint.error(
+                0,
+                "\"" + line + "\" would be written, but nobody knows the secret: the device it comes from hides it."
+                        + " Write the line with its secret, or leave it out.")));
+        return Outcome.refused(complaints);
+    }
+
+    /** From the baseline of one device to what follows. */
+    private final class Derivation {
+
+        private final Device device;
+        private final ConfigEngine engine;
+        private final ConfigTree baseline;
+        private final OwnPath path;
+
+        Derivation(Device device, ConfigEngine engine, ConfigTree baseline, OwnPath path) {
+            this.device = device;
+            this.engine = engine;
+            this.baseline = baseline;
+            this.path = path;
+        }
+
+        Outcome of(Asked asked) {
+            return switch (asked.way()) {
+                case LINES -> ofLines(asked.text(), "");
+                case CONFIGURATION -> ofConfiguration(asked.text());
+                case TEMPLATE -> ofTemplate(templates.rendered(device, baseline, asked));
+                case BACKUP -> ofBackup(asked.backupId());
+                case OTHER_DEVICE -> ofOtherDevice(asked);
+            };
+        }
+
+        private Outcome ofLines(String lines, String undoLines) {
+            List<LineComplaint> complaints = engine.complaints(baseline, lines);
+            return complaints.stream().anyMatch(LineComplaint::isError)
+                    ? Outcome.refused(complaints)
+                    : Outcome.of(complaints, engine.withWrittenUndo(engine.build(baseline, lines), undoLines), path);
+        }
+
+        private Outcome ofConfiguration(String text) {
+            Edited edited = engine.edited(baseline, text);
+            return edited.isUsable()
+                    ? Outcome.of(edited.complaints(), engine.build(baseline, edited.tree()), path)
+                    : Outcome.refused(edited.complaints());
+        }
+
+        Outcome ofTemplate(Rendered rendered) {
+            return rendered.isUsable()
+                    ? ofLines(rendered.lines(), rendered.undo()).from(rendered.lines())
+                    : Outcome.refused(FilledTemplates.complaints(rendered));
+        }
+
+        private Outcome ofBackup(Long backupId) {
+            return backupId == null || !backups.belongsTo(backupId, device.id())
+                    ? Outcome.refused(LineComplaint.error(0, "Choose a backup of " + device.name() + " to return to."))
+                    : Outcome.of(List.of(), engine.build(baseline, baselines.of(backupId, engine)), path);
+        }
+
+        private Outcome ofOtherDevice(Asked asked) {
+            if (asked.backupId() == null) {
+                return Outcome.refused(LineComplaint.error(
+                        0, "Choose the device whose configuration " + device.name() + " is to take."));
             }
-            case CONFIGURATION -> {
-                Edited edited = engine.edited(baseline, asked.text());
-                yield edited.isUsable()
-                        ? Outcome.of(edited.complaints(), engine.build(baseline, edited.tree()), path)
-                        : Outcome.refused(edited.complaints());
-            }
-            case BACKUP ->
-                asked.backupId() == null || !backups.belongsTo(asked.backupId(), device.id())
-                        ? Outcome.refused(
-                                LineComplaint.error(1, "Choose a backup of " + device.name() + " to return to."))
-                        : Outcome.of(List.of(), engine.build(baseline, baselines.of(asked.backupId(), engine)), path);
-        };
+            Decided decided = others.decided(device, baseline, asked);
+            List<LineComplaint> complaints = OtherDevices.complaints(decided);
+            return complaints.isEmpty()
+                    ? Outcome.of(List.of(), engine.build(baseline, decided.tree()), path)
+                    : Outcome.refused(complaints);
+        }
     }
 
     /** Null for a device that is called by a host name: which of its addresses that is, only a name server knows. */
@@ -88,28 +164,5 @@ class DeviceBuilds {
 
     Cleaned cleaned(Device device, String pasted) {
         return new PastedInstructions(platforms.profile(device.platform())).clean(pasted);
-    }
-
-    BuildView view(Device device, Long backupId, Asked asked) {
-        Outcome outcome = outcome(device, backupId, asked);
-        Instant takenAt = backupId == null ? null : backups.takenAt(backupId);
-        if (!outcome.isDerivable()) {
-            return BuildView.underivable(device.name(), takenAt, outcome.complaints());
-        }
-        ConfigEngine engine = engine(device);
-        DeviceBuild build = outcome.build();
-        ConfigTree after = engine.numbered(build.outcome());
-        List<DifferenceRow> rows = engine.rows(engine.numbered(build.baseline()), after);
-        return new BuildView(
-                device.name(),
-                takenAt,
-                outcome.complaints(),
-                rows.stream().map(BuildView.Row::of).toList(),
-                engine.writeMasked(after),
-                engine.maskedLines(build.script()),
-                engine.maskedLines(build.undo()),
-                build.proof().proven(),
-                build.proof().obstacles(),
-                outcome.cut().map(BuildView.PathCut::of).orElse(null));
     }
 }

@@ -6,6 +6,10 @@ public enum Way {
     LINES,
     /** The whole configuration as it should be. */
     CONFIGURATION,
+    /** A template with values. */
+    TEMPLATE,
     /** A backup to return to. */
-    BACKUP
+    BACKUP,
+    /** The configuration of another device, with decisions about the lines that say who that one is. */
+    OTHER_DEVICE
 }

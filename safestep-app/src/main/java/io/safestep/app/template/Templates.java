@@ -56,8 +56,7 @@ public class Templates {
      * @param number the version that was read before; 0 for a new template
      * @param note what is different in this version
      */
-    public record Wanted(
-            int number, String name, String platform, String description, Template content, String note) {}
+    public record Wanted(int number, String name, String platform, String description, Template content, String note) {}
 
     /** One version of a template, to be used. */
     public record Usable(long versionId, String name, int number, int newest, String platform, Template content) {}
@@ -178,8 +177,7 @@ public class Templates {
 
     /** Names that a template asks for, in the order of their first use, those of the undo part last. */
     public List<String> names(Template content) {
-        return Stream.concat(
-                        engine.namesIn(content.text()).stream(), engine.namesIn(content.undo()).stream())
+        return Stream.concat(engine.namesIn(content.text()).stream(), engine.namesIn(content.undo()).stream())
                 .distinct()
                 .toList();
     }

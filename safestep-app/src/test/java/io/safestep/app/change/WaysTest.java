@@ -271,4 +271,54 @@ class WaysTest extends SafeStepTest {
         assertThat(fieldErrors(submitted.body(), "targets[brn-gw-a].lines"))
                 .contains("could not reach brn-gw-a any more");
     }
+
+    private JsonNode takenFrom(String device, long backup, Map<String, String> decisions) {
+        Map<String, Object> asked = asked(device, "OTHER_DEVICE", "", backup);
+        asked.put("values", decisions);
+        return ok(story.engineer().post("/api/changes/preview", asked));
+    }
+
+    @Test
+    void theConfigurationOfAnotherDeviceIsTakenOverWhenItsIdentityIsDecided() {
+        JsonNode takeover = ok(story.engineer().get("/api/changes/takeover?device=brn-gw-b&from=brn-gw-a"));
+        long backup = takeover.path("backup").asLong();
+        List<String> paths = takeover.path("lines")
+                .valueStream()
+                .map(l -> l.path("path").asString())
+                .toList();
+        assertThat(paths).contains("hostname brn-gw-a").anyMatch(p -> p.startsWith("interface vlan 40 › address"));
+
+        JsonNode undecided = takenFrom("brn-gw-b", backup, Map.of());
+        assertThat(undecided.path("script")).isEmpty();
+        assertThat(undecided.path("complaints")).hasSameSizeAs(paths);
+        assertThat(undecided.path("complaints").get(0).path("reason").asString())
+                .contains("Decide about \"hostname brn-gw-a\"");
+
+        Map<String, String> keepOwn = new HashMap<>();
+        takeover.path("lines")
+                .forEach(l -> keepOwn.put(
+                        l.path("path").asString(),
+                        l.path("own").isEmpty() ? "" : l.path("own").get(0).asString()));
+        JsonNode decided = takenFrom("brn-gw-b", backup, keepOwn);
+        assertThat(decided.path("complaints")).isEmpty();
+        assertThat(decided.path("outcome").asString())
+                .contains("hostname brn-gw-b")
+                .doesNotContain("brn-gw-a");
+        assertThat(texts(decided.path("script"))).noneMatch(line -> line.contains("hostname"));
+    }
+
+    @Test
+    void aConfigurationInAnotherLanguageIsNotTakenOver() {
+        Answer other = story.engineer().get("/api/changes/takeover?device=brn-gw-b&from=ald-gw-a");
+        assertThat(other.status()).isEqualTo(422);
+        assertThat(fieldErrors(other.body(), "from")).contains("they do not understand each other's configurations");
+        assertThat(story.engineer()
+                        .get("/api/changes/takeover?device=brn-gw-b&from=brn-gw-b")
+                        .status())
+                .isEqualTo(422);
+        assertThat(story.engineer()
+                        .get("/api/changes/takeover?device=brn-gw-b&from=nowhere")
+                        .status())
+                .isEqualTo(404);
+    }
 }

@@ -140,6 +140,21 @@ class EndpointRightsTest extends SafeStepTest {
             case "/api/changes/paste" -> Map.of("device", "brn-gw-a", "text", "vlan 70\n");
             case "/api/changes/common", "/api/changes/previews" -> Map.of("targets", List.of());
             case "/api/changes/preview" -> Map.of("device", "brn-gw-a", "lines", "");
+            case "/api/templates", "/api/templates/{id}" ->
+                Map.of(
+                        "number",
+                        0,
+                        "name",
+                        "x",
+                        "platform",
+                        "corvane-cli",
+                        "description",
+                        "",
+                        "content",
+                        template(),
+                        "note",
+                        "");
+            case "/api/changes/trial" -> Map.of("platform", "corvane-cli", "content", template(), "values", Map.of());
             case "/api/changes/{number}/closure" -> Map.of("note", "x");
             case "/api/changes/{number}/approvals" -> Map.of("verdict", "APPROVED", "comment", "", "seal", "x");
             case "/api/changes/{number}/booking" ->
@@ -190,6 +205,10 @@ class EndpointRightsTest extends SafeStepTest {
                                 List.of())));
             default -> Map.of("version", 1);
         };
+    }
+
+    private static Map<String, Object> template() {
+        return Map.of("text", "x", "undo", "", "variables", List.of());
     }
 
     private static Map<String, Object> rule() {

@@ -118,6 +118,18 @@ public final class ConfigEngine {
         return text.toString();
     }
 
+    /** One line of which nobody knows the block, for people. */
+    public String maskedUnknown(String line) {
+        return language.masked(Language.UNKNOWN_BLOCK, line);
+    }
+
+    /** Lines that somebody wrote, for people: secrets masked, line for line where that can be done. */
+    public String maskedText(String written) {
+        return new WrittenText(language).isFragment(written)
+                ? masked(readScript(written))
+                : new Masking(language).written(written);
+    }
+
     /** The commands of a script one by one for people: indented, secrets masked. */
     public List<String> maskedLines(Script script) {
         return new Masking(language).lines(script);

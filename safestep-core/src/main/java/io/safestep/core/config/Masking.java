@@ -1,7 +1,9 @@
 package io.safestep.core.config;
 
 import io.safestep.core.platform.Language;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
 
 /** Puts other words in the place of secrets: the mask for people, or the placeholder that a device shows. */
@@ -26,6 +28,29 @@ final class Masking {
                         masked(line.meaning().blockBeneath(), line.children()),
                         line.comments()))
                 .toList();
+    }
+
+    /** Lines as somebody wrote them, line by line, for people. */
+    String written(String text) {
+        Deque<Integer> indents = new ArrayDeque<>();
+        Deque<String> blocks = new ArrayDeque<>(List.of(""));
+        StringBuilder masked = new StringBuilder();
+        text.lines().forEach(line -> {
+            String stripped = line.strip();
+            int indent = line.length() - line.stripLeading().length();
+            while (!indents.isEmpty() && indents.peek() >= indent) {
+                indents.pop();
+                blocks.pop();
+            }
+            masked.append(line, 0, indent)
+                    .append(stripped.isEmpty() ? "" : language.masked(blocks.peek(), stripped))
+                    .append('\n');
+            if (!stripped.isEmpty()) {
+                indents.push(indent);
+                blocks.push(language.meaning(blocks.peek(), stripped).blockBeneath());
+            }
+        });
+        return masked.toString();
     }
 
     /** The commands of a script one by one, for people. */

@@ -16,14 +16,22 @@ final class WrittenText {
 
     /** @throws ConfigSyntaxException when indentation, notation or length can't be read */
     ConfigTree read(String text) {
+        if (!isFragment(text)) {
+            return new IndentedReader(language, false).read(text);
+        }
+        return language.format() == Language.Format.XML
+                ? new XmlConfiguration(language).read(wrapped(text))
+                : new JsonConfiguration(language).read(text);
+    }
+
+    /** Whether the text is written in the notation of the device, and not in lines. */
+    boolean isFragment(String text) {
         String start = text.stripLeading();
-        if (language.format() == Language.Format.XML && start.startsWith("<")) {
-            return new XmlConfiguration(language).read(wrapped(text));
-        }
-        if (language.format() == Language.Format.JSON && start.startsWith("{")) {
-            return new JsonConfiguration(language).read(text);
-        }
-        return new IndentedReader(language, false).read(text);
+        return switch (language.format()) {
+            case INDENTED -> false;
+            case XML -> start.startsWith("<");
+            case JSON -> start.startsWith("{");
+        };
     }
 
     /** A document has one root; a fragment may name several parts. Line numbers stay. */
