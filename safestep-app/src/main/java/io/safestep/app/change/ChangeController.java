@@ -32,6 +32,7 @@ class ChangeController {
     private final ChangeText text;
     private final TemplateTrials trials;
     private final OtherDevices others;
+    private final Allocations allocations;
 
     ChangeController(
             Changes changes,
@@ -39,13 +40,15 @@ class ChangeController {
             TargetSummaries summaries,
             ChangeText text,
             TemplateTrials trials,
-            OtherDevices others) {
+            OtherDevices others,
+            Allocations allocations) {
         this.changes = changes;
         this.alike = alike;
         this.summaries = summaries;
         this.text = text;
         this.trials = trials;
         this.others = others;
+        this.allocations = allocations;
     }
 
     /** The newest 2,000, highest number first. */
@@ -126,6 +129,20 @@ class ChangeController {
     @PreAuthorize("hasAuthority('WRITE_CHANGES')")
     ValueTable values(@RequestBody byte[] file) {
         return ValueTable.read(file);
+    }
+
+    /** Gives the next free values of a pool to a change; a place that already holds one keeps it. */
+    @PostMapping("/{number}/allocations")
+    @PreAuthorize("hasAuthority('WRITE_CHANGES')")
+    List<Allocations.Fulfilled> allocate(
+            @PathVariable int number,
+            @Valid @RequestBody ChangeRequests.Allocation request,
+            @AuthenticationPrincipal SignedIn me) {
+        return allocations.give(
+                number,
+                request.pool(),
+                request.wishes().stream().map(ChangeRequests.Wish::wish).toList(),
+                me.login());
     }
 
     /** Everything that is approved, as plain text. */

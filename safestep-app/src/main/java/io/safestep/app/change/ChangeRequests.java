@@ -2,10 +2,12 @@ package io.safestep.app.change;
 
 import io.safestep.app.template.TemplateContent;
 import io.safestep.core.check.Expectation;
+import io.safestep.core.template.VariableType;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.LinkedHashMap;
@@ -119,6 +121,27 @@ final class ChangeRequests {
             Map<String, String> lines = new LinkedHashMap<>();
             targets.forEach(t -> lines.put(t.device(), t.lines()));
             return lines;
+        }
+    }
+
+    /** @param wishes for which device and variable a value is wanted */
+    record Allocation(
+            @NotBlank(message = "Choose a pool.") @Size(max = 60)
+            String pool,
+
+            @NotEmpty @Valid @Size(max = 500, message = "At most 500 values at once.")
+            List<Wish> wishes) {}
+
+    /** @param interfaceName for an address of a link: through which interface the link goes */
+    record Wish(
+            @NotBlank @Size(max = 60) String device,
+            @NotBlank @Size(max = 60) String variable,
+            @NotNull VariableType type,
+            @Nullable @Size(max = 100) String interfaceName) {
+
+        Allocations.Wish wish() {
+            return new Allocations.Wish(
+                    device, variable, type, interfaceName == null || interfaceName.isBlank() ? null : interfaceName);
         }
     }
 

@@ -44,6 +44,7 @@ public class Changes {
     private final DeviceBuilds builds;
     private final BuildViews buildViews;
     private final SubmissionRules rules;
+    private final PoolValues poolValues;
     private final ChangeViews views;
     private final Devices devices;
     private final Groups groups;
@@ -57,6 +58,7 @@ public class Changes {
             DeviceBuilds builds,
             BuildViews buildViews,
             SubmissionRules rules,
+            PoolValues poolValues,
             ChangeViews views,
             Devices devices,
             Groups groups,
@@ -68,6 +70,7 @@ public class Changes {
         this.builds = builds;
         this.buildViews = buildViews;
         this.rules = rules;
+        this.poolValues = poolValues;
         this.views = views;
         this.devices = devices;
         this.groups = groups;
@@ -122,6 +125,7 @@ public class Changes {
         String oldSeal = change.seal();
         change.describe(draft.title().strip(), draft.reason().strip(), draft.undoAccepted());
         write(change, draft);
+        poolValues.afterEdit(change, login);
         change.move(after, clock.instant());
         boolean broken = before != after && oldSeal != null && !oldSeal.equals(change.seal());
         audit.write(
@@ -284,6 +288,7 @@ public class Changes {
                 .orElseThrow(() -> ProblemException.refused(
                         change.subject() + " is " + words(before) + "; in this state that is not possible."));
         change.move(after, clock.instant());
+        poolValues.afterMove(change, after, login);
         audit.write(login, change.subject(), words(before) + " → " + words(after), detail);
     }
 

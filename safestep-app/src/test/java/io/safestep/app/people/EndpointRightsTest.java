@@ -154,6 +154,25 @@ class EndpointRightsTest extends SafeStepTest {
                         template(),
                         "note",
                         "");
+            case "/api/pools", "/api/pools/{id}" ->
+                Map.of(
+                        "name",
+                        "x",
+                        "kind",
+                        "VLAN",
+                        "description",
+                        "",
+                        "ranges",
+                        List.of("990"),
+                        "exclusions",
+                        List.of(),
+                        "length",
+                        0,
+                        "numberPlace",
+                        "");
+            case "/api/pools/{id}/releases" -> Map.of("allocation", 1, "reason", "x");
+            case "/api/changes/{number}/allocations" ->
+                Map.of("pool", "x", "wishes", List.of(Map.of("device", "brn-gw-a", "variable", "x", "type", "VLAN")));
             case "/api/changes/trial" -> Map.of("platform", "corvane-cli", "content", template(), "values", Map.of());
             case "/api/changes/{number}/closure" -> Map.of("note", "x");
             case "/api/changes/{number}/approvals" -> Map.of("verdict", "APPROVED", "comment", "", "seal", "x");
