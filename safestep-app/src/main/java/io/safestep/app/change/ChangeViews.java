@@ -111,7 +111,7 @@ public class ChangeViews {
 
     private Map<String, String> maskedValues(ChangeTarget t, Optional<Templates.Usable> usable) {
         Set<String> secret = usable.map(u -> u.content().variables().stream()
-                        .filter(Variable::isSecret)
+                        .filter(Variable::holdsSecret)
                         .map(Variable::name)
                         .collect(Collectors.toSet()))
                 .orElse(Set.of());

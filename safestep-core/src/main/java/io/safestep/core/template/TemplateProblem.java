@@ -1,5 +1,7 @@
 package io.safestep.core.template;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * What is wrong with a template, or with the values for it.
  *
@@ -8,7 +10,7 @@ package io.safestep.core.template;
  * @param variable the variable that it is about; null for none
  * @param sentence what is wrong, and what to do
  */
-public record TemplateProblem(Part part, int line, String variable, String sentence) {
+public record TemplateProblem(Part part, int line, @Nullable String variable, String sentence) {
 
     public enum Part {
         TEXT,

@@ -85,7 +85,7 @@ final class ValueCheck {
     }
 
     private Optional<String> wrong(String value, String wanted) {
-        String shown = variable.isSecret() || value.length() > 60 ? "" : ", not \"" + value + "\"";
+        String shown = variable.holdsSecret() || value.length() > 60 ? "" : ", not \"" + value + "\"";
         return Optional.of(variable.name() + " has to be " + wanted + shown + ".");
     }
 
@@ -130,7 +130,7 @@ final class ValueCheck {
                     .map(c -> "The preset does not fit. " + c)
                     .ifPresent(complaints::add);
         }
-        if (variable.isSecret() && !variable.preset().isEmpty()) {
+        if (variable.holdsSecret() && !variable.preset().isEmpty()) {
             complaints.add(name + " is a secret: a preset would be shown to everybody who opens the template.");
         }
         return complaints;

@@ -1,6 +1,7 @@
 package io.safestep.core.template;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A variable of a template.
@@ -23,8 +24,8 @@ public record Variable(
         boolean required,
         String pattern,
         List<String> choices,
-        Long least,
-        Long most,
+        @Nullable Long least,
+        @Nullable Long most,
         String pool) {
 
     public Variable {
@@ -36,7 +37,7 @@ public record Variable(
         return new Variable(name, type, "", "", true, "", List.of(), null, null, "");
     }
 
-    public boolean isSecret() {
+    public boolean holdsSecret() {
         return type == VariableType.SECRET;
     }
 
