@@ -1,5 +1,5 @@
 import { lazy, Suspense } from "react";
-import { Link, Route, Routes } from "react-router";
+import { Link, Navigate, Route, Routes } from "react-router";
 import { LoginPage } from "./session/LoginPage";
 import { PersonContext, useSessionQuery } from "./session/session";
 import { NowPage } from "./now/NowPage";
@@ -20,6 +20,9 @@ const GroupsPage = lazy(() => import("./group/GroupsPage").then((m) => ({ defaul
 const CredentialsPage = lazy(() =>
   import("./credential/CredentialsPage").then((m) => ({ default: m.CredentialsPage })),
 );
+const TemplatesPage = lazy(() => import("./library/TemplatesPage").then((m) => ({ default: m.TemplatesPage })));
+const TemplatePage = lazy(() => import("./library/TemplatePage").then((m) => ({ default: m.TemplatePage })));
+const PoolsPage = lazy(() => import("./library/PoolsPage").then((m) => ({ default: m.PoolsPage })));
 const RoundsPage = lazy(() => import("./round/RoundsPage").then((m) => ({ default: m.RoundsPage })));
 const RoundPage = lazy(() => import("./round/RoundPage").then((m) => ({ default: m.RoundPage })));
 
@@ -50,6 +53,10 @@ export function App() {
             <Route path="searches/:id" element={<SearchPage />} />
             <Route path="groups/:id?" element={<GroupsPage />} />
             <Route path="credentials/:id?" element={<CredentialsPage />} />
+            <Route path="library" element={<Navigate replace to="/library/templates" />} />
+            <Route path="library/templates" element={<TemplatesPage />} />
+            <Route path="library/templates/:id" element={<TemplatePage />} />
+            <Route path="library/pools/:id?" element={<PoolsPage />} />
             <Route path="rounds" element={<RoundsPage />} />
             <Route path="rounds/:id" element={<RoundPage />} />
             {session.data.practice && <Route path="practice" element={<PracticePage />} />}

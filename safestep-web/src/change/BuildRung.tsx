@@ -10,10 +10,10 @@ import { count, expectations } from "../ui/words";
 import { AlikeScripts } from "./AlikeScripts";
 import { BuildViews } from "./BuildViews";
 import { ChecksEditor } from "./ChecksEditor";
-import { CommonEditor } from "./CommonEditor";
 import { type Content, linesFor, type Target } from "./content";
 import { Findings, useStoredSummaries, useSummaries } from "./Findings";
 import { Complaints } from "./LinesEditor";
+import { ManyDevices } from "./ManyDevices";
 import { useOpened } from "./opened";
 import { useBuild } from "./queries";
 import { WayEditor } from "./WayEditor";
@@ -105,8 +105,9 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
         <>
           <WayEditor
             key={picked}
+            number={change.number}
             target={target}
-            complaints={preview.data?.complaints ?? []}
+            build={preview.data}
             onChange={(next) => edit({ targets: content.targets.map((t) => (t.device === picked ? next : t)) })}
           />
           <Findings summaries={summaries} device={picked} />
@@ -116,7 +117,8 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
           </div>
         </>
       ) : (
-        <CommonEditor
+        <ManyDevices
+          number={change.number}
           targets={content.targets}
           summaries={summaries}
           edit={(targets) => edit({ targets })}
@@ -145,8 +147,10 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
   );
 }
 
-/** Nothing can follow before a backup is chosen. */
-const unchosen = (target: Target) => target.way === "BACKUP" && target.backup === null;
+/** Nothing can follow before it is chosen from what. */
+const unchosen = (target: Target) =>
+  ((target.way === "BACKUP" || target.way === "OTHER_DEVICE") && target.backup === null) ||
+  (target.way === "TEMPLATE" && target.template === null);
 
 /** A configuration that nobody has touched yet is the baseline: no lines at all say the same. */
 const asShown = (target: Target) =>

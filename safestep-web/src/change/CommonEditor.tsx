@@ -5,11 +5,14 @@ import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { count } from "../ui/words";
 import { type Common, commonOf, linesOf, namesIn, repeated, withText } from "./common";
 import type { Target } from "./content";
-import { Findings } from "./Findings";
 import { LinesEditor } from "./LinesEditor";
+import { PoolFill } from "./PoolFill";
 import { type GridProps, SheetActions, TargetState, ValueGrid } from "./ValueGrid";
 
 interface Props {
+  /** Of the change. */
+  number: number;
+  /** Those that are written in lines. */
   targets: Target[];
   summaries: Map<string, TargetSummary>;
   edit: (targets: Target[]) => void;
@@ -20,18 +23,16 @@ interface Props {
  * Many devices as one text: equal parts stand once, values that differ are names with a column in the grid. Devices whose
  * lines are not alike form groups of their own.
  */
-export function CommonEditor({ targets, summaries, edit, open }: Props) {
+export function CommonEditor({ number, targets, summaries, edit, open }: Props) {
   const [groups, setGroups] = useState<Common[] | null>(null);
   const [error, setError] = useState<unknown>(null);
   const [picked, setPicked] = useState(0);
-  const others = targets.filter((t) => t.way !== "LINES");
-  const writing = targets.filter((t) => t.way === "LINES");
 
   // Read once on coming here; from then on the text and the grid are what is written.
   useEffect(() => {
     let left = false;
     api
-      .post<CommonText[]>("/api/changes/common", { targets: writing })
+      .post<CommonText[]>("/api/changes/common", { targets })
       .then((found) => !left && setGroups([...found].reverse().map(commonOf)))
       .catch((e: unknown) => !left && setError(e));
     return () => {
@@ -50,11 +51,7 @@ export function CommonEditor({ targets, summaries, edit, open }: Props) {
 
   function change(next: Common) {
     setGroups(groups!.map((g) => (g === common ? next : g)));
-    edit(
-      targets.map((t) =>
-        t.way === "LINES" && next.devices.includes(t.device) ? { ...t, lines: linesOf(next, t.device) } : t,
-      ),
-    );
+    edit(targets.map((t) => (next.devices.includes(t.device) ? { ...t, lines: linesOf(next, t.device) } : t)));
   }
 
   return (
@@ -74,18 +71,21 @@ export function CommonEditor({ targets, summaries, edit, open }: Props) {
           ))}
         </div>
       )}
-      {common && <OneText key={common.devices[0]} common={common} change={change} summaries={summaries} open={open} />}
-      <Findings summaries={summaries} />
-      {others.length > 0 && (
-        <p className="soft mt-2">
-          {others.map((t) => t.device).join(", ")}: not written in lines, so not part of one text.
-        </p>
+      {common && (
+        <OneText
+          key={common.devices[0]}
+          number={number}
+          common={common}
+          change={change}
+          summaries={summaries}
+          open={open}
+        />
       )}
     </>
   );
 }
 
-function OneText({ common, change, summaries, open }: GridProps) {
+function OneText({ number, common, change, summaries, open }: GridProps & { number: number }) {
   const names = namesIn(common.text);
   const complaints = inAll(common.devices.map((d) => summaries.get(d)?.complaints ?? []));
   const missing = names.filter((n) => common.values[n]?.some((v) => !v.trim()));
@@ -105,7 +105,12 @@ function OneText({ common, change, summaries, open }: GridProps) {
           </>
         }
       />
-      {names.length > 0 && <SheetActions common={common} names={names} change={change} />}
+      {names.length > 0 && (
+        <>
+          <SheetActions common={common} names={names} change={change} />
+          <PoolFill number={number} common={common} columns={names.map((name) => ({ name }))} change={change} />
+        </>
+      )}
       {names.length > 0 ? (
         <ValueGrid common={common} names={names} change={change} summaries={summaries} open={open} />
       ) : (

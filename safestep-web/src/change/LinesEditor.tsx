@@ -64,7 +64,8 @@ export function Complaints({ complaints }: { complaints: Complaint[] }) {
       <ul className="complaints">
         {complaints.map((c) => (
           <li key={`${c.line}${c.reason}`} className={c.severity === "ERROR" ? "" : "doubtful"}>
-            <b>line {c.line}</b> {c.severity === "ERROR" ? "" : "Is this meant? "}
+            {c.line > 0 && <b>line {c.line} </b>}
+            {c.severity === "ERROR" ? "" : "Is this meant? "}
             {c.reason}
           </li>
         ))}

@@ -1,7 +1,7 @@
 import { useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { api } from "../api/client";
-import type { TargetSummary } from "../api/types";
+import type { TargetSummary, Variable } from "../api/types";
 import { csv, download } from "../ui/csv";
 import { Glyph, type Shape } from "../ui/Glyph";
 import { Block, ErrorBlock } from "../ui/Messages";
@@ -89,7 +89,15 @@ export function SheetActions({
   );
 }
 
-export function ValueGrid({ common, names, change, summaries, open }: GridProps & { names: string[] }) {
+interface ValueGridProps extends GridProps {
+  names: string[];
+  /** What is known of the names, when they are variables of a template. */
+  variables?: Variable[];
+}
+
+export function ValueGrid({ common, names, change, summaries, open, variables = [] }: ValueGridProps) {
+  const known = new Map(variables.map((v) => [v.name, v]));
+  const mayBeEmpty = (name: string) => known.get(name)?.required === false || !!known.get(name)?.preset;
   const twice = new Map(names.map((n) => [n, repeated(common, n)]));
   return (
     <div className="grid" role="region" aria-label="Values of each device" tabIndex={0}>
@@ -98,7 +106,7 @@ export function ValueGrid({ common, names, change, summaries, open }: GridProps 
           <tr>
             <th scope="col">Device</th>
             {names.map((n) => (
-              <th key={n} scope="col" className="mono">
+              <th key={n} scope="col" className="mono" title={known.get(n)?.description}>
                 {n}
               </th>
             ))}
@@ -117,7 +125,10 @@ export function ValueGrid({ common, names, change, summaries, open }: GridProps 
                 return (
                   <td key={name}>
                     <input
-                      className={`form-control form-control-sm mono ${value.trim() ? (again ? "again" : "") : "missing"}`}
+                      className={`form-control form-control-sm mono ${value.trim() || mayBeEmpty(name) ? (again ? "again" : "") : "missing"}`}
+                      type={known.get(name)?.type === "SECRET" ? "password" : "text"}
+                      autoComplete={known.get(name)?.type === "SECRET" ? "new-password" : "off"}
+                      placeholder={known.get(name)?.preset}
                       value={value}
                       aria-label={`${name} of ${device}${again ? ", another device has the same" : ""}`}
                       title={again ? "Another device has the same value." : undefined}
@@ -135,7 +146,7 @@ export function ValueGrid({ common, names, change, summaries, open }: GridProps 
                 );
               })}
               <td>
-                {names.some((n) => !common.values[n]?.[row]?.trim()) ? (
+                {names.some((n) => !mayBeEmpty(n) && !common.values[n]?.[row]?.trim()) ? (
                   <span className="follows">
                     <Glyph shape="notyet" small /> a value is missing
                   </span>
@@ -177,7 +188,7 @@ function stateOf(summary: TargetSummary | undefined): [Shape, string] {
   }
   const error = summary.complaints.find((c) => c.severity === "ERROR");
   if (error) {
-    return ["failed", `line ${error.line}: ${error.reason}`];
+    return ["failed", error.line > 0 ? `line ${error.line}: ${error.reason}` : error.reason];
   }
   if (summary.commands === 0) {
     return ["dot", "nothing to send"];

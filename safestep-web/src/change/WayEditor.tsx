@@ -8,22 +8,30 @@ import { ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { linesFor, type Target } from "./content";
 import { LinesEditor } from "./LinesEditor";
+import { OtherDeviceWay } from "./OtherDeviceWay";
 import { PasteForm } from "./PasteForm";
+import { TemplateWay } from "./TemplateWay";
 
 const ways: Record<Way, string> = {
   LINES: "Lines to add or remove",
   CONFIGURATION: "The whole configuration",
+  TEMPLATE: "A template with values",
   BACKUP: "Return to a backup",
+  OTHER_DEVICE: "The configuration of another device",
 };
 
 interface Props {
+  /** Of the change. */
+  number: number;
   target: Target;
-  complaints: Complaint[];
+  /** What follows from it, as far as it is known. */
+  build: Build | undefined;
   onChange: (target: Target) => void;
 }
 
 /** What one device shall hold, in the way that its author prefers. */
-export function WayEditor({ target, complaints, onChange }: Props) {
+export function WayEditor({ number, target, build, onChange }: Props) {
+  const complaints = build?.complaints ?? [];
   const [pasting, setPasting] = useState(false);
   return (
     <>
@@ -76,14 +84,22 @@ export function WayEditor({ target, complaints, onChange }: Props) {
       {target.way === "CONFIGURATION" && (
         <WholeConfiguration target={target} complaints={complaints} onChange={onChange} />
       )}
+      {target.way === "TEMPLATE" && <TemplateWay number={number} target={target} build={build} onChange={onChange} />}
       {target.way === "BACKUP" && <BackupChoice target={target} complaints={complaints} onChange={onChange} />}
+      {target.way === "OTHER_DEVICE" && <OtherDeviceWay target={target} build={build} onChange={onChange} />}
     </>
   );
 }
 
 const joined = (one: string, other: string) => (one.trim() ? `${one.replace(/\n*$/, "\n")}${other}` : other);
 
-function WholeConfiguration({ target, complaints, onChange }: Props) {
+interface OneWayProps {
+  target: Target;
+  complaints: Complaint[];
+  onChange: (target: Target) => void;
+}
+
+function WholeConfiguration({ target, complaints, onChange }: OneWayProps) {
   const baseline = useQuery({
     queryKey: ["preview", "baseline", target.device],
     queryFn: () => api.post<Build>("/api/changes/preview", linesFor(target.device)),
@@ -125,7 +141,7 @@ function WholeConfiguration({ target, complaints, onChange }: Props) {
   );
 }
 
-function BackupChoice({ target, complaints, onChange }: Props) {
+function BackupChoice({ target, complaints, onChange }: OneWayProps) {
   const backups = useQuery({
     queryKey: ["backups", target.device],
     queryFn: () => api.get<Backup[]>(`/api/devices/${target.device}/backups`),

@@ -8,15 +8,38 @@ export interface CheckDraft {
   settleSeconds: number;
 }
 
-/** What is asked for on one device: lines, the whole configuration, or a backup to return to. */
+/** What is asked for on one device, in one of several ways. */
 export interface Target {
   device: string;
   way: Way;
+  /** Lines, or the whole configuration. */
   lines: string;
+  /** A backup to return to, or of the device whose configuration this one takes. */
   backup: number | null;
+  /** The device whose configuration this one takes. */
+  otherDevice: string | null;
+  /** The version of a template. */
+  template: number | null;
+  /** For a template by name; for the lines of another device by line. */
+  values: Record<string, string>;
 }
 
-export const linesFor = (device: string, lines = ""): Target => ({ device, way: "LINES", lines, backup: null });
+export const linesFor = (device: string, lines = ""): Target => ({
+  device,
+  way: "LINES",
+  lines,
+  backup: null,
+  otherDevice: null,
+  template: null,
+  values: {},
+});
+
+export const templateFor = (device: string, template: number, values: Record<string, string> = {}): Target => ({
+  ...linesFor(device),
+  way: "TEMPLATE",
+  template,
+  values,
+});
 
 /** What an author writes, as it stands in the page before it is saved. */
 export interface Content {
@@ -42,7 +65,15 @@ export function contentOf(change: Change): Content {
     reason: change.reason,
     undoAccepted: change.undoAccepted,
     groups: change.groups.map((g) => g.name),
-    targets: change.targets.map((t) => ({ device: t.device, way: t.way, lines: t.lines, backup: t.backup })),
+    targets: change.targets.map((t) => ({
+      device: t.device,
+      way: t.way,
+      lines: t.lines,
+      backup: t.backup,
+      otherDevice: t.otherDevice,
+      template: t.template?.version ?? null,
+      values: t.values,
+    })),
     checks: change.checks.map((c) => ({
       read: c.read,
       argument: c.argument ?? "",

@@ -3,6 +3,7 @@ package io.safestep.app.change;
 import io.safestep.core.config.DifferenceRow;
 import io.safestep.core.config.LineComplaint;
 import io.safestep.core.network.ownpath.OwnPath;
+import io.safestep.core.template.TemplateProblem;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -12,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param baselineTakenAt when the configuration was read from which everything is derived, UTC
  * @param complaints what is wrong with the lines; when there are errors among them, the rest is empty
+ * @param problems what is wrong with a template or the values for it; said among the complaints too
  * @param lines the lines that came out of a template; null when nothing came out of one
  * @param rows the difference in two columns, every row with its parents
  * @param outcome the whole outcome configuration
@@ -25,6 +27,7 @@ public record BuildView(
         String device,
         @Nullable Instant baselineTakenAt,
         List<LineComplaint> complaints,
+        List<TemplateProblem> problems,
         @Nullable String lines,
         List<Row> rows,
         String outcome,
@@ -34,10 +37,20 @@ public record BuildView(
         List<String> obstacles,
         @Nullable PathCut pathCut) {
 
-    static BuildView underivable(
-            String device, @Nullable Instant takenAt, List<LineComplaint> complaints, @Nullable String lines) {
+    static BuildView underivable(String device, @Nullable Instant takenAt, Outcome outcome, @Nullable String lines) {
         return new BuildView(
-                device, takenAt, complaints, lines, List.of(), "", List.of(), List.of(), false, List.of(), null);
+                device,
+                takenAt,
+                outcome.complaints(),
+                outcome.problems(),
+                lines,
+                List.of(),
+                "",
+                List.of(),
+                List.of(),
+                false,
+                List.of(),
+                null);
     }
 
     /**

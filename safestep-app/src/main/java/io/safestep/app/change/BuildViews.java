@@ -31,7 +31,7 @@ class BuildViews {
         ConfigEngine engine = builds.engine(device);
         String lines = outcome.lines() == null ? null : engine.maskedText(outcome.lines());
         if (!outcome.isDerivable()) {
-            return BuildView.underivable(device.name(), takenAt, outcome.complaints(), lines);
+            return BuildView.underivable(device.name(), takenAt, outcome, lines);
         }
         DeviceBuild build = outcome.build();
         ConfigTree after = engine.numbered(build.outcome());
@@ -40,6 +40,7 @@ class BuildViews {
                 device.name(),
                 takenAt,
                 outcome.complaints(),
+                outcome.problems(),
                 lines,
                 rows.stream().map(BuildView.Row::of).toList(),
                 engine.writeMasked(after),

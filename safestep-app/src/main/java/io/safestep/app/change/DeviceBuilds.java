@@ -127,7 +127,7 @@ class DeviceBuilds {
         Outcome ofTemplate(Rendered rendered) {
             return rendered.isUsable()
                     ? ofLines(rendered.lines(), rendered.undo()).from(rendered.lines())
-                    : Outcome.refused(FilledTemplates.complaints(rendered));
+                    : Outcome.refused(FilledTemplates.complaints(rendered), rendered.problems());
         }
 
         private Outcome ofBackup(Long backupId) {

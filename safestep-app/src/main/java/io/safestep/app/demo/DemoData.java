@@ -59,6 +59,7 @@ class DemoData {
 
     private final People people;
     private final DemoDevices practice;
+    private final DemoLibrary library;
     private final Devices devices;
     private final Backups backups;
     private final Changes changes;
@@ -72,6 +73,7 @@ class DemoData {
     DemoData(
             People people,
             DemoDevices practice,
+            DemoLibrary library,
             Devices devices,
             Backups backups,
             Changes changes,
@@ -83,6 +85,7 @@ class DemoData {
             Clock clock) {
         this.people = people;
         this.practice = practice;
+        this.library = library;
         this.devices = devices;
         this.backups = backups;
         this.changes = changes;
@@ -99,6 +102,7 @@ class DemoData {
     void fill() {
         DemoPeople.ALL.forEach(p -> people.ensure(p.login(), p.name(), DemoPeople.PASSWORD, p.roles()));
         addWindows();
+        library.fill(ENGINEER);
         Thread filling = new Thread(this::fillFromDevices, "demo-data");
         filling.setDaemon(true);
         filling.start();

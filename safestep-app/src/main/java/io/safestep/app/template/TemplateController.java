@@ -72,6 +72,13 @@ class TemplateController {
         return templates.one(id, number);
     }
 
+    /** One version, by the id that changes keep. */
+    @GetMapping("/versions/{id}")
+    @PreAuthorize("hasAuthority('READ')")
+    TemplateView version(@PathVariable long id) {
+        return templates.version(id);
+    }
+
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")

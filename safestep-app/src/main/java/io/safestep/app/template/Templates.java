@@ -82,6 +82,14 @@ public class Templates {
         return TemplateView.of(shown, all.get(0).number(), all);
     }
 
+    /** @param versionId as a change keeps it */
+    @Transactional(readOnly = true)
+    public TemplateView version(long versionId) {
+        TemplateVersion version =
+                versions.findById(versionId).orElseThrow(() -> ProblemException.notFound("This version of a template"));
+        return one(version.template().id(), version.number());
+    }
+
     public TemplateView create(Wanted wanted, String login) {
         check(wanted, templates.existsByNameIgnoreCase(wanted.name().strip()));
         StoredTemplate template = new StoredTemplate(wanted.platform());

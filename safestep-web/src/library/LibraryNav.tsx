@@ -1,0 +1,11 @@
+import { NavLink } from "react-router";
+
+/** The pages of the library. */
+export function LibraryNav() {
+  return (
+    <nav className="views" aria-label="Pages of the library">
+      <NavLink to="/library/templates">Templates</NavLink>
+      <NavLink to="/library/pools">Pools</NavLink>
+    </nav>
+  );
+}
