@@ -95,7 +95,7 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
   }
   return (
     <>
-      <DeviceTabs change={change} devices={devices} picked={picked} pick={setPicked} all="All as one text" />
+      <DeviceTabs change={change} devices={devices} picked={picked} pick={setPicked} all="All together" />
       {problem?.at("targets").map((e) => (
         <p key={e.message} className="harm" role="alert">
           {e.message}

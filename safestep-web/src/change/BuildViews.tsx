@@ -12,7 +12,7 @@ type View = "difference" | "outcome";
 export function BuildViews({ build }: { build: Build }) {
   const [view, setView] = useState<View>("difference");
   if (build.complaints.some((c) => c.severity === "ERROR")) {
-    return <p className="empty">Nothing is derived while lines are wrong.</p>;
+    return <p className="empty">Nothing is derived before this is mended.</p>;
   }
   const nothing = build.script.length === 0;
   return (

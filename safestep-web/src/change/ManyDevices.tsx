@@ -85,7 +85,10 @@ function TemplateGrid({ number, version, targets, summaries, edit, open }: Props
   }
   const { variables } = used.data;
   const names = variables.map((v) => v.name);
-  const common = commonOfValues(targets, names);
+  const common = commonOfValues(
+    [...targets].sort((a, b) => a.device.localeCompare(b.device)),
+    names,
+  );
   const change = (next: typeof common) => edit(targets.map((t) => ({ ...t, values: valuesOf(next, t.device) })));
   return (
     <section className="mb-4" aria-label={`Values for ${used.data.name}`}>

@@ -105,12 +105,12 @@ export function ValueGrid({ common, names, change, summaries, open, variables = 
         <thead>
           <tr>
             <th scope="col">Device</th>
+            <th scope="col">What follows</th>
             {names.map((n) => (
               <th key={n} scope="col" className="mono" title={known.get(n)?.description}>
                 {n}
               </th>
             ))}
-            <th scope="col">What follows</th>
           </tr>
         </thead>
         <tbody>
@@ -119,9 +119,36 @@ export function ValueGrid({ common, names, change, summaries, open, variables = 
               <th scope="row" className="mono">
                 {device}
               </th>
+              <td className="follows-cell">
+                {names.some((n) => !mayBeEmpty(n) && !common.values[n]?.[row]?.trim()) ? (
+                  <span className="follows">
+                    <Glyph shape="notyet" small /> a value is missing
+                  </span>
+                ) : (
+                  <TargetState device={device} summary={summaries.get(device)} open={open} brief />
+                )}
+              </td>
               {names.map((name) => {
                 const value = common.values[name]?.[row] ?? "";
                 const again = twice.get(name)!.has(value);
+                const choices = known.get(name)?.choices ?? [];
+                if (choices.length > 0) {
+                  return (
+                    <td key={name}>
+                      <select
+                        className={`form-select form-select-sm ${value || mayBeEmpty(name) ? "" : "missing"}`}
+                        value={value}
+                        aria-label={`${name} of ${device}`}
+                        onChange={(e) => change(withValue(common, name, device, e.target.value))}
+                      >
+                        <option value="">{known.get(name)?.preset || "choose"}</option>
+                        {choices.map((c) => (
+                          <option key={c}>{c}</option>
+                        ))}
+                      </select>
+                    </td>
+                  );
+                }
                 return (
                   <td key={name}>
                     <input
@@ -145,15 +172,6 @@ export function ValueGrid({ common, names, change, summaries, open, variables = 
                   </td>
                 );
               })}
-              <td>
-                {names.some((n) => !mayBeEmpty(n) && !common.values[n]?.[row]?.trim()) ? (
-                  <span className="follows">
-                    <Glyph shape="notyet" small /> a value is missing
-                  </span>
-                ) : (
-                  <TargetState device={device} summary={summaries.get(device)} open={open} brief />
-                )}
-              </td>
             </tr>
           ))}
         </tbody>

@@ -69,7 +69,7 @@ export function PoolUses({ pool }: { pool: Pool }) {
               <tr>
                 <th>Value</th>
                 <th>Held by</th>
-                <th>In the network at</th>
+                <th>Written at</th>
                 <th>
                   <span className="visually-hidden">What can be done</span>
                 </th>
@@ -90,6 +90,9 @@ export function PoolUses({ pool }: { pool: Pool }) {
 }
 
 const textOf = (u: PoolUse) => `${u.value} ${u.change ? `CR-${u.change}` : ""} ${u.place ?? ""} ${u.devices.join(" ")}`;
+
+/** A device, or a change that would write it. */
+const pathOf = (by: string) => (by.startsWith("CR-") ? `/changes/${by.slice(3)}` : `/devices/${by}`);
 
 function Row({ pool, use }: { pool: Pool; use: PoolUse }) {
   const may = useMay("WRITE_LIBRARY");
@@ -117,7 +120,7 @@ function Row({ pool, use }: { pool: Pool; use: PoolUse }) {
         </td>
         <td className="mono">
           {use.devices.slice(0, 3).map((d) => (
-            <Link key={d} to={`/devices/${d}`} className="me-2">
+            <Link key={d} to={pathOf(d)} className="me-2">
               {d}
             </Link>
           ))}

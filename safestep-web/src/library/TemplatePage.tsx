@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useDeferredValue, useEffect, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { Link, useNavigate, useParams, useSearchParams } from "react-router";
+import { useNavigate, useParams, useSearchParams } from "react-router";
 import { api, asProblem } from "../api/client";
 import type { Complaint, Template, TemplateProblem, Trial, Variable } from "../api/types";
 import { LinesEditor } from "../change/LinesEditor";
@@ -336,7 +336,6 @@ function Retirement({ template }: { template: Template }) {
       <Button variant="link" disabled={move.isPending} onClick={() => move.mutate()}>
         {template.retired ? "Offer it again" : "No longer offer it"}
       </Button>
-      <Link to="/library/templates">All templates</Link>
     </>
   );
 }

@@ -131,7 +131,7 @@ class ChangeStoryTest extends SafeStepTest {
 
     /** Both devices at once: a value that differs has a cell for each, and a missing one is pointed out. */
     private void asOneText(Page engineer) {
-        tab(engineer, "All as one text").click();
+        tab(engineer, "All together").click();
         engineer.getByLabel("Lines for 2 devices").fill("log-server {{ collector }}\n");
         assertThat(engineer.locator(".grid")).containsText("a value is missing");
         engineer.getByLabel("collector of brn-gw-a").fill("10.77.8.40");

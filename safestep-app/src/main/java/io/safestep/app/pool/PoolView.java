@@ -38,7 +38,7 @@ public record PoolView(
      * @param allocation null when it was not given by Safe Step
      * @param change number of the change to which it was given; null otherwise
      * @param place for what it was given: a variable of a device, or a link
-     * @param devices devices that use it in their newest configuration
+     * @param devices devices that use it in their newest configuration, and changes that would write it
      */
     public record Use(
             String value,

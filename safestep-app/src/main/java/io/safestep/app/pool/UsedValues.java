@@ -8,6 +8,8 @@ import io.safestep.app.network.ComputedNetwork;
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.WrittenForms;
 import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.network.facts.DeviceFacts;
+import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.pool.NetworkUse;
 import io.safestep.core.pool.NetworkUse.Used;
 import io.safestep.core.pool.NumberPlace;
@@ -22,7 +24,10 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
-/** What the network already uses of the values of a pool, by the newest configuration of each device. */
+/**
+ * What is already used of the values of a pool: by the newest configuration of each device, and by what changes that have
+ * not run yet would write.
+ */
 @Component
 class UsedValues {
 
@@ -30,22 +35,27 @@ class UsedValues {
     private final Devices devices;
     private final Backups backups;
     private final Platforms platforms;
+    private final PlannedFacts planned;
 
     /** Numbers by place, platform and hash of the text: a configuration that has not changed is not read again. */
     private final Map<String, Set<Long>> numbers = new ConcurrentHashMap<>();
 
-    UsedValues(ComputedNetwork network, Devices devices, Backups backups, Platforms platforms) {
+    UsedValues(ComputedNetwork network, Devices devices, Backups backups, Platforms platforms, PlannedFacts planned) {
         this.network = network;
         this.devices = devices;
         this.backups = backups;
         this.platforms = platforms;
+        this.planned = planned;
     }
 
     List<Used> of(StoredPool pool) {
         if (pool.kind() == PoolKind.NUMBER) {
             return pool.numberPlace().isEmpty() ? List.of() : numbers(pool.numberPlace());
         }
-        NetworkUse use = new NetworkUse(network.configured().devices().values());
+        List<DeviceFacts> facts = new ArrayList<>(network.configured().devices().values());
+        planned.planned()
+                .forEach(p -> facts.add(new FactReader(platforms.profile(p.platform())).read(p.change(), p.lines())));
+        NetworkUse use = new NetworkUse(facts);
         return switch (pool.kind()) {
             case ADDRESS -> withManagement(use.addresses());
             case PREFIX -> withManagement(use.prefixes());
@@ -78,6 +88,7 @@ class UsedValues {
                         .forEach(n -> used.add(new Used(Span.of(n), device.name())));
             }
         }
+        planned.planned().forEach(p -> where.in(p.lines()).forEach(n -> used.add(new Used(Span.of(n), p.change()))));
         return used;
     }
 

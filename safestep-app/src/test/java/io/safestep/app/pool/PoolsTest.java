@@ -124,7 +124,7 @@ class PoolsTest extends SafeStepTest {
 
     @Test
     void both_ends_of_a_link_get_fitting_addresses() {
-        made(pool("links", "PREFIX", 31, "10.77.192.0/28"));
+        made(pool("links", "PREFIX", 31, "10.77.200.0/28"));
         JsonNode end = ok(story.engineer().get("/api/devices/brn-gw-a"))
                 .path("links")
                 .valueStream()
@@ -144,7 +144,7 @@ class PoolsTest extends SafeStepTest {
                                 end.path("ownInterface").asString()),
                         wish(far, "INTERFACE_ADDRESS", end.path("farInterface").asString())));
 
-        assertThat(values).containsExactlyInAnyOrder("10.77.192.0/31", "10.77.192.1/31");
+        assertThat(values).containsExactlyInAnyOrder("10.77.200.0/31", "10.77.200.1/31");
         assertThat(asked(change, "links", List.of(wish("brn-gw-a", "INTERFACE_ADDRESS", "no such port")))
                         .detail())
                 .isEqualTo("No link of brn-gw-a through no such port is known.");
@@ -243,5 +243,16 @@ class PoolsTest extends SafeStepTest {
                 .isEqualTo(404);
         assertThat(pool(id).path("next").asString()).isEqualTo("41");
         assertThat(story.engineer().delete("/api/pools/" + id).detail()).contains("stays for the record");
+    }
+
+    @Test
+    void what_another_change_would_write_is_not_given_though_it_has_not_run() {
+        long id = made(pool("watch room", "ADDRESS", 24, "10.77.123.1-10.77.123.9"));
+        int other = draft(Map.of("brn-gw-a", "interface vlan 123\n  address 10.77.123.1/24\n"));
+
+        assertThat(given(draft(Map.of("brn-gw-b", "")), "watch room", List.of(wish("brn-gw-b", "ADDRESS", null))))
+                .containsExactly("10.77.123.2");
+        assertThat(pool(id).path("uses").get(0).path("devices").get(0).asString())
+                .isEqualTo("CR-" + other);
     }
 }

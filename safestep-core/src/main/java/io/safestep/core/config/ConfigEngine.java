@@ -185,6 +185,15 @@ public final class ConfigEngine {
         return Script.writing(new WrittenText(language).read(text).lines());
     }
 
+    /**
+     * The lines of a script as a tree, removals among them.
+     *
+     * @throws ConfigSyntaxException when indentation, notation or length can't be read
+     */
+    public ConfigTree written(String text) {
+        return new WrittenText(language).read(text);
+    }
+
     /** What is wrong with lines that an engineer wrote for a device that has this baseline. Empty: nothing. */
     public List<LineComplaint> complaints(ConfigTree baseline, String text) {
         return new WrittenLines(language).complaints(baseline, text);
