@@ -62,3 +62,5 @@ export type PoolUse = Schemas["PoolViewUse"];
 export type Takeover = Schemas["OtherDevicesTakeover"];
 export type IdentityLine = Schemas["IdentityLine"];
 export type Fulfilled = Schemas["AllocationsFulfilled"];
+export type LineComment = Schemas["CommentView"];
+export type CommentedLine = Schemas["CommentedLine"];

@@ -3,7 +3,7 @@ import { useDeferredValue, useEffect, useState } from "react";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
 import { api, type Problem } from "../api/client";
-import type { Build, Change } from "../api/types";
+import type { Build, Change, LineComment } from "../api/types";
 import { Glyph, type Shape } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { count, expectations } from "../ui/words";
@@ -12,6 +12,7 @@ import { BuildViews } from "./BuildViews";
 import { ChecksEditor } from "./ChecksEditor";
 import { type Content, linesFor, type Target } from "./content";
 import { Findings, useStoredSummaries, useSummaries } from "./Findings";
+import { OpenComments, useComments, useMaySpeak } from "./LineComments";
 import { Complaints } from "./LinesEditor";
 import { ManyDevices } from "./ManyDevices";
 import { useOpened } from "./opened";
@@ -82,6 +83,7 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
     placeholderData: (old) => (old?.device === picked ? old : undefined),
   });
   const summaries = useSummaries(content.targets);
+  const comments = useComments(change.number).data ?? [];
   const unproven = preview.data && !preview.data.proven && preview.data.script.length > 0;
   const undoError = problem?.at("undoAccepted")[0]?.message;
 
@@ -96,6 +98,7 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
   return (
     <>
       <DeviceTabs change={change} devices={devices} picked={picked} pick={setPicked} all="All together" />
+      <OpenComments comments={comments} open={setPicked} />
       {problem?.at("targets").map((e) => (
         <p key={e.message} className="harm" role="alert">
           {e.message}
@@ -113,7 +116,15 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
           <Findings summaries={summaries} device={picked} />
           <div className="mt-3">
             {preview.error && <ErrorBlock error={preview.error} />}
-            {preview.data ? <BuildViews build={preview.data} /> : !preview.error && !unchosen(target) && <Loading />}
+            {preview.data ? (
+              <BuildViews
+                build={preview.data}
+                // What is not saved yet is not spoken about, but what was said stays in sight.
+                talk={{ number: change.number, comments: ofDevice(comments, picked), maySpeak: false }}
+              />
+            ) : (
+              !preview.error && !unchosen(target) && <Loading />
+            )}
           </div>
         </>
       ) : (
@@ -156,6 +167,11 @@ const unchosen = (target: Target) =>
 const asShown = (target: Target) =>
   target.way === "CONFIGURATION" && target.lines === "" ? linesFor(target.device) : target;
 
+const ofDevice = (comments: LineComment[], device: string) => comments.filter((c) => c.about.device === device);
+
+/** Nothing more is said about a change that is over. */
+const ended: Change["state"][] = ["CLOSED", "REJECTED", "WITHDRAWN"];
+
 /** The same, as everybody else sees it. */
 export function BuildReview({ change }: { change: Change }) {
   const devices = change.targets.map((t) => t.device);
@@ -164,6 +180,8 @@ export function BuildReview({ change }: { change: Change }) {
   const { unopened, open } = useOpened(change);
   const summaries = useStoredSummaries(change);
   const build = useBuild(change.number, picked || undefined, change.version);
+  const comments = useComments(change.number).data ?? [];
+  const maySpeak = useMaySpeak() && !ended.includes(change.state);
   useEffect(() => {
     if (picked) {
       open(picked);
@@ -187,13 +205,21 @@ export function BuildReview({ change }: { change: Change }) {
           {unopened.size} of {count(devices.length, "difference")} not opened yet.
         </p>
       )}
+      <OpenComments comments={comments} open={setPicked} />
       <Findings summaries={summaries} device={picked || undefined} />
       {picked === ALL ? (
         <AlikeScripts change={change} open={setPicked} />
       ) : (
         <>
           {build.error && <ErrorBlock error={build.error} />}
-          {build.data ? <BuildViews build={build.data} /> : !build.error && <Loading />}
+          {build.data ? (
+            <BuildViews
+              build={build.data}
+              talk={{ number: change.number, comments: ofDevice(comments, picked), maySpeak }}
+            />
+          ) : (
+            !build.error && <Loading />
+          )}
           {!!build.data?.complaints.length && <Complaints complaints={build.data.complaints} />}
         </>
       )}

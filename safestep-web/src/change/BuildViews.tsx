@@ -4,12 +4,12 @@ import { Glyph } from "../ui/Glyph";
 import { Block } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { count } from "../ui/words";
-import { Difference } from "./Difference";
+import { Difference, type Talk } from "./Difference";
 
 type View = "difference" | "outcome";
 
 /** What follows from the lines of one device: difference or outcome, and always script, undo script and undo proof. */
-export function BuildViews({ build }: { build: Build }) {
+export function BuildViews({ build, talk }: { build: Build; talk?: Talk }) {
   const [view, setView] = useState<View>("difference");
   if (build.complaints.some((c) => c.severity === "ERROR")) {
     return <p className="empty">Nothing is derived before this is mended.</p>;
@@ -38,7 +38,7 @@ export function BuildViews({ build }: { build: Build }) {
           </span>
         )}
       </div>
-      {view === "difference" && <Difference device={build.device} rows={build.rows} />}
+      {view === "difference" && <Difference device={build.device} rows={build.rows} talk={talk} />}
       {view === "outcome" && (
         <pre
           tabIndex={0}

@@ -1,7 +1,9 @@
 import { useEffect, useRef, useState } from "react";
 import Form from "react-bootstrap/Form";
-import type { DifferenceRow } from "../api/types";
+import type { DifferenceRow, LineComment } from "../api/types";
 import { count } from "../ui/words";
+import { about, astray, lineOf, usualSide } from "./comments";
+import { CommentForm, Thread } from "./LineComments";
 import { hunksOf, stretchesOf, unified, usualContext, wordMarks, type Marked } from "./hunks";
 
 /** How much of two configurations is shown, and how. */
@@ -14,8 +16,16 @@ const shows: Record<Show, string> = {
   text: "Plain text",
 };
 
+/** What people say about the lines of a device. */
+export interface Talk {
+  /** Of the change. */
+  number: number;
+  comments: LineComment[];
+  maySpeak: boolean;
+}
+
 /** A difference in two columns: parents pinned above each hunk, unchanged stretches folded, next and previous by key. */
-export function Difference({ device, rows }: { device: string; rows: DifferenceRow[] }) {
+export function Difference({ device, rows, talk }: { device: string; rows: DifferenceRow[]; talk?: Talk }) {
   const [unfolded, setUnfolded] = useState<Set<number>>(new Set());
   const [at, setAt] = useState(0);
   const [copied, setCopied] = useState(false);
@@ -90,6 +100,7 @@ export function Difference({ device, rows }: { device: string; rows: DifferenceR
           {copied ? "Copied" : "Copy as text"}
         </button>
       </div>
+      {talk && <Astray talk={talk} rows={rows} />}
       {show === "text" && (
         <pre className="difference-text" tabIndex={0} aria-label={`Difference on ${device} as text`}>
           {unified(device, rows, context)}
@@ -104,7 +115,7 @@ export function Difference({ device, rows }: { device: string; rows: DifferenceR
         aria-label={`Difference on ${device}`}
         hidden={show === "text"}
       >
-        {show === "whole" && <Whole rows={rows} at={at} />}
+        {show === "whole" && <Whole device={device} rows={rows} at={at} talk={talk} />}
         {(show === "whole" ? [] : hunks).map((hunk, i) => {
           if (hunk.rows.length > 0) {
             number++;
@@ -116,7 +127,8 @@ export function Difference({ device, rows }: { device: string; rows: DifferenceR
                   {count(hunk.folded.length, "unchanged line")}
                 </button>
               )}
-              {unfolded.has(i) && hunk.folded.map((row, j) => <Pair key={j} row={row} />)}
+              {unfolded.has(i) &&
+                hunk.folded.map((row, j) => <TalkedPair key={j} device={device} row={row} talk={talk} />)}
               {hunk.rows.length > 0 && (
                 <div data-hunk={number} className={number === at && shown.length > 1 ? "current" : ""}>
                   <div className="pin">
@@ -126,7 +138,7 @@ export function Difference({ device, rows }: { device: string; rows: DifferenceR
                     </span>
                   </div>
                   {hunk.rows.map((row, j) => (
-                    <Pair key={j} row={row} />
+                    <TalkedPair key={j} device={device} row={row} talk={talk} />
                   ))}
                 </div>
               )}
@@ -138,8 +150,27 @@ export function Difference({ device, rows }: { device: string; rows: DifferenceR
   );
 }
 
+/** Comments whose line is gone are not lost. */
+function Astray({ talk, rows }: { talk: Talk; rows: DifferenceRow[] }) {
+  const gone = astray(talk.comments, rows);
+  if (gone.length === 0) {
+    return null;
+  }
+  return (
+    <section className="astray" aria-label="Comments on lines that are no longer in the difference">
+      <h3>About lines that are no longer in the difference</h3>
+      {gone.map((c) => (
+        <div key={c.id}>
+          <code className="mono">{[...c.about.path, c.about.line].join(" › ")}</code>
+          <Thread number={talk.number} comment={c} />
+        </div>
+      ))}
+    </section>
+  );
+}
+
 /** Both configurations from the first line to the last: the parents of every line stand above it. */
-function Whole({ rows, at }: { rows: DifferenceRow[]; at: number }) {
+function Whole({ device, rows, at, talk }: { device: string; rows: DifferenceRow[]; at: number; talk?: Talk }) {
   let number = -1;
   return (
     <>
@@ -153,12 +184,47 @@ function Whole({ rows, at }: { rows: DifferenceRow[]; at: number }) {
             data-hunk={stretch.changed ? number : undefined}
             className={stretch.changed && number === at ? "current" : ""}
           >
-            {stretch.rows.map((row, j) => (
-              <Pair key={j} row={row} />
-            ))}
+            {stretch.rows.map((row, j) =>
+              // Thousands of unchanged lines are shown plain.
+              stretch.changed ? (
+                <TalkedPair key={j} device={device} row={row} talk={talk} />
+              ) : (
+                <Pair key={j} row={row} />
+              ),
+            )}
           </div>
         );
       })}
+    </>
+  );
+}
+
+/** A row with what is said about it. */
+function TalkedPair({ device, row, talk }: { device: string; row: DifferenceRow; talk?: Talk }) {
+  const [writing, setWriting] = useState(false);
+  if (!talk) {
+    return <Pair row={row} />;
+  }
+  const line = lineOf(device, row, usualSide(row));
+  return (
+    <>
+      <div className="talked">
+        <Pair row={row} />
+        {talk.maySpeak && !writing && (
+          <button
+            type="button"
+            className="speak"
+            aria-label={`Comment on ${line.line}`}
+            onClick={() => setWriting(true)}
+          >
+            comment
+          </button>
+        )}
+      </div>
+      {about(talk.comments, row).map((c) => (
+        <Thread key={c.id} number={talk.number} comment={c} />
+      ))}
+      {writing && <CommentForm number={talk.number} about={line} close={() => setWriting(false)} />}
     </>
   );
 }

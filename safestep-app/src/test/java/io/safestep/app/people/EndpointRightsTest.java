@@ -171,6 +171,9 @@ class EndpointRightsTest extends SafeStepTest {
                         "numberPlace",
                         "");
             case "/api/pools/{id}/releases" -> Map.of("allocation", 1, "reason", "x");
+            case "/api/changes/{number}/comments" ->
+                Map.of("device", "x", "side", "OUTCOME", "path", List.of(), "line", "x", "body", "x");
+            case "/api/changes/{number}/comments/{id}/answers" -> Map.of("body", "x");
             case "/api/changes/{number}/allocations" ->
                 Map.of("pool", "x", "wishes", List.of(Map.of("device", "brn-gw-a", "variable", "x", "type", "VLAN")));
             case "/api/changes/trial" -> Map.of("platform", "corvane-cli", "content", template(), "values", Map.of());

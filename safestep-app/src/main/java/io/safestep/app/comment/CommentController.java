@@ -1,0 +1,91 @@
+package io.safestep.app.comment;
+
+import io.safestep.app.people.SignedIn;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Comments on lines of a change over HTTP. Who writes changes or decides about them may speak. */
+@RestController
+@RequestMapping("/api/changes/{number}/comments")
+class CommentController {
+
+    private static final String MAY_SPEAK = "hasAnyAuthority('WRITE_CHANGES', 'DECIDE_CHANGES')";
+
+    private final Comments comments;
+
+    CommentController(Comments comments) {
+        this.comments = comments;
+    }
+
+    /** As {@link CommentedLine}, with what is said about it. */
+    record CommentRequest(
+            @NotBlank @Size(max = 60) String device,
+            @NotNull Side side,
+            @NotNull @Size(max = 40) List<@NotBlank @Size(max = 4_000) String> path,
+            @NotBlank @Size(max = 4_000) String line,
+
+            @NotBlank(message = "Say something about the line.")
+            @Size(max = 2_000, message = "At most 2,000 characters.")
+            String body) {}
+
+    record AnswerRequest(
+            @NotBlank(message = "Write an answer.") @Size(max = 2_000, message = "At most 2,000 characters.")
+            String body) {}
+
+    @GetMapping
+    @PreAuthorize("hasAuthority('READ')")
+    List<CommentView> all(@PathVariable int number, @AuthenticationPrincipal SignedIn me) {
+        return comments.of(number, me.login());
+    }
+
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    @PreAuthorize(MAY_SPEAK)
+    CommentView write(
+            @PathVariable int number,
+            @Valid @RequestBody CommentRequest request,
+            @AuthenticationPrincipal SignedIn me) {
+        return comments.write(
+                number,
+                new CommentedLine(request.device(), request.side(), request.path(), request.line()),
+                request.body().strip(),
+                me.login());
+    }
+
+    @PostMapping("/{id}/answers")
+    @ResponseStatus(HttpStatus.CREATED)
+    @PreAuthorize(MAY_SPEAK)
+    CommentView answer(
+            @PathVariable int number,
+            @PathVariable long id,
+            @Valid @RequestBody AnswerRequest request,
+            @AuthenticationPrincipal SignedIn me) {
+        return comments.answer(number, id, request.body().strip(), me.login());
+    }
+
+    @PostMapping("/{id}/resolution")
+    @PreAuthorize(MAY_SPEAK)
+    CommentView resolve(@PathVariable int number, @PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+        return comments.resolve(number, id, true, me.login());
+    }
+
+    @DeleteMapping("/{id}/resolution")
+    @PreAuthorize(MAY_SPEAK)
+    CommentView openAgain(@PathVariable int number, @PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+        return comments.resolve(number, id, false, me.login());
+    }
+}

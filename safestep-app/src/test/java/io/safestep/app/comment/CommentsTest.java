@@ -1,0 +1,119 @@
+package io.safestep.app.comment;
+
+import static io.safestep.app.testing.ChangeStory.ok;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.safestep.app.testing.ApiClient;
+import io.safestep.app.testing.ApiClient.Answer;
+import io.safestep.app.testing.ChangeStory;
+import io.safestep.app.testing.SafeStepTest;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Comments on lines: written by who reviews, answered by the author, resolved. */
+class CommentsTest extends SafeStepTest {
+
+    private ChangeStory story;
+    private int change;
+
+    @BeforeEach
+    void aChangeInReview() {
+        story = new ChangeStory(port);
+        change = story.submitted("A shorter packet", Map.of("brn-gw-a", "interface vlan 40\n  mtu 1400\n"), List.of());
+    }
+
+    private String path() {
+        return "/api/changes/" + change + "/comments";
+    }
+
+    private static Map<String, Object> about(String line, String body) {
+        return Map.of(
+                "device",
+                "brn-gw-a",
+                "side",
+                "OUTCOME",
+                "path",
+                List.of("interface vlan 40"),
+                "line",
+                line,
+                "body",
+                body);
+    }
+
+    @Test
+    void a_comment_is_written_answered_resolved_and_opened_again() {
+        JsonNode written = ok(story.approver().post(path(), about("mtu 1400", "Why not 1500?")));
+        String one = path() + "/" + written.path("id").asLong();
+        assertThat(written.path("mayResolve").asBoolean()).isTrue();
+
+        ok(story.engineer().post(one + "/answers", Map.of("body", "The radio hop takes 1400.")));
+        JsonNode seen = ok(story.engineer().get(path())).get(0);
+        assertThat(seen.path("about").path("line").asString()).isEqualTo("mtu 1400");
+        assertThat(seen.path("answers").get(0).path("body").asString()).isEqualTo("The radio hop takes 1400.");
+        assertThat(seen.path("resolvedBy").isNull()).isTrue();
+
+        assertThat(ok(story.engineer().post(one + "/resolution", Map.of()))
+                        .path("resolvedBy")
+                        .asString())
+                .isEqualTo("R. Oake");
+        assertThat(ok(story.approver().delete(one + "/resolution"))
+                        .path("resolvedBy")
+                        .isNull())
+                .isTrue();
+        assertThat(ok(story.engineer().get("/api/record?subject=CR-" + change)).toString())
+                .contains("commented", "answered", "comment resolved", "comment opened again");
+    }
+
+    @Test
+    void only_lines_of_the_difference_can_be_spoken_of() {
+        assertThat(story.approver().post(path(), about("mtu 1300", "?")).status())
+                .isEqualTo(409);
+        assertThat(story.approver().post(path(), about("mtu 1400", " ")).detail())
+                .isEqualTo("Say something about the line.");
+        assertThat(story.approver()
+                        .post(
+                                path(),
+                                Map.of(
+                                        "device",
+                                        "brn-gw-b",
+                                        "side",
+                                        "OUTCOME",
+                                        "path",
+                                        List.of(),
+                                        "line",
+                                        "x",
+                                        "body",
+                                        "?"))
+                        .status())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void only_who_wrote_it_and_the_author_of_the_change_resolve_it() {
+        long id = ok(story.approver().post(path(), about("mtu 1400", "Why?")))
+                .path("id")
+                .asLong();
+        Answer other = story.manager().post(path() + "/" + id + "/resolution", Map.of());
+        assertThat(other.status()).isEqualTo(403);
+        assertThat(other.detail()).contains("who wrote it, and R. Oake");
+        assertThat(ApiClient.loggedIn(port, "pquill")
+                        .post(path(), about("mtu 1400", "I may not speak"))
+                        .status())
+                .isEqualTo(403);
+        assertThat(story.engineer()
+                        .post("/api/changes/1001/comments/" + id + "/answers", Map.of("body", "x"))
+                        .status())
+                .as("a comment of another change")
+                .isEqualTo(404);
+    }
+
+    @Test
+    void nothing_more_is_said_when_the_change_is_over() {
+        ok(story.engineer().post("/api/changes/" + change + "/withdrawal", Map.of()));
+        assertThat(story.approver().post(path(), about("mtu 1400", "Why?")).detail())
+                .contains("is over");
+    }
+}
