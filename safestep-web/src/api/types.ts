@@ -64,3 +64,4 @@ export type IdentityLine = Schemas["IdentityLine"];
 export type Fulfilled = Schemas["AllocationsFulfilled"];
 export type LineComment = Schemas["CommentView"];
 export type CommentedLine = Schemas["CommentedLine"];
+export type PeerSheet = Schemas["PeerSheetView"];

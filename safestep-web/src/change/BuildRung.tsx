@@ -17,6 +17,7 @@ import { Complaints } from "./LinesEditor";
 import { ManyDevices } from "./ManyDevices";
 import { useOpened } from "./opened";
 import { useBuild } from "./queries";
+import { SheetsEditor, SheetsReview } from "./SheetsEditor";
 import { WayEditor } from "./WayEditor";
 
 function targetShape(target: Change["targets"][number] | undefined): Shape {
@@ -154,6 +155,13 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
         problem={problem}
         onChange={(checks) => edit({ checks })}
       />
+      <SheetsEditor
+        sheets={content.sheets}
+        stored={change.sheets}
+        targets={devices}
+        problem={problem}
+        onChange={(sheets) => edit({ sheets })}
+      />
     </>
   );
 }
@@ -253,6 +261,7 @@ export function BuildReview({ change }: { change: Change }) {
           </tbody>
         </table>
       )}
+      <SheetsReview change={change} />
       <p className="soft mt-2">When anything fails, everything that was pushed is undone, the last device first.</p>
     </>
   );

@@ -16,6 +16,7 @@ const blank: Content = {
   groups: [],
   targets: [],
   checks: usualChecks,
+  sheets: [],
 };
 
 export function NewChangePage() {

@@ -9,6 +9,7 @@ const content: Content = {
   groups: [],
   targets: [linesFor("brn-ac-1", "vlan 70\n")],
   checks: usualChecks,
+  sheets: [],
 };
 
 describe("what an author has typed", () => {

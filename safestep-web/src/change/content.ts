@@ -8,6 +8,16 @@ export interface CheckDraft {
   settleSeconds: number;
 }
 
+/** Lines for a device that somebody else runs. */
+export interface SheetDraft {
+  device: string;
+  runBy: string;
+  platform: string;
+  note: string;
+  lines: string;
+  undo: string;
+}
+
 /** What is asked for on one device, in one of several ways. */
 export interface Target {
   device: string;
@@ -51,6 +61,7 @@ export interface Content {
   groups: string[];
   targets: Target[];
   checks: CheckDraft[];
+  sheets: SheetDraft[];
 }
 
 export const usualChecks: CheckDraft[] = [
@@ -81,6 +92,14 @@ export function contentOf(change: Change): Content {
       value: c.value ?? "",
       settleSeconds: c.settleSeconds,
     })),
+    sheets: change.sheets.map((s) => ({
+      device: s.device,
+      runBy: s.runBy,
+      platform: s.observed ? "" : (s.platform ?? ""),
+      note: s.note,
+      lines: s.lines,
+      undo: s.observed ? "" : s.undo,
+    })),
   };
 }
 
@@ -94,5 +113,6 @@ export function request(content: Content) {
   return {
     ...content,
     checks: content.checks.map((c) => ({ ...c, argument: c.argument || null, value: c.value || null })),
+    sheets: content.sheets.map((s) => ({ ...s, platform: s.platform || null })),
   };
 }

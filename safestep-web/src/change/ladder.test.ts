@@ -22,6 +22,7 @@ const change = (state: Change["state"], part: Partial<Change> = {}): Change => (
   submittedAt: null,
   outcomeNote: null,
   groups: [],
+  sheets: [],
   targets: [
     {
       device: "brn-gw-b",
@@ -130,6 +131,7 @@ const run = (state: Run["state"], done = 0): Run => ({
     afterBackupId: null,
     afterHash: null,
     checks: [],
+    sheets: [],
   })),
 });
 

@@ -70,7 +70,7 @@ export function PoolForm({ pool }: { pool: Pool | null }) {
     <form onSubmit={submit} noValidate>
       <fieldset disabled={!may}>
         <legend className="h2">{pool ? pool.name : "A new pool"}</legend>
-        <div className="pair">
+        <div className="two-fields">
           <Form.Group controlId="pool-name">
             <Form.Label>Name</Form.Label>
             <Form.Control
@@ -96,7 +96,7 @@ export function PoolForm({ pool }: { pool: Pool | null }) {
           <Form.Label>What it is for</Form.Label>
           <Form.Control value={description} maxLength={400} onChange={(e) => setDescription(e.target.value)} />
         </Form.Group>
-        <div className="pair">
+        <div className="two-fields">
           <Form.Group controlId="pool-ranges">
             <Form.Label>Ranges, one a line</Form.Label>
             <Form.Control

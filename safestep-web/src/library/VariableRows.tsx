@@ -147,7 +147,7 @@ function Details({ variable, pools, set }: { variable: Variable; pools: Pool[]; 
         </Form.Group>
       )}
       {type === "NUMBER" && (
-        <div className="pair">
+        <div className="two-fields">
           {(["least", "most"] as const).map((end) => (
             <Form.Group key={end} controlId={`${end}-${name}`}>
               <Form.Label>{end === "least" ? "At least" : "At most"}</Form.Label>

@@ -74,6 +74,11 @@ public class Change {
     @OrderColumn(name = "position")
     private List<ChosenGroup> groups = new ArrayList<>();
 
+    @ElementCollection(fetch = FetchType.LAZY)
+    @CollectionTable(name = "change_sheet", joinColumns = @JoinColumn(name = "change_id"))
+    @OrderColumn(name = "position")
+    private List<PeerSheet> sheets = new ArrayList<>();
+
     protected Change() {}
 
     Change(int number, Person author, Instant createdAt) {
@@ -94,6 +99,15 @@ public class Change {
     void choose(List<ChosenGroup> chosen) {
         groups.clear();
         groups.addAll(chosen);
+    }
+
+    List<PeerSheet> sheets() {
+        return List.copyOf(sheets);
+    }
+
+    void handOver(List<PeerSheet> newSheets) {
+        sheets.clear();
+        sheets.addAll(newSheets);
     }
 
     public int number() {

@@ -152,6 +152,17 @@ class ChangeController {
         return text.of(number);
     }
 
+    /**
+     * A sheet with lines for a device that somebody else runs, as plain text; secrets are masked.
+     *
+     * @param index of the sheet in the change, counted from 0
+     */
+    @GetMapping(path = "/{number}/sheets/{index}", produces = MediaType.TEXT_PLAIN_VALUE)
+    @PreAuthorize("hasAuthority('READ')")
+    String sheet(@PathVariable int number, @PathVariable int index) {
+        return text.sheet(number, index);
+    }
+
     /** In short what follows for each device of the change, and what would not fit. */
     @GetMapping("/{number}/summaries")
     @PreAuthorize("hasAuthority('READ')")
@@ -213,7 +224,10 @@ class ChangeController {
                                 k.expectation(),
                                 blankToNull(k.value()),
                                 k.settleSeconds()))
-                        .toList());
+                        .toList(),
+                c.sheets() == null
+                        ? List.of()
+                        : c.sheets().stream().map(ChangeRequests.Sheet::sheet).toList());
     }
 
     private static String blankToNull(String text) {

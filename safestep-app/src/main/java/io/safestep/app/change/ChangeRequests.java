@@ -26,6 +26,7 @@ final class ChangeRequests {
      * @param version the version that was read before editing; 0 for a new change
      * @param undoAccepted the author accepts that the undo of a device can't be proven
      * @param groups names of the groups by which devices were chosen; none when left out
+     * @param sheets lines for devices that somebody else runs; none when left out
      */
     record Content(
             int version,
@@ -46,7 +47,47 @@ final class ChangeRequests {
             List<Target> targets,
 
             @NotNull @Valid @Size(max = 50, message = "At most 50 checks.")
-            List<Check> checks) {}
+            List<Check> checks,
+
+            @Nullable @Valid @Size(max = 20, message = "At most 20 sheets for others.")
+            List<Sheet> sheets) {}
+
+    /**
+     * Lines for a device that somebody else runs.
+     *
+     * @param device as they call it
+     * @param platform left out when no profile describes it
+     */
+    record Sheet(
+            @NotBlank(message = "Name the device, as those who run it call it.")
+            @Size(max = 100, message = "At most 100 characters.")
+            String device,
+
+            @NotBlank(message = "Say who runs it.") @Size(max = 200, message = "At most 200 characters.")
+            String runBy,
+
+            @Nullable @Size(max = 60) String platform,
+
+            @NotNull @Size(max = 1_000, message = "At most 1,000 characters.")
+            String note,
+
+            @NotBlank(message = "Write the lines that they should enter.")
+            @Size(max = 200_000, message = "At most 200,000 characters.")
+            String lines,
+
+            @NotNull @Size(max = 200_000, message = "At most 200,000 characters.")
+            String undo) {
+
+        PeerSheet sheet() {
+            return new PeerSheet(
+                    device.strip(),
+                    runBy.strip(),
+                    platform == null || platform.isBlank() ? null : platform,
+                    note.strip(),
+                    lines,
+                    undo);
+        }
+    }
 
     /**
      * @param way lines when left out

@@ -20,12 +20,14 @@ class ChangeText {
     private final ChangeViews views;
     private final DeviceBuilds builds;
     private final Platforms platforms;
+    private final PeerSheets peerSheets;
 
-    ChangeText(Changes changes, ChangeViews views, DeviceBuilds builds, Platforms platforms) {
+    ChangeText(Changes changes, ChangeViews views, DeviceBuilds builds, Platforms platforms, PeerSheets peerSheets) {
         this.changes = changes;
         this.views = views;
         this.builds = builds;
         this.platforms = platforms;
+        this.peerSheets = peerSheets;
     }
 
     String of(int number) {
@@ -44,7 +46,13 @@ class ChangeText {
                                                 .map(c -> "  " + check(c.definition()))
                                                 .toList()));
         change.targets().forEach(target -> parts.add(device(target)));
+        peerSheets.views(change, false).forEach(sheet -> parts.add(PeerSheets.text(change, sheet)));
         return String.join("\n\n", parts) + "\n";
+    }
+
+    /** One sheet for somebody else, to hand over. */
+    String sheet(int number, int index) {
+        return peerSheets.text(changes.numbered(number), index);
     }
 
     private String check(CheckDefinition check) {

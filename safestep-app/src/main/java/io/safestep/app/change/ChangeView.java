@@ -15,6 +15,7 @@ import org.jspecify.annotations.Nullable;
  * @param sealBrief its first eight digits in two groups
  * @param editable whether the person who asks may edit it now
  * @param outcomeNote how it went, written at closing
+ * @param sheets lines for devices that somebody else runs
  * @param groups the groups by which devices were chosen, with what has changed in them since
  */
 public record ChangeView(
@@ -37,7 +38,8 @@ public record ChangeView(
         @Nullable String outcomeNote,
         List<ChosenGroupView> groups,
         List<Target> targets,
-        List<Check> checks) {
+        List<Check> checks,
+        List<PeerSheetView> sheets) {
 
     /**
      * A group by which devices were chosen.

@@ -28,6 +28,7 @@ public class ChangeViews {
     private final Platforms platforms;
     private final Groups groups;
     private final Templates templates;
+    private final PeerSheets peerSheets;
     private final Backups backups;
     private final Devices devices;
 
@@ -36,12 +37,14 @@ public class ChangeViews {
             Platforms platforms,
             Groups groups,
             Templates templates,
+            PeerSheets peerSheets,
             Backups backups,
             Devices devices) {
         this.builds = builds;
         this.platforms = platforms;
         this.groups = groups;
         this.templates = templates;
+        this.peerSheets = peerSheets;
         this.backups = backups;
         this.devices = devices;
     }
@@ -68,7 +71,8 @@ public class ChangeViews {
                 c.outcomeNote(),
                 c.groups().stream().map(this::group).toList(),
                 c.targets().stream().map(t -> target(t, isAuthor)).toList(),
-                c.checks().stream().map(k -> check(k.definition())).toList());
+                c.checks().stream().map(k -> check(k.definition())).toList(),
+                peerSheets.views(c, isAuthor));
     }
 
     private ChangeView.ChosenGroupView group(ChosenGroup chosen) {

@@ -45,6 +45,7 @@ public class Changes {
     private final BuildViews buildViews;
     private final SubmissionRules rules;
     private final PoolValues poolValues;
+    private final PeerSheets peerSheets;
     private final ChangeViews views;
     private final Devices devices;
     private final Groups groups;
@@ -59,6 +60,7 @@ public class Changes {
             BuildViews buildViews,
             SubmissionRules rules,
             PoolValues poolValues,
+            PeerSheets peerSheets,
             ChangeViews views,
             Devices devices,
             Groups groups,
@@ -71,6 +73,7 @@ public class Changes {
         this.buildViews = buildViews;
         this.rules = rules;
         this.poolValues = poolValues;
+        this.peerSheets = peerSheets;
         this.views = views;
         this.devices = devices;
         this.groups = groups;
@@ -88,6 +91,7 @@ public class Changes {
      *
      * @param version the version that was read before; 0 for a new change
      * @param groups names of the groups by which devices were chosen
+     * @param sheets lines for devices that somebody else runs
      */
     public record Draft(
             int version,
@@ -96,7 +100,21 @@ public class Changes {
             boolean undoAccepted,
             List<String> groups,
             List<Target> targets,
-            List<CheckDefinition> checks) {}
+            List<CheckDefinition> checks,
+            List<PeerSheet> sheets) {
+
+        /** Without sheets for others. */
+        public Draft(
+                int version,
+                String title,
+                String reason,
+                boolean undoAccepted,
+                List<String> groups,
+                List<Target> targets,
+                List<CheckDefinition> checks) {
+            this(version, title, reason, undoAccepted, groups, targets, checks, List.of());
+        }
+    }
 
     public ChangeView create(Draft draft, String login) {
         Person author = people.withLogin(login);
@@ -167,9 +185,11 @@ public class Changes {
                             () -> errors.add(FieldError.of(
                                     "groups", "There is no group called " + group + ". Take it out of the choice.")));
         }
+        errors.addAll(peerSheets.errors(draft.sheets(), seen));
         if (!errors.isEmpty()) {
             throw ProblemException.invalid(errors);
         }
+        change.handOver(draft.sheets());
         change.choose(chosen);
         change.replaceContent(List.of(), List.of());
         entityManager.flush(); // the old rows go before new ones for the same devices come
@@ -229,7 +249,10 @@ public class Changes {
                 .toList();
         List<String> checks =
                 change.checks().stream().map(c -> c.definition().sealed()).toList();
-        return Seal.of(new SealedContent(sealed, checks, change.failureRule().name()))
+        List<SealedContent.Sheet> sheets = change.sheets().stream()
+                .map(s -> new SealedContent.Sheet(s.device(), s.runBy(), s.lines(), s.undo()))
+                .toList();
+        return Seal.of(new SealedContent(sealed, checks, change.failureRule().name(), sheets))
                 .hex();
     }
 

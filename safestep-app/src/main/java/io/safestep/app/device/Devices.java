@@ -8,6 +8,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import org.springframework.data.domain.Limit;
@@ -90,6 +91,12 @@ public class Devices {
     @Transactional(readOnly = true)
     public Device named(String name) {
         return repository.findByName(name).orElseThrow(() -> ProblemException.notFound("A device called " + name));
+    }
+
+    /** Empty when there is no device of this name. */
+    @Transactional(readOnly = true)
+    public Optional<Device> known(String name) {
+        return repository.findByName(name);
     }
 
     @Transactional(readOnly = true)

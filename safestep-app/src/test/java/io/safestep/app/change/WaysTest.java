@@ -321,4 +321,57 @@ class WaysTest extends SafeStepTest {
                         .status())
                 .isEqualTo(404);
     }
+
+    private static Map<String, Object> sheet(String device, String platform, String lines) {
+        Map<String, Object> sheet = new HashMap<>();
+        sheet.put("device", device);
+        sheet.put("runBy", "Sound Carrier, night desk");
+        sheet.put("platform", platform);
+        sheet.put("note", "In our window, after our call.");
+        sheet.put("lines", lines);
+        sheet.put("undo", "");
+        return sheet;
+    }
+
+    private Answer withSheets(List<Map<String, Object>> sheets) {
+        Map<String, Object> content =
+                new HashMap<>(ChangeStory.content(0, "With a peer", Map.of("brn-gw-a", "contact pier 3\n"), List.of()));
+        content.put("sheets", sheets);
+        return story.engineer().post("/api/changes", content);
+    }
+
+    @Test
+    void aSheetIsHandedToWhoRunsThePeerAndBelongsToTheSeal() {
+        JsonNode plain = ok(withSheets(List.of()));
+        JsonNode change = ok(withSheets(List.of(
+                sheet("carrier-edge-7", null, "set link key gannet77\n"),
+                sheet("ops-co-a", null, "contact watch room\n"))));
+
+        assertThat(change.path("seal").asString())
+                .isNotEqualTo(plain.path("seal").asString());
+        JsonNode observed = change.path("sheets").get(1);
+        assertThat(observed.path("observed").asBoolean()).isTrue();
+        assertThat(observed.path("undo").asString())
+                .as("derived from its configuration")
+                .contains("contact");
+        String path = "/api/changes/" + change.path("number").asInt() + "/sheets/";
+        String text = story.approver().text(path + "0");
+        assertThat(text)
+                .startsWith("Lines for carrier-edge-7, run by Sound Carrier, night desk")
+                .contains("set link key ‹secret›", "None was written.")
+                .doesNotContain("gannet77");
+        assertThat(story.engineer().text("/api/changes/" + change.path("number").asInt() + "/text"))
+                .contains("Lines for ops-co-a");
+        assertThat(story.engineer().get(path + "7").status()).isEqualTo(404);
+    }
+
+    @Test
+    void aSheetForADeviceThatTheChangeTouchesOrThatSaysNothingIsRefused() {
+        assertThat(withSheets(List.of(sheet("brn-gw-a", null, "contact x\n"))).detail())
+                .contains("it needs no sheet");
+        assertThat(withSheets(List.of(sheet("peer", "no-such-platform", "x\n"))).detail())
+                .contains("There is no platform called no-such-platform");
+        assertThat(withSheets(List.of(sheet("peer", null, " "))).detail())
+                .isEqualTo("Write the lines that they should enter.");
+    }
 }

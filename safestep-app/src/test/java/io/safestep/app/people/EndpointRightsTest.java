@@ -50,6 +50,7 @@ class EndpointRightsTest extends SafeStepTest {
                     .replace("{name}", "brn-gw-a")
                     .replace("{device}", "brn-gw-a")
                     .replace("{fault}", "SLOW")
+                    .replace("{index}", "0")
                     .replace("{page}", "devices");
         }
     }

@@ -32,6 +32,12 @@ public record Seal(String hex) {
         writer.number(content.checks().size());
         content.checks().forEach(writer::text);
         writer.text(content.failureRule());
+        for (SealedContent.Sheet sheet : content.sheets()) {
+            writer.text(sheet.device());
+            writer.text(sheet.runBy());
+            writer.text(sheet.lines());
+            writer.text(sheet.undo());
+        }
         return new Seal(writer.hex());
     }
 

@@ -9,8 +9,15 @@ import java.util.Map;
  * @param targets the devices in the order in which they are changed
  * @param checks the checks, in their order, each as its full definition
  * @param failureRule what happens when something fails
+ * @param sheets what is handed to others to be done, in its order
  */
-public record SealedContent(List<Target> targets, List<String> checks, String failureRule) {
+public record SealedContent(List<Target> targets, List<String> checks, String failureRule, List<Sheet> sheets) {
+
+    /**
+     * @param device as those who run it call it
+     * @param runBy who runs it
+     */
+    public record Sheet(String device, String runBy, String lines, String undo) {}
 
     /**
      * @param device the device's name

@@ -1,0 +1,55 @@
+package io.safestep.app.change;
+
+import jakarta.persistence.Embeddable;
+
+/** Lines for a device that somebody else runs: handed over on a sheet, never sent by Safe Step. */
+@Embeddable
+public class PeerSheet {
+
+    private String device;
+    private String runBy;
+    private String platform;
+    private String note;
+    private String lines;
+    private String undo;
+
+    protected PeerSheet() {}
+
+    /**
+     * @param device as those who run it call it; may be a device that Safe Step only observes
+     * @param platform null when no profile describes it
+     * @param undo the way back; empty when it follows from the configuration of an observed device
+     */
+    public PeerSheet(String device, String runBy, String platform, String note, String lines, String undo) {
+        this.device = device;
+        this.runBy = runBy;
+        this.platform = platform;
+        this.note = note;
+        this.lines = lines;
+        this.undo = undo;
+    }
+
+    String device() {
+        return device;
+    }
+
+    String runBy() {
+        return runBy;
+    }
+
+    String platform() {
+        return platform;
+    }
+
+    String note() {
+        return note;
+    }
+
+    String lines() {
+        return lines;
+    }
+
+    String undo() {
+        return undo;
+    }
+}
