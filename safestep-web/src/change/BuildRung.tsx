@@ -137,17 +137,8 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
           open={setPicked}
         />
       )}
-      {(unproven || content.undoAccepted || undoError) && (
-        <Form.Check
-          className="mt-2"
-          id="undo-accepted"
-          label="I accept that the way back can't be proven for every device."
-          checked={content.undoAccepted}
-          isInvalid={!!undoError}
-          feedback={undoError}
-          feedbackType="invalid"
-          onChange={(e) => edit({ undoAccepted: e.target.checked })}
-        />
+      {(unproven || content.undoAccepted || content.restoresStartup || undoError) && (
+        <WayBack content={content} possible={preview.data?.mayRestoreStartup !== false} error={undoError} edit={edit} />
       )}
       <ChecksEditor
         checks={content.checks}
@@ -163,6 +154,40 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
         onChange={(sheets) => edit({ sheets })}
       />
     </>
+  );
+}
+
+interface WayBackProps {
+  content: Content;
+  /** Whether the device that is looked at can take its startup configuration back as a whole. */
+  possible: boolean;
+  error: string | undefined;
+  edit: (part: Partial<Content>) => void;
+}
+
+/** What becomes of devices whose way back can't be proven. */
+function WayBack({ content, possible, error, edit }: WayBackProps) {
+  return (
+    <fieldset className="mt-3">
+      <legend className="h3">Where the way back can't be proven</legend>
+      {(possible || content.restoresStartup) && (
+        <Form.Check
+          id="restores-startup"
+          label="Take the startup configuration back as a whole, secrets that the device hides with it. Nothing is written to a device that has unsaved lines."
+          checked={content.restoresStartup}
+          onChange={(e) => edit({ restoresStartup: e.target.checked })}
+        />
+      )}
+      <Form.Check
+        id="undo-accepted"
+        label="I accept that the way back can't be proven for every device."
+        checked={content.undoAccepted}
+        isInvalid={!!error}
+        feedback={error}
+        feedbackType="invalid"
+        onChange={(e) => edit({ undoAccepted: e.target.checked })}
+      />
+    </fieldset>
   );
 }
 
@@ -262,6 +287,11 @@ export function BuildReview({ change }: { change: Change }) {
         </table>
       )}
       <SheetsReview change={change} />
+      {change.restoresStartup && (
+        <p className="mt-2">
+          Where the way back can't be proven, the device takes its startup configuration back as a whole.
+        </p>
+      )}
       <p className="soft mt-2">When anything fails, everything that was pushed is undone, the last device first.</p>
     </>
   );

@@ -13,6 +13,7 @@ const blank: Content = {
   title: "",
   reason: "",
   undoAccepted: false,
+  restoresStartup: false,
   groups: [],
   targets: [],
   checks: usualChecks,

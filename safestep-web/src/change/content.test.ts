@@ -6,6 +6,7 @@ const content: Content = {
   title: "Camera VLAN",
   reason: "Twelve cameras arrive on Friday.",
   undoAccepted: false,
+  restoresStartup: false,
   groups: [],
   targets: [linesFor("brn-ac-1", "vlan 70\n")],
   checks: usualChecks,

@@ -57,6 +57,8 @@ export interface Content {
   title: string;
   reason: string;
   undoAccepted: boolean;
+  /** Devices whose way back can't be proven take their startup configuration back as a whole. */
+  restoresStartup: boolean;
   /** Names of the groups by which devices were chosen. */
   groups: string[];
   targets: Target[];
@@ -75,6 +77,7 @@ export function contentOf(change: Change): Content {
     title: change.title,
     reason: change.reason,
     undoAccepted: change.undoAccepted,
+    restoresStartup: change.restoresStartup,
     groups: change.groups.map((g) => g.name),
     targets: change.targets.map((t) => ({
       device: t.device,

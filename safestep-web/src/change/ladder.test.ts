@@ -16,6 +16,7 @@ const change = (state: Change["state"], part: Partial<Change> = {}): Change => (
   seal: "7c1e90ab",
   sealBrief: "7c1e 90ab",
   undoAccepted: false,
+  restoresStartup: false,
   editable: false,
   createdAt: "2026-11-25T01:00:00Z",
   updatedAt: "2026-11-25T01:00:00Z",

@@ -47,6 +47,16 @@ public interface DeviceSession extends AutoCloseable {
      */
     String save() throws DeviceException;
 
+    /**
+     * Takes the startup configuration into force as a whole: what differs from it is gone. What the device answers is not
+     * believed: read the running configuration afterwards.
+     *
+     * @return what the device said
+     * @throws DeviceException with reason NOT_POSSIBLE when the platform can't, TRANSFER_FAILED when the device does not
+     *     confirm
+     */
+    String restoreStartup() throws DeviceException;
+
     @Override
     void close();
 }

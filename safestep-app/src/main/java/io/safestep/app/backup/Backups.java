@@ -66,8 +66,9 @@ public class Backups {
      * A fresh backup.
      *
      * @param running what the device runs
+     * @param saved startup is the same, as far as the device shows both
      */
-    public record Taken(long runningId, String running) {}
+    public record Taken(long runningId, String running, boolean saved) {}
 
     /**
      * Reads running and, where the device has one of its own, startup, stores both (volatile lines aside), and reads the stored texts back to compare their hashes. A text that can't
@@ -95,7 +96,9 @@ public class Backups {
             }
         });
         noteComparison(deviceId, engine, texts);
-        return new Taken(ids.get(BackupKind.RUNNING), texts.get(BackupKind.RUNNING));
+        String running = texts.get(BackupKind.RUNNING);
+        String startup = texts.get(BackupKind.STARTUP);
+        return new Taken(ids.get(BackupKind.RUNNING), running, startup != null && same(engine, running, startup));
     }
 
     /** What was read tells whether the device is saved, and whether it is as it is expected to be. */

@@ -21,6 +21,7 @@ import org.jspecify.annotations.Nullable;
  * @param undo the commands back
  * @param proven the undo is proven by computation
  * @param obstacles when it is not: why
+ * @param mayRestoreStartup the device can take its startup configuration back as a whole
  * @param pathCut the first command after which Safe Step could not reach the device; null when the path stays
  */
 public record BuildView(
@@ -35,6 +36,7 @@ public record BuildView(
         List<String> undo,
         boolean proven,
         List<String> obstacles,
+        boolean mayRestoreStartup,
         @Nullable PathCut pathCut) {
 
     static BuildView underivable(String device, @Nullable Instant takenAt, Outcome outcome, @Nullable String lines) {
@@ -50,6 +52,7 @@ public record BuildView(
                 List.of(),
                 false,
                 List.of(),
+                false,
                 null);
     }
 

@@ -48,6 +48,7 @@ class BuildViews {
                 engine.maskedLines(build.undo()),
                 build.proof().proven(),
                 build.proof().obstacles(),
+                builds.mayRestoreStartup(device),
                 outcome.cut().map(BuildView.PathCut::of).orElse(null));
     }
 }

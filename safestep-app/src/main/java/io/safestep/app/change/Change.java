@@ -48,6 +48,7 @@ public class Change {
     private Person author;
 
     private boolean undoAccepted;
+    private boolean restoresStartup;
 
     @Enumerated(EnumType.STRING)
     private FailureRule failureRule = FailureRule.UNDO_ALL;
@@ -180,10 +181,16 @@ public class Change {
         return List.copyOf(checks);
     }
 
-    void describe(String newTitle, String newReason, boolean accepted) {
-        title = newTitle;
-        reason = newReason;
-        undoAccepted = accepted;
+    /** Devices whose way back can't be proven take their startup configuration back as a whole. */
+    public boolean restoresStartup() {
+        return restoresStartup;
+    }
+
+    void describe(Changes.Draft draft) {
+        title = draft.title().strip();
+        reason = draft.reason().strip();
+        undoAccepted = draft.undoAccepted();
+        restoresStartup = draft.restoresStartup();
     }
 
     void replaceContent(List<ChangeTarget> newTargets, List<ChangeCheck> newChecks) {

@@ -215,6 +215,7 @@ class ChangeController {
                 c.title(),
                 c.reason(),
                 c.undoAccepted(),
+                Boolean.TRUE.equals(c.restoresStartup()),
                 c.groups() == null ? List.of() : List.copyOf(new LinkedHashSet<>(c.groups())),
                 c.targets().stream().map(ChangeRequests.Target::target).toList(),
                 c.checks().stream()

@@ -25,6 +25,7 @@ final class ChangeRequests {
      *
      * @param version the version that was read before editing; 0 for a new change
      * @param undoAccepted the author accepts that the undo of a device can't be proven
+     * @param restoresStartup such devices take their startup configuration back as a whole; no when left out
      * @param groups names of the groups by which devices were chosen; none when left out
      * @param sheets lines for devices that somebody else runs; none when left out
      */
@@ -39,6 +40,7 @@ final class ChangeRequests {
             String reason,
 
             boolean undoAccepted,
+            @Nullable Boolean restoresStartup,
 
             @Nullable @Size(max = 20, message = "At most 20 groups in one change.")
             List<@NotBlank @Size(max = 60) String> groups,

@@ -109,6 +109,11 @@ public class ChangeTarget {
         return proven;
     }
 
+    /** Its way back is to take its startup configuration back as a whole. */
+    public boolean restoresStartup() {
+        return change.restoresStartup() && hasScript() && !proven;
+    }
+
     public boolean hasScript() {
         return script != null && !script.isEmpty();
     }

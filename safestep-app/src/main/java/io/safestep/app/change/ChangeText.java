@@ -75,6 +75,9 @@ class ChangeText {
                 engine.rows(outcome.build().baseline(), outcome.build().outcome()), CONTEXT);
         return title + "\n\nDifference\n" + difference + "\nScript\n"
                 + engine.masked(engine.readScript(target.script())) + "\nUndo script, "
-                + (target.proven() ? "proven" : "not proven") + "\n" + engine.masked(engine.readScript(target.undo()));
+                + (target.proven()
+                        ? "proven"
+                        : target.restoresStartup() ? "not proven: startup is taken back as a whole" : "not proven")
+                + "\n" + engine.masked(engine.readScript(target.undo()));
     }
 }

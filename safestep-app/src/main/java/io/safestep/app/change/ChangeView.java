@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param version to be given back when something is written
  * @param seal SHA-256 of what approvers approve; null while lines are missing or wrong
  * @param sealBrief its first eight digits in two groups
+ * @param restoresStartup devices whose way back can't be proven take their startup configuration back as a whole
  * @param editable whether the person who asks may edit it now
  * @param outcomeNote how it went, written at closing
  * @param sheets lines for devices that somebody else runs
@@ -31,6 +32,7 @@ public record ChangeView(
         @Nullable String seal,
         @Nullable String sealBrief,
         boolean undoAccepted,
+        boolean restoresStartup,
         boolean editable,
         Instant createdAt,
         Instant updatedAt,

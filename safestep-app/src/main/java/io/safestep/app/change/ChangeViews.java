@@ -64,6 +64,7 @@ public class ChangeViews {
                 c.seal(),
                 c.seal() == null ? null : Seal.brief(c.seal()),
                 c.undoAccepted(),
+                c.restoresStartup(),
                 isAuthor && c.state().editable(),
                 c.createdAt(),
                 c.updatedAt(),

@@ -40,6 +40,9 @@ public class Changes {
 
     private static final int MOST_LISTED = 2_000;
 
+    /** What the seal says of a way back that is no script. */
+    private static final String RESTORED = "(startup is taken back as a whole)\n";
+
     private final ChangeRepository repository;
     private final DeviceBuilds builds;
     private final BuildViews buildViews;
@@ -91,6 +94,7 @@ public class Changes {
      *
      * @param version the version that was read before; 0 for a new change
      * @param groups names of the groups by which devices were chosen
+     * @param restoresStartup devices whose way back can't be proven take their startup configuration back as a whole
      * @param sheets lines for devices that somebody else runs
      */
     public record Draft(
@@ -98,6 +102,7 @@ public class Changes {
             String title,
             String reason,
             boolean undoAccepted,
+            boolean restoresStartup,
             List<String> groups,
             List<Target> targets,
             List<CheckDefinition> checks,
@@ -112,14 +117,14 @@ public class Changes {
                 List<String> groups,
                 List<Target> targets,
                 List<CheckDefinition> checks) {
-            this(version, title, reason, undoAccepted, groups, targets, checks, List.of());
+            this(version, title, reason, undoAccepted, false, groups, targets, checks, List.of());
         }
     }
 
     public ChangeView create(Draft draft, String login) {
         Person author = people.withLogin(login);
         Change change = new Change(repository.nextNumber(), author, clock.instant());
-        change.describe(draft.title().strip(), draft.reason().strip(), draft.undoAccepted());
+        change.describe(draft);
         repository.save(change);
         write(change, draft);
         audit.write(login, change.subject(), "drafted", change.title());
@@ -141,7 +146,7 @@ public class Changes {
                 .orElseThrow(() -> ProblemException.refused(change.subject() + " can't be edited while it is "
                         + words(before) + "." + (before == ChangeState.BOOKED ? " Cancel the booking first." : "")));
         String oldSeal = change.seal();
-        change.describe(draft.title().strip(), draft.reason().strip(), draft.undoAccepted());
+        change.describe(draft);
         write(change, draft);
         poolValues.afterEdit(change, login);
         change.move(after, clock.instant());
@@ -241,7 +246,7 @@ public class Changes {
                             t.device().name(),
                             t.wave(),
                             t.script(),
-                            t.undo(),
+                            t.restoresStartup() ? RESTORED + t.undo() : t.undo(),
                             engine.touchedGround(
                                     builds.baseline(t.device(), t.baselineBackupId()), engine.readScript(t.script())));
                 })

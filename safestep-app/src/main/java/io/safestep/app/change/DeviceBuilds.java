@@ -149,6 +149,10 @@ class DeviceBuilds {
         }
     }
 
+    boolean mayRestoreStartup(Device device) {
+        return platforms.profile(device.platform()).access().restoresStartup();
+    }
+
     /** Null for a device that is called by a host name: which of its addresses that is, only a name server knows. */
     private static OwnPath ownPath(Device device, PlatformProfile profile) {
         return WrittenForms.isAddress(device.address())

@@ -52,10 +52,20 @@ class SubmissionRules {
             errors.add(FieldError.of(
                     "targets", "There is nothing to send to any device. Write lines for at least one of them."));
         }
-        if (unproven && !change.undoAccepted()) {
+        if (unproven && !change.undoAccepted() && !change.restoresStartup()) {
             errors.add(FieldError.of(
                     "undoAccepted",
-                    "The way back can't be proven for every device. Accept that here, or change the lines."));
+                    "The way back can't be proven for every device. Let them take their startup configuration back,"
+                            + " accept it as it is, or change the lines."));
+        }
+        if (change.restoresStartup() && !change.undoAccepted()) {
+            targets.stream()
+                    .filter(t -> t.hasScript() && !t.proven() && !builds.mayRestoreStartup(t.device()))
+                    .forEach(t -> errors.add(FieldError.of(
+                            "undoAccepted",
+                            t.device().name()
+                                    + " can't take its startup configuration back as a whole: its profile gives"
+                                    + " no way. Accept that its way back is not proven, or change the lines.")));
         }
         return errors;
     }

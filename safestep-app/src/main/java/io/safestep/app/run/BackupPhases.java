@@ -38,6 +38,10 @@ class BackupPhases {
             return PhaseResult.failed(
                     "changed since it was approved: " + String.join(", ", moved) + "; nothing was written");
         }
+        if (work.restoresStartup() && !taken.saved()) {
+            return PhaseResult.failed("running and startup differ, so that taking startup back would lose what is not"
+                    + " saved; save the device first; nothing was written");
+        }
         int elsewhere = engine.compare(work.approved(), current).size();
         if (elsewhere > 0) {
             journal.note(

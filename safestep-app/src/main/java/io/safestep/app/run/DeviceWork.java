@@ -13,6 +13,7 @@ import java.util.List;
  *
  * @param approved the configuration that the approvers saw
  * @param before the configuration in the before-backup; null until it is taken
+ * @param restoresStartup the way back is to take the startup configuration back as a whole
  * @param turnBackAt the last moment at which a push may begin
  * @param undoProven the way back was proven before approval
  */
@@ -28,6 +29,7 @@ record DeviceWork(
         ConfigTree approved,
         ConfigTree before,
         boolean undoProven,
+        boolean restoresStartup,
         Instant turnBackAt,
         List<Check> checks) {
 

@@ -50,6 +50,7 @@ class DeviceWorks {
                 engine.read(backups.text(d.target().baselineBackupId())),
                 d.beforeBackupId() == null ? null : engine.read(backups.text(d.beforeBackupId())),
                 d.target().proven(),
+                d.target().restoresStartup(),
                 d.run().turnBackAt(),
                 checks);
     }

@@ -124,6 +124,9 @@ class PushPhases {
      * After a complete push these are the approved undo commands; after a part of one, those that the part needs.
      */
     PhaseResult undoPush(DeviceWork work) throws DeviceException {
+        if (work.restoresStartup()) {
+            return restoreStartup(work);
+        }
         ConfigEngine engine = work.engine();
         return access.visit(work.deviceId(), session -> {
             ConfigTree current = engine.read(session.readRunning());
@@ -134,6 +137,15 @@ class PushPhases {
                         + " sent, but the device hides a value of which the old one can't be written back");
             }
             return PhaseResult.done(sent == 0 ? "nothing to undo" : commands(sent) + " sent");
+        });
+    }
+
+    /** Startup was the same as running when the change began, and is written only after the checks (law 7). */
+    private PhaseResult restoreStartup(DeviceWork work) throws DeviceException {
+        return access.visit(work.deviceId(), session -> {
+            journal.sent(work.runId(), work.runDeviceId(), "(take the startup configuration back as a whole)");
+            journal.heard(work.runId(), work.runDeviceId(), session.restoreStartup());
+            return PhaseResult.done("startup taken back as a whole");
         });
     }
 

@@ -9,6 +9,7 @@ import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.SafeStepTest;
 import io.safestep.practice.corvane.CommandInterpreter;
 import io.safestep.practice.device.Fault;
+import io.safestep.practice.device.PracticeDevice;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -260,5 +261,68 @@ class RunTest extends SafeStepTest {
         assertThat(configuration.take(line))
                 .as("typed by hand on %s: %s", device, line)
                 .isEmpty();
+    }
+
+    @Test
+    void aSecretThatTheDeviceHidesComesBackWithItsWholeStartupConfiguration() {
+        story.awaitEnd(
+                story.startedRun("A kiosk account", Map.of("brn-gw-b", "user kiosk password tide-1\n"), List.of()));
+        PracticeDevice device = PRACTICE.network().device("brn-gw-b");
+        assertThat(device.running().accepts("kiosk", "tide-1")).isTrue();
+
+        device.switchOn(Fault.IGNORES_LINE, "mtu");
+        try {
+            JsonNode ended =
+                    story.awaitEnd(startedRestoring("user kiosk password tide-2\ninterface port 1\n  mtu 9000\n"));
+            assertThat(ended.path("state").asString()).isEqualTo("ROLLED_BACK");
+            assertThat(device.running().accepts("kiosk", "tide-1")).isTrue();
+            assertThat(device.running().accepts("kiosk", "tide-2")).isFalse();
+        } finally {
+            device.switchOff(Fault.IGNORES_LINE);
+        }
+    }
+
+    @Test
+    void aDeviceWithUnsavedLinesIsNotTouchedWhenItsWayBackIsStartup() {
+        story.awaitEnd(
+                story.startedRun("Another account", Map.of("brn-gw-b", "user doors password tide-1\n"), List.of()));
+        PracticeDevice device = PRACTICE.network().device("brn-gw-b");
+        String before = running("brn-gw-b");
+        type("brn-gw-b", "", "contact somebody at work");
+        try {
+            JsonNode ended = story.awaitEnd(startedRestoring("user doors password tide-2\n"));
+            assertThat(ended.path("verdict").asString()).contains("running and startup differ");
+            assertThat(device.running().accepts("doors", "tide-1")).isTrue();
+        } finally {
+            device.restoreStartup();
+        }
+        assertThat(running("brn-gw-b")).isEqualTo(before);
+    }
+
+    private long startedRestoring(String lines) {
+        Map<String, Object> content =
+                new HashMap<>(ChangeStory.content(0, "Another password", Map.of("brn-gw-b", lines), List.of()));
+        JsonNode draft = ok(story.engineer().post("/api/changes", content));
+        int number = draft.path("number").asInt();
+        Answer unproven = story.engineer()
+                .post(
+                        "/api/changes/" + number + "/submission",
+                        Map.of("version", draft.path("version").asInt()));
+        assertThat(unproven.detail()).contains("Let them take their startup configuration back");
+
+        content.put("version", draft.path("version").asInt());
+        content.put("restoresStartup", true);
+        JsonNode chosen = ok(story.engineer().put("/api/changes/" + number, content));
+        assertThat(chosen.path("seal").asString())
+                .isNotEqualTo(draft.path("seal").asString());
+        ok(story.engineer()
+                .post(
+                        "/api/changes/" + number + "/submission",
+                        Map.of("version", chosen.path("version").asInt())));
+        story.approve(number);
+        story.bookIntoOpenWindow(number);
+        return ok(story.manager().post("/api/changes/" + number + "/runs", Map.of()))
+                .path("id")
+                .asLong();
     }
 }

@@ -1,4 +1,8 @@
 package io.safestep.core.platform;
 
 /** How a platform is talked with. */
-public sealed interface Access permits CommandLine, NetconfAccess, RestconfAccess {}
+public sealed interface Access permits CommandLine, NetconfAccess, RestconfAccess {
+
+    /** Whether the device can take its startup configuration into force as a whole, without starting anew. */
+    boolean restoresStartup();
+}

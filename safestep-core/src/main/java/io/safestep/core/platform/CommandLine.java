@@ -17,6 +17,8 @@ import java.util.regex.Pattern;
  * @param readStartup shows the startup configuration; null when the device can't
  * @param save copies running to startup
  * @param saved how the answer to {@code save} looks when the startup configuration was written
+ * @param restore takes startup into force as a whole; null when the device can't
+ * @param restored how the answer to {@code restore} looks when startup is in force
  * @param errors how a refusal looks; the first match is the device's own reason
  * @param notes what looks like a refusal and is none
  * @param loginPages what may stand before the first prompt, with the keys that it waits for
@@ -34,6 +36,8 @@ public record CommandLine(
         String readStartup,
         String save,
         Pattern saved,
+        String restore,
+        Pattern restored,
         List<Pattern> errors,
         List<Pattern> notes,
         List<LoginPage> loginPages,
@@ -47,4 +51,9 @@ public record CommandLine(
      * @param keys what it waits for
      */
     public record LoginPage(Pattern shows, String keys) {}
+
+    @Override
+    public boolean restoresStartup() {
+        return restore != null && readStartup != null;
+    }
 }

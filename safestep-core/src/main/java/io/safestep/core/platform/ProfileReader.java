@@ -59,14 +59,17 @@ public final class ProfileReader {
     private static Access access(Entries top) {
         if (top.has("netconf")) {
             Entries netconf = top.entries("netconf");
-            return new NetconfAccess(Duration.ofSeconds(Long.parseLong(netconf.text("confirmWithinSeconds"))));
+            return new NetconfAccess(
+                    Duration.ofSeconds(Long.parseLong(netconf.text("confirmWithinSeconds"))),
+                    netconf.has("restoresStartup") && Boolean.parseBoolean(netconf.text("restoresStartup")));
         }
         if (top.has("restconf")) {
             Entries restconf = top.entries("restconf");
             return new RestconfAccess(
                     restconf.text("root"),
                     restconf.has("startup") ? restconf.text("startup") : null,
-                    restconf.has("save") ? restconf.text("save") : null);
+                    restconf.has("save") ? restconf.text("save") : null,
+                    restconf.has("restore") ? restconf.text("restore") : null);
         }
         if (top.has("commandLine")) {
             return commandLine(top.entries("commandLine"));
@@ -87,6 +90,8 @@ public final class ProfileReader {
                 e.has("readStartup") ? e.text("readStartup") : null,
                 e.text("save"),
                 e.pattern("saved"),
+                e.has("restore") ? e.text("restore") : null,
+                e.has("restored") ? e.pattern("restored") : null,
                 e.patterns("errors"),
                 e.patterns("notes"),
                 e.list("loginPages").stream()

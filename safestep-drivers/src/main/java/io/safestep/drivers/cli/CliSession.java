@@ -110,6 +110,23 @@ public final class CliSession implements DeviceSession {
     }
 
     @Override
+    public String restoreStartup() throws DeviceException {
+        if (!dialect.restoresStartup()) {
+            throw new DeviceException(
+                    Reason.NOT_POSSIBLE,
+                    target.name() + " can't take its startup configuration into force as a whole.");
+        }
+        String answer = terminal.command(dialect.restore());
+        if (!matches(dialect.restored(), answer)) {
+            throw new DeviceException(
+                    Reason.TRANSFER_FAILED,
+                    target.name() + " did not take its startup configuration into force: "
+                            + (answer.isBlank() ? "it said nothing." : answer.strip()));
+        }
+        return answer.strip();
+    }
+
+    @Override
     public void proveRightToConfigure() throws DeviceException {
         refuseErrors(terminal.command(dialect.configure()), Reason.NO_RIGHT_TO_CONFIGURE);
         leaveConfiguration();

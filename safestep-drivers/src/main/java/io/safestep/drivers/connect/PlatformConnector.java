@@ -109,6 +109,11 @@ public final class PlatformConnector implements DeviceConnector {
         }
 
         @Override
+        public String restoreStartup() throws DeviceException {
+            return session.restoreStartup();
+        }
+
+        @Override
         public void close() {
             try {
                 session.close();

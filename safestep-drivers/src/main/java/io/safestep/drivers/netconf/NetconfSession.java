@@ -163,6 +163,28 @@ public final class NetconfSession implements DeviceSession {
     }
 
     @Override
+    public String restoreStartup() throws DeviceException {
+        if (!access.restoresStartup() || !channel.offers("capability:startup:1.0")) {
+            throw new DeviceException(
+                    Reason.NOT_POSSIBLE,
+                    target.name() + " can't take its startup configuration into force as a whole.");
+        }
+        boolean candidate = channel.offers("capability:candidate:1.0");
+        try (Locks locks = new Locks(channel, target.name())) {
+            locks.take("running");
+            if (candidate) {
+                locks.take("candidate");
+            }
+            channel.call("<copy-config><target><" + (candidate ? "candidate" : "running")
+                    + "/></target><source><startup/></source></copy-config>");
+            if (candidate) {
+                channel.call("<commit/>");
+            }
+        }
+        return "Startup was copied into force.";
+    }
+
+    @Override
     public void close() {
         channel.close();
         login.session().close(true);

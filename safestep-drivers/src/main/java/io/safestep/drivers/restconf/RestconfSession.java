@@ -175,6 +175,17 @@ public final class RestconfSession implements DeviceSession {
         return "Running was copied to startup" + (access.startup() == null ? "." : ", and startup read back.");
     }
 
+    @Override
+    public String restoreStartup() throws DeviceException {
+        if (!access.restoresStartup()) {
+            throw new DeviceException(
+                    Reason.NOT_POSSIBLE,
+                    target.name() + " can't take its startup configuration into force as a whole.");
+        }
+        checked(channel.send("POST", access.root() + access.restore(), null, null));
+        return "Startup is in force.";
+    }
+
     private Answer checked(Answer answer) throws DeviceException {
         if (answer.status() < 300) {
             return answer;

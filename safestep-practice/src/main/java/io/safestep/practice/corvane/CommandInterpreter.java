@@ -158,6 +158,13 @@ public final class CommandInterpreter {
                 device.save();
                 yield "startup written";
             }
+            case "restore startup" -> {
+                if (device.has(Fault.READ_ONLY_ACCOUNT)) {
+                    throw new Refusal("refused: this account may only look");
+                }
+                device.restoreStartup();
+                yield "startup in force";
+            }
             case "paging off" -> {
                 paging = false;
                 yield "";
@@ -181,7 +188,7 @@ public final class CommandInterpreter {
             case "show gateways" -> CorvaneTables.gateways(network.gateways(device.name()));
             case "show interfaces" -> CorvaneTables.interfaces(network.interfaces(device.name()));
             case "help" ->
-                "configure, save, quit, ping ADDRESS, paging on|off,\n"
+                "configure, save, restore startup, quit, ping ADDRESS, paging on|off,\n"
                         + "show running|startup|version|links|neighbours|routes|gateways|interfaces";
             default -> {
                 if (command.matches("ping \\d+\\.\\d+\\.\\d+\\.\\d+")) {

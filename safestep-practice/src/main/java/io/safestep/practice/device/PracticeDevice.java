@@ -139,6 +139,11 @@ public final class PracticeDevice {
         touch();
     }
 
+    /** Runs what startup holds, without starting anew. */
+    public synchronized void restoreStartup() {
+        replace(startup);
+    }
+
     /** @throws Refusal when startup can't be written */
     public synchronized void save() {
         store(running);

@@ -160,6 +160,12 @@ final class Datastores {
         }
     }
 
+    synchronized void copyStartupToCandidate(int session) {
+        mayWrite("candidate", session);
+        candidate = (TreeConfiguration) device.startup();
+        candidateChanged = true;
+    }
+
     synchronized void copyRunningToStartup(int session) {
         mayWrite("startup", session);
         try {

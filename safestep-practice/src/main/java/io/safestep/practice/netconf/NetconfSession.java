@@ -146,11 +146,12 @@ final class NetconfSession {
                 yield OK;
             }
             case "copy-config" -> {
-                if (!datastore(operation, "target").equals("startup")
-                        || !datastore(operation, "source").equals("running")) {
-                    throw new RpcError("operation-not-supported", "Only running can be copied, and only to startup.");
+                String way = datastore(operation, "source") + " to " + datastore(operation, "target");
+                switch (way) {
+                    case "running to startup" -> datastores.copyRunningToStartup(id);
+                    case "startup to candidate" -> datastores.copyStartupToCandidate(id);
+                    default -> throw new RpcError("operation-not-supported", "There is no copying of " + way + ".");
                 }
-                datastores.copyRunningToStartup(id);
                 yield OK;
             }
             case "close-session" -> {

@@ -261,6 +261,14 @@ final class RestconfResources {
                 device.save();
                 return new RestconfAnswer(204, null, null);
             }
+            case "ostrel-operations:restore" -> {
+                if (device.has(Fault.READ_ONLY_ACCOUNT)) {
+                    return RestconfAnswer.error(403, "access-denied", null, "This account may only look.");
+                }
+                device.restoreStartup();
+                network.changed();
+                return new RestconfAnswer(204, null, null);
+            }
             case "ostrel-operations:ping" -> {
                 String address = JsonData.parse(body)
                         .path("ostrel-operations:input")
