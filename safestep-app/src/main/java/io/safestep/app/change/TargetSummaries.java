@@ -1,5 +1,7 @@
 package io.safestep.app.change;
 
+import io.safestep.app.access.CredentialChoice;
+import io.safestep.app.credential.Credentials;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
@@ -9,11 +11,15 @@ import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.network.fit.Misfit;
 import io.safestep.core.network.fit.Misfits;
+import io.safestep.core.network.ownpath.OwnAccount;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -27,14 +33,24 @@ class TargetSummaries {
     private final Devices devices;
     private final Platforms platforms;
     private final ComputedNetwork network;
+    private final CredentialChoice choice;
+    private final Credentials credentials;
 
     TargetSummaries(
-            Changes changes, DeviceBuilds builds, Devices devices, Platforms platforms, ComputedNetwork network) {
+            Changes changes,
+            DeviceBuilds builds,
+            Devices devices,
+            Platforms platforms,
+            ComputedNetwork network,
+            CredentialChoice choice,
+            Credentials credentials) {
         this.changes = changes;
         this.builds = builds;
         this.devices = devices;
         this.platforms = platforms;
         this.network = network;
+        this.choice = choice;
+        this.credentials = credentials;
     }
 
     /** Of targets as they are written, from the baselines of today. */
@@ -61,17 +77,39 @@ class TargetSummaries {
         misfits(outcomes)
                 .forEach(m -> findings.computeIfAbsent(m.device(), d -> new ArrayList<>())
                         .add(m.sentence()));
+        Map<Long, String> logins = logins();
         List<TargetSummary> summaries = new ArrayList<>();
         outcomes.forEach((device, outcome) -> {
             List<String> own = new ArrayList<>();
             if (outcome.isDerivable()) {
                 DeviceBuild build = outcome.build();
                 own.addAll(builds.engine(device).newlyDangling(build.baseline(), build.outcome()));
+                ownAccount(device, build, logins).ifPresent(own::add);
             }
             own.addAll(findings.getOrDefault(device.name(), List.of()));
             summaries.add(TargetSummary.of(device.name(), outcome, own));
         });
         return summaries;
+    }
+
+    /** By device, the account with which Safe Step logs in. */
+    private Map<Long, String> logins() {
+        Map<Long, String> byCredential =
+                credentials.all().stream().collect(Collectors.toMap(Credentials.Entry::id, Credentials.Entry::login));
+        Map<Long, String> logins = new HashMap<>();
+        choice.ofAll().forEach((device, chosen) -> logins.put(device, byCredential.get(chosen.credentialId())));
+        return logins;
+    }
+
+    private Optional<String> ownAccount(Device device, DeviceBuild build, Map<Long, String> logins) {
+        String login = logins.get(device.id());
+        return login == null
+                ? Optional.empty()
+                : new OwnAccount(platforms.profile(device.platform()).language(), login)
+                        .touched(build.baseline(), build.outcome())
+                        .map(line -> "\"" + line + "\" changes the account " + login
+                                + " with which Safe Step logs in. It could not read the device back, nor undo anything,"
+                                + " before the stored credential is the new one.");
     }
 
     private List<Misfit> misfits(Map<Device, Outcome> outcomes) {

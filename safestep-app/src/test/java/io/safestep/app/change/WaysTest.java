@@ -148,6 +148,17 @@ class WaysTest extends SafeStepTest {
     }
 
     @Test
+    void aChangeOfTheAccountWithWhichSafeStepLogsInIsPointedOut() {
+        JsonNode summaries = ok(story.engineer()
+                .post(
+                        "/api/changes/previews",
+                        Map.of("targets", List.of(asked("brn-gw-a", "LINES", "user safestep password n3w\n", null)))));
+        assertThat(texts(summaries.get(0).path("findings")))
+                .anyMatch(f -> f.contains("changes the account safestep with which Safe Step logs in"));
+        assertThat(summaries.toString()).doesNotContain("n3w");
+    }
+
+    @Test
     void aSheetOfValuesIsReadAndABadOneRefused() {
         Answer read = story.engineer()
                 .upload(
@@ -345,7 +356,7 @@ class WaysTest extends SafeStepTest {
         JsonNode plain = ok(withSheets(List.of()));
         JsonNode change = ok(withSheets(List.of(
                 sheet("carrier-edge-7", null, "set link key gannet77\n"),
-                sheet("ops-co-a", null, "contact watch room\n"))));
+                sheet("brn-ac-2", null, "contact watch room\n"))));
 
         assertThat(change.path("seal").asString())
                 .isNotEqualTo(plain.path("seal").asString());
@@ -361,7 +372,7 @@ class WaysTest extends SafeStepTest {
                 .contains("set link key ‹secret›", "None was written.")
                 .doesNotContain("gannet77");
         assertThat(story.engineer().text("/api/changes/" + change.path("number").asInt() + "/text"))
-                .contains("Lines for ops-co-a");
+                .contains("Lines for brn-ac-2");
         assertThat(story.engineer().get(path + "7").status()).isEqualTo(404);
     }
 
