@@ -18,6 +18,9 @@ final class Comparison {
 
     private final Language language;
 
+    /** Of lines that were put in order once: the way back puts the same ones in order again. */
+    private final Map<ConfigLine, LineOrder> orders = new IdentityHashMap<>();
+
     Comparison(Language language) {
         this.language = language;
     }
@@ -109,12 +112,22 @@ final class Comparison {
         if (edits.size() < 2) {
             return;
         }
-        Map<Edit, LineOrder> orders = new IdentityHashMap<>();
-        edits.forEach(
-                edit -> orders.put(edit, language.orderOf(block, edit.line().text())));
         edits.sort(Comparator.comparing((Edit edit) -> edit.kind() != Edit.Kind.REMOVED)
-                .thenComparing(orders::get)
+                .thenComparing(edit -> order(block, edit))
                 .thenComparing(Edit::kind));
+    }
+
+    private LineOrder order(String block, Edit edit) {
+        LineOrder known = orders.get(edit.line());
+        if (known == null) {
+            known = language.orderOf(block, edit.line().text());
+            orders.put(edit.line(), known);
+            if (edit.kind() == Edit.Kind.WITHIN
+                    && edit.before().text().equals(edit.after().text())) {
+                orders.put(edit.before(), known);
+            }
+        }
+        return known;
     }
 
     private ConfigLine pair(String block, ConfigLine was, ConfigLine is, List<Edit> edits) {

@@ -10,12 +10,30 @@ import java.util.List;
  * @param number where it stood in the text it was read from, counted from 1; 0 for a line that was never in a text
  * @param children the lines beneath, in their order
  * @param comments comment lines that stood directly above it, without indentation; they mean nothing and are kept
+ * @param hides whether it or a line beneath holds something that the device never shows; follows from the others
  */
-public record ConfigLine(LineMeaning meaning, int number, List<ConfigLine> children, List<String> comments) {
+public record ConfigLine(
+        LineMeaning meaning, int number, List<ConfigLine> children, List<String> comments, boolean hides) {
 
     public ConfigLine {
         children = List.copyOf(children);
         comments = List.copyOf(comments);
+    }
+
+    public ConfigLine(LineMeaning meaning, int number, List<ConfigLine> children, List<String> comments) {
+        this(meaning, number, children, comments, hides(meaning, children));
+    }
+
+    private static boolean hides(LineMeaning meaning, List<ConfigLine> children) {
+        if (meaning.hidden()) {
+            return true;
+        }
+        for (ConfigLine child : children) {
+            if (child.hides) {
+                return true;
+            }
+        }
+        return false;
     }
 
     ConfigLine(LineMeaning meaning, int number, List<ConfigLine> children) {

@@ -74,29 +74,29 @@ final class Masking {
 
     /** As a device shows it. */
     ConfigTree asShown(ConfigTree tree) {
-        if (!language.hidesSecrets()) {
-            return tree;
-        }
         List<ConfigLine> shown = asShown("", tree.lines());
         return shown == tree.lines() ? tree : new ConfigTree(shown, tree.closingComments());
     }
 
     /** Lines that hide nothing are taken over as they are: most of a configuration. */
     private List<ConfigLine> asShown(String block, List<ConfigLine> lines) {
-        List<ConfigLine> shown = new ArrayList<>(lines.size());
-        boolean changed = false;
-        for (ConfigLine line : lines) {
-            List<ConfigLine> beneath = line.children().isEmpty()
-                    ? line.children()
-                    : asShown(line.meaning().blockBeneath(), line.children());
-            ConfigLine one = line;
-            String text = line.meaning().hidden() ? language.asShown(block, line.text()) : line.text();
-            if (!text.equals(line.text()) || beneath != line.children()) {
-                one = new ConfigLine(language.meaning(block, text), line.number(), beneath, line.comments());
+        List<ConfigLine> shown = null;
+        for (int i = 0; i < lines.size(); i++) {
+            ConfigLine line = lines.get(i);
+            ConfigLine one = line.hides() ? asShown(block, line) : line;
+            if (one != line) {
+                shown = shown == null ? new ArrayList<>(lines) : shown;
+                shown.set(i, one);
             }
-            changed |= one != line;
-            shown.add(one);
         }
-        return changed ? shown : lines;
+        return shown == null ? lines : shown;
+    }
+
+    private ConfigLine asShown(String block, ConfigLine line) {
+        List<ConfigLine> beneath = asShown(line.meaning().blockBeneath(), line.children());
+        String text = line.meaning().hidden() ? language.asShown(block, line.text()) : line.text();
+        return text.equals(line.text()) && beneath == line.children()
+                ? line
+                : new ConfigLine(language.meaning(block, text), line.number(), beneath, line.comments());
     }
 }

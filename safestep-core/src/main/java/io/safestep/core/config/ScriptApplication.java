@@ -4,11 +4,13 @@ import io.safestep.core.platform.Language;
 import io.safestep.core.platform.LineMeaning;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.Deque;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /**
  * Applies commands to a configuration in the way in which the device would. Blocks that no command enters are taken over
@@ -23,70 +25,146 @@ final class ScriptApplication {
     }
 
     /** A line while commands are applied. */
-    private final class Node {
+    private static final class Node {
+        private final ConfigLine before;
         private LineMeaning meaning;
-        private List<String> comments = List.of();
-        private ConfigLine untouched;
 
-        /** Lines beneath by key; null as long as nobody entered the block. */
-        private Map<String, Node> children;
+        /** The lines beneath; null as long as nobody entered the block. */
+        private BlockLines beneath;
 
-        Node(ConfigLine line) {
-            meaning = line.meaning();
-            comments = line.comments();
-            untouched = line;
+        /** @param before null for what holds all lines at the top level */
+        Node(ConfigLine before, BlockLines beneath) {
+            this.before = before;
+            this.meaning = before == null ? null : before.meaning();
+            this.beneath = beneath;
         }
 
-        Node(LineMeaning meaning, List<ConfigLine> beneath) {
-            this.meaning = meaning;
-            this.children = byKey(beneath);
+        Node(ConfigLine before) {
+            this(before, null);
+        }
+
+        Node(LineMeaning meaning) {
+            this(new ConfigLine(meaning, 0, List.of()));
         }
 
         String block() {
             return meaning == null ? "" : meaning.blockBeneath();
         }
 
-        Map<String, Node> enter() {
-            if (children == null) {
-                children = byKey(untouched.children());
-                untouched = null;
+        BlockLines enter() {
+            if (beneath == null) {
+                beneath = new BlockLines(before.children());
             }
-            return children;
+            return beneath;
         }
 
         /** Takes another text with the same key; what stands beneath stays. */
         void rewrite(LineMeaning other) {
             if (!meaning.text().equals(other.text())) {
-                enter();
                 meaning = other;
             }
         }
 
         ConfigLine line() {
-            return untouched != null ? untouched : new ConfigLine(meaning, 0, lines(children.values()), comments);
+            return beneath == null && meaning == before.meaning()
+                    ? before
+                    : new ConfigLine(
+                            meaning, 0, beneath == null ? before.children() : beneath.lines(), before.comments());
         }
 
         /** Containers that hold nothing do not exist (RFC 7950, section 7.5.1). */
         boolean exists() {
-            return untouched != null
-                    || !meaning.container()
-                    || children.values().stream().anyMatch(Node::exists);
+            return !meaning.container() || (beneath == null ? !before.children().isEmpty() : beneath.holdsAny());
         }
     }
 
-    private Map<String, Node> byKey(List<ConfigLine> lines) {
-        Map<String, Node> nodes = new LinkedHashMap<>(lines.size() * 2);
-        lines.forEach(line -> nodes.put(line.key(), new Node(line)));
-        return nodes;
-    }
+    /**
+     * The lines of a block: those that commands have named, and all others as they were. A table is made only of the lines
+     * that commands can name.
+     */
+    private static final class BlockLines {
+        private static final Node GONE = new Node(null, null);
 
-    private static List<ConfigLine> lines(Collection<Node> nodes) {
-        return nodes.stream().filter(Node::exists).map(Node::line).toList();
+        private final List<ConfigLine> before;
+
+        /** By the place in the block; null where the line is as it was. */
+        private final Node[] named;
+
+        private final Map<String, Integer> places;
+        private final Map<String, Node> added = new LinkedHashMap<>();
+
+        BlockLines(List<ConfigLine> before) {
+            this(before, null);
+        }
+
+        /** @param keys of all lines that commands will name; null when that is not known */
+        BlockLines(List<ConfigLine> before, Set<String> keys) {
+            this.before = before;
+            this.named = new Node[before.size()];
+            this.places = new HashMap<>(2 * (keys == null ? before.size() : keys.size()));
+            for (int i = 0; i < before.size(); i++) {
+                if (keys == null || keys.contains(before.get(i).key())) {
+                    places.put(before.get(i).key(), i);
+                }
+            }
+        }
+
+        /** Null when there is no such line. */
+        Node get(String key) {
+            Integer place = places.get(key);
+            if (place == null || named[place] == GONE) {
+                return added.get(key);
+            }
+            if (named[place] == null) {
+                named[place] = new Node(before.get(place));
+            }
+            return named[place];
+        }
+
+        void put(String key, Node node) {
+            Integer place = places.get(key);
+            if (place == null || named[place] == GONE) {
+                added.put(key, node);
+            } else {
+                named[place] = node;
+            }
+        }
+
+        void remove(String key) {
+            Integer place = places.get(key);
+            if (place == null || named[place] == GONE) {
+                added.remove(key);
+            } else {
+                named[place] = GONE;
+            }
+        }
+
+        List<ConfigLine> lines() {
+            List<ConfigLine> lines = new ArrayList<>(before.size() + added.size());
+            for (int i = 0; i < named.length; i++) {
+                if (named[i] == null) {
+                    lines.add(before.get(i));
+                } else if (named[i] != GONE && named[i].exists()) {
+                    lines.add(named[i].line());
+                }
+            }
+            added.values().stream().filter(Node::exists).map(Node::line).forEach(lines::add);
+            return lines;
+        }
+
+        boolean holdsAny() {
+            for (Node node : named) {
+                if (node == null || (node != GONE && node.exists())) {
+                    return true;
+                }
+            }
+            return added.values().stream().anyMatch(Node::exists);
+        }
     }
 
     /** @throws ScriptRefusedException when a command can't be applied */
     ConfigTree apply(ConfigTree tree, Script script) {
-        Node root = new Node(null, tree.lines());
+        Node root = new Node(null, new BlockLines(tree.lines(), keysAtTop(script)));
         Deque<Node> entered = new ArrayDeque<>();
         entered.push(root);
         for (int i = 0; i < script.lines().size(); i++) {
@@ -109,18 +187,34 @@ final class ScriptApplication {
                 }
             }
         }
-        return new ConfigTree(lines(root.children.values()), tree.closingComments());
+        return new ConfigTree(root.enter().lines(), tree.closingComments());
+    }
+
+    /** The keys of all lines at the top level that a script names. */
+    private Set<String> keysAtTop(Script script) {
+        Set<String> keys = new HashSet<>();
+        for (ScriptLine line : script.lines()) {
+            if (line.depth() == 0) {
+                boolean removal = language.isRemoval(line.text());
+                String named = removal ? language.removed(line.text()) : line.text();
+                keys.add(language.meaning("", named).key());
+                if (removal) {
+                    keys.add(named);
+                }
+            }
+        }
+        return keys;
     }
 
     private Node set(Node parent, LineMeaning meaning) {
-        Map<String, Node> siblings = parent.enter();
+        BlockLines siblings = parent.enter();
         Node present = siblings.get(meaning.key());
         if (language.isDefault(parent.block(), meaning.text())) {
             siblings.remove(meaning.key());
-            return new Node(meaning, List.of());
+            return new Node(meaning);
         }
         if (present == null) {
-            present = new Node(meaning, List.of());
+            present = new Node(meaning);
             siblings.put(meaning.key(), present);
         } else {
             present.rewrite(meaning);
@@ -137,8 +231,7 @@ final class ScriptApplication {
                 break;
             }
             if (line.text().strip().equals(meaning.endMark())) {
-                Node node = new Node(new ConfigLine(meaning, 0, text));
-                parent.enter().put(meaning.key(), node);
+                parent.enter().put(meaning.key(), new Node(new ConfigLine(meaning, 0, text)));
                 return i;
             }
             text.add(new ConfigLine(language.verbatim(line.text().stripTrailing()), 0, List.of()));
@@ -147,7 +240,7 @@ final class ScriptApplication {
     }
 
     private void remove(Node parent, String target, int index) {
-        Map<String, Node> siblings = parent.enter();
+        BlockLines siblings = parent.enter();
         LineMeaning meaning = language.meaning(parent.block(), target);
         Node exact = siblings.get(meaning.key());
         if (exact != null && exact.meaning.text().equals(meaning.text())) {
