@@ -11,7 +11,14 @@ import picocli.CommandLine.Spec;
         name = "bench",
         description = "Measures Safe Step against a yardstick in the same run.",
         mixinStandardHelpOptions = true,
-        subcommands = {ConfigBench.class, ModelBench.class, ReadBench.class, SearchBench.class, DevicesBench.class})
+        subcommands = {
+            ConfigBench.class,
+            ModelBench.class,
+            ReadBench.class,
+            SearchBench.class,
+            DevicesBench.class,
+            ChangeBench.class
+        })
 public final class BenchCommand implements Runnable {
 
     @Spec

@@ -9,15 +9,23 @@ record LongConfiguration(String before, String after) {
 
     private static final int VLANS = 4_000;
 
+    /** Networks behind other devices than the first. */
+    private static final int OTHER_DEVICES = 20_000;
+
     /**
      * @param lines about how many lines
      * @param edits how many lines differ
      */
     static LongConfiguration of(int lines, int edits, long seed) {
+        return of(lines, edits, seed, 0);
+    }
+
+    /** @param first number of the first network behind it: other numbers, other addresses */
+    static LongConfiguration of(int lines, int edits, long seed, int first) {
         Random random = new Random(seed);
         List<List<String>> blocks = new ArrayList<>();
         int count = 0;
-        for (int cell = 0; count < lines; cell++) {
+        for (int cell = first; count < lines; cell++) {
             List<List<String>> added = cell(cell);
             added.forEach(blocks::add);
             count += added.stream().mapToInt(List::size).sum();
@@ -40,10 +48,11 @@ record LongConfiguration(String before, String after) {
         }
         filter.add("  drop ip " + net + ".0/24 to 10.0.0.0/8");
         blocks.add(filter);
-        if (n < VLANS) {
-            blocks.add(lines("vlan " + (1 + n), "  name cell-" + n));
+        if (n < VLANS || n >= OTHER_DEVICES) {
+            int vlan = 1 + n % VLANS;
+            blocks.add(lines("vlan " + vlan, "  name cell-" + n));
             blocks.add(lines(
-                    "interface vlan " + (1 + n),
+                    "interface vlan " + vlan,
                     "  description gate readers of cell " + n,
                     "  address " + net + ".2/24",
                     "  relay-dhcp 10.77.8.20",

@@ -9,6 +9,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import javax.sql.DataSource;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 
@@ -36,6 +37,16 @@ final class RunningApp implements AutoCloseable {
 
     int port() {
         return port;
+    }
+
+    /** Somebody who writes changes. */
+    ApiClient engineer() {
+        context.getBean(People.class).ensure("bench-engineer", "Engineer", "practice", List.of(Role.ENGINEER));
+        return ApiClient.loggedIn(port, "bench-engineer");
+    }
+
+    DataSource database() {
+        return context.getBean(DataSource.class);
     }
 
     ApiClient administrator() {

@@ -1,7 +1,6 @@
 package io.safestep.core.config;
 
 import io.safestep.core.platform.Language;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 
@@ -201,9 +200,7 @@ public final class ConfigEngine {
 
     /** Lines of the second configuration that speak of something that is not there, as sentences; not those of the first. */
     public List<String> newlyDangling(ConfigTree before, ConfigTree after) {
-        List<String> dangling = new ArrayList<>(new DanglingNames(language).of(after));
-        dangling.removeAll(new DanglingNames(language).of(before));
-        return dangling;
+        return new DanglingNames(language).newly(compare(before, after), before, after);
     }
 
     /**

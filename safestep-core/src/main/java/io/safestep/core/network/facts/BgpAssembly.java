@@ -41,7 +41,7 @@ final class BgpAssembly {
     }
 
     private BgpFacts.Neighbour neighbour(FactObject o) {
-        IpAddress address = says.read(new Said(o.name(), o.line(), o.path()), null, IpAddress::parse);
+        IpAddress address = says.read(new Said(o.name(), o.line(), o.trail()), null, IpAddress::parse);
         if (address == null) {
             return null;
         }

@@ -10,22 +10,22 @@ import java.util.Map;
 final class FactObject {
 
     /** A value as it was written. */
-    record Said(String value, int line, String path) {}
+    record Said(String value, int line, Trail trail) {}
 
     private final String kind;
     private final String name;
     private final Map<String, String> within;
     private final int line;
-    private final String path;
+    private final Trail trail;
     private final Map<String, List<Said>> attributes = new LinkedHashMap<>();
 
     /** @param within the objects in whose block this one stands: kind to name */
-    FactObject(String kind, String name, Map<String, String> within, int line, String path) {
+    FactObject(String kind, String name, Map<String, String> within, int line, Trail trail) {
         this.kind = kind;
         this.name = name;
         this.within = Map.copyOf(within);
         this.line = line;
-        this.path = path;
+        this.trail = trail;
     }
 
     String kind() {
@@ -40,8 +40,8 @@ final class FactObject {
         return line;
     }
 
-    String path() {
-        return path;
+    Trail trail() {
+        return trail;
     }
 
     /** The name of the object of that kind around this one; null when there is none. */
@@ -49,8 +49,10 @@ final class FactObject {
         return within.get(otherKind);
     }
 
-    void say(FactName fact, String value, int lineNumber, String linePath) {
-        attributes.computeIfAbsent(fact.attribute(), a -> new ArrayList<>()).add(new Said(value, lineNumber, linePath));
+    void say(FactName fact, String value, int lineNumber, Trail lineTrail) {
+        attributes
+                .computeIfAbsent(fact.attribute(), a -> new ArrayList<>())
+                .add(new Said(value, lineNumber, lineTrail));
     }
 
     List<Said> all(String attribute) {

@@ -13,8 +13,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /**
  * Draws from a configuration what it says about the network, by the rules of its platform profile. The front door of
@@ -22,57 +20,74 @@ import java.util.regex.Pattern;
  */
 public final class FactReader {
 
-    private static final Pattern NAME = Pattern.compile("\\{([a-z-]+)}");
-
     private final Language language;
     private final NetworkLanguage network;
-    private final Map<List<NetworkRule>, RuleIndex> indexes = new HashMap<>();
+    private final RuleIndex top;
 
     public FactReader(PlatformProfile profile) {
         this.language = profile.language();
         this.network = profile.network();
-        index(network.rules());
-    }
-
-    private void index(List<NetworkRule> rules) {
-        if (!indexes.containsKey(rules)) {
-            indexes.put(rules, new RuleIndex(rules));
-            rules.forEach(rule -> index(rule.within()));
-        }
+        this.top = RuleIndex.of(network.rules());
     }
 
     /** Rules by their first word, so that not every rule is tried on every line. */
     private static final class RuleIndex {
-        private final Map<String, List<NetworkRule>> byWord = new HashMap<>();
-        private final List<NetworkRule> any = new ArrayList<>();
+        private static final RuleIndex NONE = new RuleIndex();
 
-        RuleIndex(List<NetworkRule> rules) {
+        private final Map<String, List<Entry>> byWord = new HashMap<>();
+        private final List<Entry> any = new ArrayList<>();
+
+        /** @param within the rules for what stands beneath */
+        private record Entry(NetworkRule rule, RuleIndex within) {}
+
+        private record Found(Entry entry, Map<String, String> named) {}
+
+        static RuleIndex of(List<NetworkRule> rules) {
+            if (rules.isEmpty()) {
+                return NONE;
+            }
+            RuleIndex index = new RuleIndex();
             for (NetworkRule rule : rules) {
                 String word = rule.line().firstWordOrNull();
-                (word == null ? any : byWord.computeIfAbsent(word, w -> new ArrayList<>())).add(rule);
+                (word == null ? index.any : index.byWord.computeIfAbsent(word, w -> new ArrayList<>()))
+                        .add(new Entry(rule, of(rule.within())));
             }
+            return index;
         }
 
-        Optional<Map.Entry<NetworkRule, Map<String, String>>> find(String[] words) {
-            for (List<NetworkRule> rules : List.of(byWord.getOrDefault(words[0], List.of()), any)) {
-                for (NetworkRule rule : rules) {
-                    Optional<Map<String, String>> named = rule.line().match(words);
-                    if (named.isPresent()) {
-                        return Optional.of(Map.entry(rule, named.get()));
-                    }
+        /** Null when no rule speaks of such a line. */
+        Found find(String[] words) {
+            Found found = find(byWord.getOrDefault(words[0], List.of()), words);
+            return found == null ? find(any, words) : found;
+        }
+
+        private static Found find(List<Entry> entries, String[] words) {
+            for (Entry entry : entries) {
+                Optional<Map<String, String>> named = entry.rule().line().match(words);
+                if (named.isPresent()) {
+                    return new Found(entry, named.get());
                 }
             }
-            return Optional.empty();
+            return null;
         }
     }
 
-    /** What is known while lines are read, at one depth. */
+    /**
+     * What is known while lines are read, at one depth.
+     *
+     * @param above the line above and those above it; null at the top
+     * @param words named words of the lines above
+     * @param about the objects of which the lines above speak: kind to name
+     */
     private record Place(
-            List<NetworkRule> rules, String block, String path, Map<String, String> words, Map<String, String> about) {}
+            RuleIndex rules, String block, Trail above, Map<String, String> words, Map<String, String> about) {}
+
+    /** What tells one thing from another. */
+    private record Identity(String kind, String owner, String name) {}
 
     /** One reading of one configuration. */
     private static final class Reading {
-        final Map<List<String>, FactObject> objects = new LinkedHashMap<>();
+        final Map<Identity, FactObject> objects = new LinkedHashMap<>();
         final List<UnmodelledLine> unmodelled = new ArrayList<>();
     }
 
@@ -82,39 +97,40 @@ public final class FactReader {
      */
     public DeviceFacts read(String device, ConfigTree configuration) {
         Reading reading = new Reading();
-        Place top = new Place(network.rules(), "", "", Map.of(), Map.of());
-        configuration.lines().forEach(line -> read(line, top, reading));
+        Place place = new Place(top, "", null, Map.of(), Map.of());
+        configuration.lines().forEach(line -> read(line, place, reading));
         return new FactAssembly(device, network, List.copyOf(reading.objects.values()), reading.unmodelled).assemble();
     }
 
     private void read(ConfigLine line, Place place, Reading reading) {
-        String path = (place.path.isEmpty() ? "" : place.path + " › ") + language.masked(place.block, line.text());
+        Trail trail = new Trail(language, place.above, place.block, line);
         String block = line.meaning().blockBeneath();
-        var found = indexes.get(place.rules).find(line.text().split(" +"));
-        if (found.isEmpty()) {
+        RuleIndex.Found found = place.rules.find(words(line.text()));
+        if (found == null) {
             reading.unmodelled.add(
-                    new UnmodelledLine(line.number(), path, "The profile says nothing about this line."));
-            beneath(line, new Place(List.of(), block, path, Map.of(), Map.of()), reading);
+                    new UnmodelledLine(line.number(), trail.toString(), "The profile says nothing about this line."));
+            beneath(line, new Place(RuleIndex.NONE, block, trail, Map.of(), Map.of()), reading);
             return;
         }
-        NetworkRule rule = found.get().getKey();
-        Map<String, String> words = new HashMap<>(place.words);
-        words.putAll(found.get().getValue());
-        Map<String, String> about = new HashMap<>(place.about);
-        rule.about().forEach((kind, name) -> {
-            String filled = name.equals(NetworkRule.EACH) ? "line " + line.number() : fill(name, words);
-            object(reading, kind, filled, place.about, line.number(), path);
-            about.put(kind, filled);
-        });
+        NetworkRule rule = found.entry().rule();
+        Map<String, String> words = together(place.words, found.named());
+        Map<String, String> about = place.about;
+        if (!rule.about().isEmpty()) {
+            about = new HashMap<>(place.about);
+            for (Map.Entry<String, String> one : rule.about().entrySet()) {
+                String filled =
+                        one.getValue().equals(NetworkRule.EACH) ? "line " + line.number() : fill(one.getValue(), words);
+                object(reading, one.getKey(), filled, place.about, line, trail);
+                about.put(one.getKey(), filled);
+            }
+        }
         for (Map.Entry<FactName, String> entry : rule.sets().entrySet()) {
             FactName fact = entry.getKey();
-            Map<String, String> around = new HashMap<>(about);
-            around.remove(fact.object());
-            object(reading, fact.object(), about.getOrDefault(fact.object(), ""), around, line.number(), path)
-                    .say(fact, fill(entry.getValue(), words), line.number(), path);
+            object(reading, fact.object(), about.getOrDefault(fact.object(), ""), about, line, trail)
+                    .say(fact, fill(entry.getValue(), words), line.number(), trail);
         }
         if (!rule.ignoredBeneath()) {
-            beneath(line, new Place(rule.within(), block, path, words, about), reading);
+            beneath(line, new Place(found.entry().within(), block, trail, words, about), reading);
         }
     }
 
@@ -122,28 +138,58 @@ public final class FactReader {
         line.children().forEach(child -> read(child, place, reading));
     }
 
+    private static Map<String, String> together(Map<String, String> above, Map<String, String> own) {
+        if (own.isEmpty() || above.isEmpty()) {
+            return own.isEmpty() ? above : own;
+        }
+        Map<String, String> all = new HashMap<>(above);
+        all.putAll(own);
+        return all;
+    }
+
+    /** @param around what stands around it, and perhaps itself: kind to name */
     private static FactObject object(
-            Reading reading, String kind, String name, Map<String, String> around, int line, String path) {
-        List<String> identity = identity(kind, name, around);
-        return reading.objects.computeIfAbsent(identity, i -> new FactObject(kind, name, around, line, path));
+            Reading reading, String kind, String name, Map<String, String> around, ConfigLine line, Trail trail) {
+        Identity identity = new Identity(kind, owner(kind, around), name);
+        FactObject known = reading.objects.get(identity);
+        if (known == null) {
+            Map<String, String> others = new HashMap<>(around);
+            others.remove(kind);
+            known = new FactObject(kind, name, others, line.number(), trail);
+            reading.objects.put(identity, known);
+        }
+        return known;
     }
 
     /** Virtual routers and rules belong to what stands around them; everything else has its name for itself. */
-    private static List<String> identity(String kind, String name, Map<String, String> around) {
-        String owner = switch (kind) {
+    private static String owner(String kind, Map<String, String> around) {
+        return switch (kind) {
             case "vrrp" -> around.getOrDefault("interface", "");
             case "rule" -> around.getOrDefault("filter", "");
             case "prefix-rule" -> around.getOrDefault("prefix-list", "");
             default -> "";
         };
-        return List.of(kind, owner, name);
     }
 
+    /** The words of a line, which stand one blank apart or more. */
+    private static String[] words(String line) {
+        return line.contains("  ") ? line.split(" +") : line.split(" ");
+    }
+
+    /** Puts words in the place of their names in braces. */
     private static String fill(String template, Map<String, String> words) {
-        if (template.indexOf('{') < 0) {
+        int open = template.indexOf('{');
+        if (open < 0) {
             return template;
         }
-        Matcher matcher = NAME.matcher(template);
-        return matcher.replaceAll(m -> Matcher.quoteReplacement(words.getOrDefault(m.group(1), "")));
+        StringBuilder filled = new StringBuilder();
+        int from = 0;
+        while (open >= 0) {
+            int close = template.indexOf('}', open);
+            filled.append(template, from, open).append(words.getOrDefault(template.substring(open + 1, close), ""));
+            from = close + 1;
+            open = template.indexOf('{', from);
+        }
+        return filled.append(template, from, template.length()).toString();
     }
 }

@@ -3,6 +3,7 @@ package io.safestep.core.network.facts;
 import io.safestep.core.network.facts.FactObject.Said;
 import io.safestep.core.platform.NetworkLanguage;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
@@ -14,6 +15,9 @@ final class FactValues {
     private final NetworkLanguage defaults;
     private final Map<String, List<FactObject>> objects;
     private final List<UnmodelledLine> unmodelled;
+
+    /** Of kinds that belong to another: by kind, then by the name of the owner. A kind has one kind of owner. */
+    private final Map<String, Map<String, List<FactObject>>> byOwner = new HashMap<>();
 
     FactValues(NetworkLanguage defaults, List<FactObject> objects, List<UnmodelledLine> unmodelled) {
         this.defaults = defaults;
@@ -36,7 +40,12 @@ final class FactValues {
     }
 
     List<FactObject> of(String kind, String owner, String ownerName) {
-        return of(kind).stream().filter(o -> ownerName.equals(o.around(owner))).toList();
+        return byOwner.computeIfAbsent(
+                        kind,
+                        k -> of(k).stream()
+                                .filter(o -> o.around(owner) != null)
+                                .collect(Collectors.groupingBy(o -> o.around(owner))))
+                .getOrDefault(ownerName, List.of());
     }
 
     FactObject single(String kind) {
@@ -52,8 +61,8 @@ final class FactValues {
         try {
             return reading.apply(said.value());
         } catch (IllegalArgumentException e) {
-            unmodelled.add(
-                    new UnmodelledLine(said.line(), said.path(), "The value can't be read: " + e.getMessage() + "."));
+            unmodelled.add(new UnmodelledLine(
+                    said.line(), said.trail().toString(), "The value can't be read: " + e.getMessage() + "."));
             return fallback;
         }
     }

@@ -71,7 +71,7 @@ final class InterfaceAssembly {
     }
 
     private InterfaceFacts.VrrpGroup vrrp(FactObject o) {
-        Integer id = says.read(new Said(o.name(), o.line(), o.path()), null, WrittenFacts::number);
+        Integer id = says.read(new Said(o.name(), o.line(), o.trail()), null, WrittenFacts::number);
         return id == null
                 ? null
                 : new InterfaceFacts.VrrpGroup(
@@ -86,7 +86,7 @@ final class InterfaceAssembly {
     Set<Integer> vlans() {
         Set<Integer> known = new LinkedHashSet<>();
         for (FactObject o : says.of("vlan")) {
-            Set<Integer> numbers = says.read(new Said(o.name(), o.line(), o.path()), null, WrittenFacts::vlanNumbers);
+            Set<Integer> numbers = says.read(new Said(o.name(), o.line(), o.trail()), null, WrittenFacts::vlanNumbers);
             if (numbers != null) {
                 known.addAll(numbers);
             }

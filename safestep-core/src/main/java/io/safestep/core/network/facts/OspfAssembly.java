@@ -25,7 +25,7 @@ final class OspfAssembly {
         }
         Map<Long, OspfFacts.StubArea> stubs = new LinkedHashMap<>();
         for (FactObject area : says.of("ospf-area")) {
-            Long number = says.read(new Said(area.name(), area.line(), area.path()), null, WrittenFacts::area);
+            Long number = says.read(new Said(area.name(), area.line(), area.trail()), null, WrittenFacts::area);
             if (number != null && (says.flag(area, "stub") || says.flag(area, "no-summary"))) {
                 stubs.put(
                         number,

@@ -20,7 +20,7 @@ final class WrittenFacts {
     private WrittenFacts() {}
 
     static int number(String text) {
-        if (!text.matches("\\d{1,9}")) {
+        if (text.isEmpty() || text.length() > 9 || !text.chars().allMatch(c -> c >= '0' && c <= '9')) {
             throw new IllegalArgumentException("\"" + text + "\" is not a number");
         }
         return Integer.parseInt(text);

@@ -9,6 +9,7 @@ import io.safestep.core.network.segment.Port;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -22,6 +23,8 @@ import java.util.stream.Collectors;
  * the network model's business. The front door of this package.
  */
 public final class Misfits {
+
+    private static final int MOST_NAMED = 3;
 
     private final Map<String, DeviceFacts> devices;
     private final Map<Port, Port> across = new HashMap<>();
@@ -53,25 +56,27 @@ public final class Misfits {
         for (String name : names) {
             DeviceFacts facts = devices.get(name);
             if (facts != null) {
+                Set<Integer> carried = carried(facts);
                 facts.interfaces().values().stream()
                         .filter(InterfaceFacts::enabled)
-                        .forEach(i -> look(name, facts, i, misfits));
+                        .forEach(i -> look(name, carried, i, misfits));
             }
         }
         return misfits;
     }
 
-    private void look(String device, DeviceFacts facts, InterfaceFacts own, List<Misfit> misfits) {
+    private void look(String device, Set<Integer> carried, InterfaceFacts own, List<Misfit> misfits) {
         for (InterfaceAddress address : own.addresses()) {
-            for (Port owner : owners.getOrDefault(address.address(), List.of())) {
-                if (!owner.equals(new Port(device, own.name()))) {
-                    misfits.add(new Misfit(
-                            device,
-                            address.address() + " on " + own.name() + " is also the address of " + owner + "."));
-                }
+            List<Port> all = owners.getOrDefault(address.address(), List.of());
+            if (all.size() > 1) {
+                Port self = new Port(device, own.name());
+                misfits.add(new Misfit(
+                        device,
+                        address.address() + " on " + own.name() + " is also the address of " + others(all, self)
+                                + "."));
             }
         }
-        if (own.kind() == InterfaceFacts.Kind.VLAN && own.primary() != null && !isCarried(facts, own.vlan())) {
+        if (own.kind() == InterfaceFacts.Kind.VLAN && own.primary() != null && !carried.contains(own.vlan())) {
             misfits.add(new Misfit(
                     device,
                     "No port of " + device + " carries VLAN " + own.vlan() + ", so that nothing reaches " + own.name()
@@ -86,13 +91,29 @@ public final class Misfits {
         }
     }
 
-    private static boolean isCarried(DeviceFacts facts, int vlan) {
-        return facts.interfaces().values().stream()
-                .anyMatch(i -> i.enabled()
-                        && (i.accessVlan() == vlan
-                                || i.nativeVlan() == vlan
-                                || i.trunkVlans().contains(vlan)
-                                || i.kind() == InterfaceFacts.Kind.SUBINTERFACE && i.vlan() == vlan));
+    /** The first of them by name; how many more there are is enough to know. */
+    private static String others(List<Port> all, Port self) {
+        List<Port> others = all.stream()
+                .filter(port -> !port.equals(self))
+                .limit(MOST_NAMED)
+                .toList();
+        int more = all.size() - 1 - others.size();
+        return others.stream().map(Port::toString).collect(Collectors.joining(", "))
+                + (more > 0 ? " and at " + more + " more places" : "");
+    }
+
+    /** The VLANs that some port of a device carries. */
+    private static Set<Integer> carried(DeviceFacts facts) {
+        Set<Integer> carried = new HashSet<>();
+        facts.interfaces().values().stream().filter(InterfaceFacts::enabled).forEach(i -> {
+            carried.add(i.accessVlan());
+            carried.add(i.nativeVlan());
+            carried.addAll(i.trunkVlans());
+            if (i.kind() == InterfaceFacts.Kind.SUBINTERFACE) {
+                carried.add(i.vlan());
+            }
+        });
+        return carried;
     }
 
     private static void ends(String device, InterfaceFacts own, Port far, InterfaceFacts other, List<Misfit> misfits) {

@@ -29,6 +29,7 @@ public final class OwnPath {
     private final Language language;
     private final FactReader facts;
     private final IpAddress address;
+    private final String written;
 
     /** @param address to which Safe Step talks, as the device knows it */
     public OwnPath(PlatformProfile profile, IpAddress address) {
@@ -36,6 +37,7 @@ public final class OwnPath {
         this.language = profile.language();
         this.facts = new FactReader(profile);
         this.address = address;
+        this.written = address.toString();
     }
 
     /**
@@ -74,7 +76,7 @@ public final class OwnPath {
 
     private Optional<ConfigLine> holder(List<ConfigLine> path, List<ConfigLine> level) {
         return level.stream()
-                .filter(line -> line.meaning().opensBlock())
+                .filter(line -> line.meaning().opensBlock() && speaksOfIt(line))
                 .filter(line -> own(only(path, List.of(line))).isPresent())
                 .findFirst();
     }
@@ -90,10 +92,17 @@ public final class OwnPath {
     }
 
     private Optional<InterfaceFacts> own(ConfigTree tree) {
-        return facts.read("", tree).interfaces().values().stream()
+        List<ConfigLine> speaking =
+                tree.lines().stream().filter(this::speaksOfIt).toList();
+        return facts.read("", new ConfigTree(speaking, List.of())).interfaces().values().stream()
                 .filter(InterfaceFacts::enabled)
                 .filter(i -> i.addresses().stream().anyMatch(a -> a.address().equals(address)))
                 .findFirst();
+    }
+
+    /** Whether the address stands in the line or beneath: few lines have to be looked at closely. */
+    private boolean speaksOfIt(ConfigLine line) {
+        return line.text().contains(written) || line.children().stream().anyMatch(this::speaksOfIt);
     }
 
     /** The first command of a script after which Safe Step could not reach the device; empty when there is none. */

@@ -1,0 +1,19 @@
+package io.safestep.core.network.facts;
+
+import io.safestep.core.config.ConfigLine;
+import io.safestep.core.platform.Language;
+
+/**
+ * Where a line stands: with the lines above it. Written out only when somebody has to be told.
+ *
+ * @param above null at the top
+ */
+record Trail(Language language, Trail above, String block, ConfigLine line) {
+
+    /** The lines from the top to this one, secrets masked. */
+    @Override
+    public String toString() {
+        String text = language.masked(block, line.text());
+        return above == null ? text : above + " › " + text;
+    }
+}
