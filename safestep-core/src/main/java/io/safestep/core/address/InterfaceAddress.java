@@ -14,11 +14,17 @@ public record InterfaceAddress(IpAddress address, int length) {
      * @throws IllegalArgumentException when the text is neither, or the mask has holes
      */
     public static InterfaceAddress parse(String text) {
-        String[] parts = text.strip().split("\\s+|/", 2);
-        if (parts.length != 2) {
+        String written = text.strip();
+        int end = 0;
+        while (end < written.length() && written.charAt(end) != '/' && !Character.isWhitespace(written.charAt(end))) {
+            end++;
+        }
+        if (end == written.length()) {
             throw new IllegalArgumentException("\"" + text + "\" is not an address with a prefix length or a mask");
         }
-        return new InterfaceAddress(IpAddress.parse(parts[0]), length(parts[1].strip(), text));
+        return new InterfaceAddress(
+                IpAddress.parse(written.substring(0, end)),
+                length(written.substring(end + 1).strip(), text));
     }
 
     private static int length(String written, String whole) {

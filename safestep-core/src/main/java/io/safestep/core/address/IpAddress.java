@@ -13,10 +13,16 @@ public record IpAddress(int bits) implements Comparable<IpAddress> {
             throw new IllegalArgumentException("\"" + text + "\" is not an IPv4 address");
         }
         int bits = 0;
-        for (String part : text.split("\\.")) {
-            bits = bits << 8 | Integer.parseInt(part);
+        int part = 0;
+        for (int i = 0; i < text.length(); i++) {
+            if (text.charAt(i) == '.') {
+                bits = bits << 8 | part;
+                part = 0;
+            } else {
+                part = 10 * part + text.charAt(i) - '0';
+            }
         }
-        return new IpAddress(bits);
+        return new IpAddress(bits << 8 | part);
     }
 
     /** 224.0.0.0 to 239.255.255.255 (RFC 5771). */
