@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.fail;
 import io.safestep.core.platform.Language;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ShippedProfiles;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashSet;
@@ -43,12 +44,18 @@ class RoundTripLawTest {
         }
 
         void always(String law, LongFunction<GeneratedConfigs.Pair> source, Predicate<GeneratedConfigs.Pair> holds) {
+            new KeptCases(profile.name(), engine).all().forEach((name, pair) -> {
+                if (broken(pair, holds)) {
+                    fail("%s is broken for the kept case %s:%n%s".formatted(law, name, generated.text(pair)));
+                }
+            });
             for (long seed = FIRST_SEED; seed < FIRST_SEED + CASES; seed++) {
                 GeneratedConfigs.Pair pair = source.apply(seed);
                 if (broken(pair, holds)) {
                     GeneratedConfigs.Pair small = generated.cutDown(pair, p -> broken(p, holds));
-                    fail("%s is broken for %s, seed %d, cut down to:%n%s"
-                            .formatted(law, profile.name(), seed, generated.text(small)));
+                    Path kept = new KeptCases(profile.name(), engine).keep(law + " seed " + seed, small);
+                    fail("%s is broken for %s, seed %d, cut down to the case in %s:%n%s"
+                            .formatted(law, profile.name(), seed, kept, generated.text(small)));
                 }
             }
         }
