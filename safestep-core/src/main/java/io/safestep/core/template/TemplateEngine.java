@@ -111,9 +111,9 @@ public final class TemplateEngine {
         try {
             interpreter.parse(text);
         } catch (InterpretException e) {
-            return List.of(problem(part, TemplateError.fromException(e)));
+            return List.of(problem(part, text, TemplateError.fromException(e)));
         }
-        return interpreter.getErrors().stream().map(e -> problem(part, e)).toList();
+        return interpreter.getErrors().stream().map(e -> problem(part, text, e)).toList();
     }
 
     /**
@@ -156,12 +156,14 @@ public final class TemplateEngine {
         try {
             output = interpreter.render(text);
         } catch (InterpretException e) {
-            problems.add(problem(part, TemplateError.fromException(e)));
+            problems.add(problem(part, text, TemplateError.fromException(e)));
         } finally {
             JinjavaInterpreter.popCurrent();
         }
         Map<String, TemplateProblem> first = new LinkedHashMap<>();
-        interpreter.getErrors().forEach(e -> first.putIfAbsent(e.getLineno() + e.getFieldName(), problem(part, e)));
+        interpreter
+                .getErrors()
+                .forEach(e -> first.putIfAbsent(e.getLineno() + e.getFieldName(), problem(part, text, e)));
         problems.addAll(first.values());
         return withoutBlankLines(output);
     }
@@ -182,7 +184,7 @@ public final class TemplateEngine {
         }
     }
 
-    private static TemplateProblem problem(Part part, TemplateError error) {
+    private static TemplateProblem problem(Part part, String text, TemplateError error) {
         int line = Math.max(1, error.getLineno());
         String name = error.getException() instanceof UnknownTokenException unknown ? unknown.getToken() : null;
         if (name == null && error.getReason() == TemplateError.ErrorReason.UNKNOWN) {
@@ -197,6 +199,14 @@ public final class TemplateEngine {
                         : "It can't be read: " + firstSentence(error.getMessage());
         };
         return new TemplateProblem(part, line, name, sentence);
+    }
+
+    private static List<String> namesInLine(String text, int line) {
+        return text.lines()
+                .skip(line - 1L)
+                .findFirst()
+                .map(one -> List.copyOf(NamesUsed.in(one).keySet()))
+                .orElse(List.of());
     }
 
     private static String firstSentence(String message) {

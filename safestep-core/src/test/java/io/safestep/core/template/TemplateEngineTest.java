@@ -88,12 +88,16 @@ class TemplateEngineTest {
     }
 
     @Test
-    void what_fails_at_a_value_names_the_line() {
+    void what_fails_at_a_value_names_the_line_and_the_variable() {
         Template template = template("one\ntwo {{ name|nth(1) }}\n", Variable.required("name", VariableType.TEXT));
 
         assertThat(refused(template, Map.of("name", "not an address")))
                 .singleElement()
-                .satisfies(p -> assertThat(p.line()).isEqualTo(2));
+                .satisfies(p -> {
+                    assertThat(p.line()).isEqualTo(2);
+                    assertThat(p.variable()).isEqualTo("name");
+                    assertThat(p.sentence()).contains("The line uses name.");
+                });
     }
 
     @ParameterizedTest
