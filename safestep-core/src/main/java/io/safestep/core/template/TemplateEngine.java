@@ -198,7 +198,11 @@ public final class TemplateEngine {
                         ? "There is nothing called " + name + " here."
                         : "It can't be read: " + firstSentence(error.getMessage());
         };
-        return new TemplateProblem(part, line, name, sentence);
+        List<String> inLine = name == null ? namesInLine(text, line) : List.of();
+        return inLine.isEmpty()
+                ? new TemplateProblem(part, line, name, sentence)
+                : new TemplateProblem(
+                        part, line, inLine.get(0), sentence + " The line uses " + String.join(", ", inLine) + ".");
     }
 
     private static List<String> namesInLine(String text, int line) {
@@ -211,7 +215,7 @@ public final class TemplateEngine {
 
     private static String firstSentence(String message) {
         String plain = message == null ? "" : message.lines().findFirst().orElse("");
-        String bare = plain.replaceAll("^\\w*(Exception|Error): ", "");
+        String bare = plain.replaceAll("^[\\w.]*(Exception|Error): ", "");
         return bare.endsWith(".") ? bare : bare + ".";
     }
 
