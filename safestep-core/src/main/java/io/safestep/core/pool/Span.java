@@ -10,7 +10,7 @@ public record Span(long first, long last) {
 
     public Span {
         if (first > last) {
-            throw new IllegalArgumentException("a span ends before it begins");
+            throw new IllegalArgumentException("a range ends before it begins");
         }
     }
 
