@@ -9,6 +9,7 @@ import { Stages } from "../round/Stages";
 import { useMay } from "../session/session";
 import { InventoryNav } from "../ui/InventoryNav";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
+import { Removal } from "../ui/Removal";
 import { count } from "../ui/words";
 
 export function CredentialsPage() {
@@ -114,7 +115,6 @@ function CredentialForm({ credential }: { credential: Credential | null }) {
       navigate("/credentials");
     },
   });
-  const [removing, setRemoving] = useState(false);
   const error = save.error ?? test.error;
   const problem = error ? asProblem(error) : null;
   const edit = (change: Partial<typeof form>) => {
@@ -215,21 +215,7 @@ function CredentialForm({ credential }: { credential: Credential | null }) {
             Saved.
           </span>
         )}
-        {credential && !removing && (
-          <Button variant="link" onClick={() => setRemoving(true)}>
-            Remove it
-          </Button>
-        )}
-        {removing && (
-          <>
-            <Button variant="danger" size="sm" disabled={remove.isPending} onClick={() => remove.mutate()}>
-              Remove {credential!.name}
-            </Button>
-            <Button variant="link" onClick={() => setRemoving(false)}>
-              Keep it
-            </Button>
-          </>
-        )}
+        {credential && <Removal name={credential.name} busy={remove.isPending} remove={() => remove.mutate()} />}
       </div>
       {remove.error && <ErrorBlock error={remove.error} />}
     </form>

@@ -8,6 +8,7 @@ import type { DeviceRow, Group, GroupRule, Platform, Site } from "../api/types";
 import { useMay } from "../session/session";
 import { InventoryNav } from "../ui/InventoryNav";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
+import { Removal } from "../ui/Removal";
 import { count, deviceRoles } from "../ui/words";
 import { emptyRule, isEmptyRule, warning } from "./rules";
 
@@ -91,7 +92,6 @@ function GroupForm({ group }: { group: Group | null }) {
       navigate("/groups");
     },
   });
-  const [removing, setRemoving] = useState(false);
   const problem = save.error ? asProblem(save.error) : null;
   const now = byRule ? (may ? holds.names : (group?.devices ?? [])) : members;
   function submit(event: FormEvent) {
@@ -173,21 +173,13 @@ function GroupForm({ group }: { group: Group | null }) {
           <Button type="submit" disabled={save.isPending || !name.trim() || (byRule && isEmptyRule(rule))}>
             {group ? "Save the group" : "Make the group"}
           </Button>
-          {group && !removing && (
-            <Button variant="link" onClick={() => setRemoving(true)}>
-              Remove it
-            </Button>
-          )}
-          {removing && (
-            <>
-              <span>Its devices stay.</span>
-              <Button variant="danger" size="sm" disabled={remove.isPending} onClick={() => remove.mutate()}>
-                Remove {group!.name}
-              </Button>
-              <Button variant="link" onClick={() => setRemoving(false)}>
-                Keep it
-              </Button>
-            </>
+          {group && (
+            <Removal
+              name={group.name}
+              note="Its devices stay."
+              busy={remove.isPending}
+              remove={() => remove.mutate()}
+            />
           )}
         </div>
       )}

@@ -7,6 +7,7 @@ import { api, asProblem } from "../api/client";
 import type { Pool, PoolKind } from "../api/types";
 import { useMay } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
+import { Removal } from "../ui/Removal";
 import { poolKinds } from "./variables";
 
 const examples: Record<PoolKind, string> = {
@@ -34,7 +35,6 @@ export function PoolForm({ pool }: { pool: Pool | null }) {
   const [exclusions, setExclusions] = useState(pool?.exclusions.join("\n") ?? "");
   const [length, setLength] = useState(String(pool?.length ?? 24));
   const [numberPlace, setNumberPlace] = useState(pool?.numberPlace ?? "");
-  const [removing, setRemoving] = useState(false);
   const save = useMutation({
     mutationFn: () => {
       const body = {
@@ -163,21 +163,7 @@ export function PoolForm({ pool }: { pool: Pool | null }) {
           <Button type="submit" disabled={save.isPending || !name.trim() || rangesIn(ranges).length === 0}>
             {pool ? "Save the pool" : "Make the pool"}
           </Button>
-          {pool && !removing && (
-            <Button variant="link" onClick={() => setRemoving(true)}>
-              Remove it
-            </Button>
-          )}
-          {removing && (
-            <>
-              <Button variant="danger" size="sm" disabled={remove.isPending} onClick={() => remove.mutate()}>
-                Remove {pool!.name}
-              </Button>
-              <Button variant="link" onClick={() => setRemoving(false)}>
-                Keep it
-              </Button>
-            </>
-          )}
+          {pool && <Removal name={pool.name} busy={remove.isPending} remove={() => remove.mutate()} />}
         </div>
       )}
     </form>
