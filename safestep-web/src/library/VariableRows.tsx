@@ -71,8 +71,14 @@ function VariableRow({ variable, problems, unused, pools, set, remove }: RowProp
           {open ? "Less" : "More"}
         </Button>
         {unused && (
-          <Button size="sm" variant="link" onClick={remove}>
-            Stands nowhere: remove it
+          <Button
+            size="sm"
+            variant="link"
+            className="text-nowrap"
+            title="It stands nowhere in the lines"
+            onClick={remove}
+          >
+            Unused, remove
           </Button>
         )}
       </div>

@@ -7,6 +7,7 @@ import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.SafeStepTest;
+import io.safestep.practice.device.Fault;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -254,5 +255,33 @@ class PoolsTest extends SafeStepTest {
                 .containsExactly("10.77.123.2");
         assertThat(pool(id).path("uses").get(0).path("devices").get(0).asString())
                 .isEqualTo("CR-" + other);
+    }
+
+    @Test
+    void what_a_run_rolled_back_is_free_again() {
+        long id = made(pool("deck VLANs", "VLAN", 0, "960-961"));
+        int change = draft(Map.of("brn-ac-1", ""));
+        assertThat(given(change, "deck VLANs", List.of(wish("brn-ac-1", "VLAN", null))))
+                .containsExactly("960");
+        JsonNode draft = ok(story.engineer()
+                .put(
+                        "/api/changes/" + change,
+                        ChangeStory.content(1, "On deck", Map.of("brn-ac-1", "vlan 960\n"), List.of())));
+        ok(story.engineer()
+                .post(
+                        "/api/changes/" + change + "/submission",
+                        Map.of("version", draft.path("version").asInt())));
+        story.approve(change);
+        story.bookIntoOpenWindow(change);
+        PRACTICE.network().device("brn-ac-1").switchOn(Fault.IGNORES_LINE, "vlan 960");
+        try {
+            long run = ok(story.manager().post("/api/changes/" + change + "/runs", Map.of()))
+                    .path("id")
+                    .asLong();
+            assertThat(story.awaitEnd(run).path("state").asString()).isEqualTo("ROLLED_BACK");
+        } finally {
+            PRACTICE.network().device("brn-ac-1").switchOff(Fault.IGNORES_LINE);
+        }
+        assertThat(pool(id).path("uses")).isEmpty();
     }
 }
