@@ -265,18 +265,18 @@ class RunTest extends SafeStepTest {
 
     @Test
     void aSecretThatTheDeviceHidesComesBackWithItsWholeStartupConfiguration() {
-        story.awaitEnd(
-                story.startedRun("A kiosk account", Map.of("brn-gw-b", "user kiosk password tide-1\n"), List.of()));
+        story.awaitEnd(story.startedRun(
+                "An account for the galley", Map.of("brn-gw-b", "user galley password tide-1\n"), List.of()));
         PracticeDevice device = PRACTICE.network().device("brn-gw-b");
-        assertThat(device.running().accepts("kiosk", "tide-1")).isTrue();
+        assertThat(device.running().accepts("galley", "tide-1")).isTrue();
 
         device.switchOn(Fault.IGNORES_LINE, "mtu");
         try {
             JsonNode ended =
-                    story.awaitEnd(startedRestoring("user kiosk password tide-2\ninterface port 1\n  mtu 9000\n"));
+                    story.awaitEnd(startedRestoring("user galley password tide-2\ninterface port 1\n  mtu 9000\n"));
             assertThat(ended.path("state").asString()).isEqualTo("ROLLED_BACK");
-            assertThat(device.running().accepts("kiosk", "tide-1")).isTrue();
-            assertThat(device.running().accepts("kiosk", "tide-2")).isFalse();
+            assertThat(device.running().accepts("galley", "tide-1")).isTrue();
+            assertThat(device.running().accepts("galley", "tide-2")).isFalse();
         } finally {
             device.switchOff(Fault.IGNORES_LINE);
         }
