@@ -266,14 +266,14 @@ class PoolsTest extends SafeStepTest {
         JsonNode draft = ok(story.engineer()
                 .put(
                         "/api/changes/" + change,
-                        ChangeStory.content(1, "On deck", Map.of("brn-ac-1", "vlan 960\n"), List.of())));
+                        ChangeStory.content(1, "On deck", Map.of("brn-ac-1", "vlan 960\n  name deck\n"), List.of())));
         ok(story.engineer()
                 .post(
                         "/api/changes/" + change + "/submission",
                         Map.of("version", draft.path("version").asInt())));
         story.approve(change);
         story.bookIntoOpenWindow(change);
-        PRACTICE.network().device("brn-ac-1").switchOn(Fault.IGNORES_LINE, "vlan 960");
+        PRACTICE.network().device("brn-ac-1").switchOn(Fault.IGNORES_LINE, "name deck");
         try {
             long run = ok(story.manager().post("/api/changes/" + change + "/runs", Map.of()))
                     .path("id")
