@@ -71,7 +71,8 @@ class LibraryStoryTest extends SafeStepTest {
         engineer.getByLabel("Name").fill("Mooring gateways");
         engineer.getByLabel("Ranges, one a line").fill("10.77.199.300");
         button(engineer, "Make the pool").click();
-        assertThat(engineer.locator(".invalid-feedback").filter(new Locator.FilterOptions().setHasText("10.77.199.300")))
+        assertThat(engineer.locator(".invalid-feedback")
+                        .filter(new Locator.FilterOptions().setHasText("10.77.199.300")))
                 .isVisible();
         engineer.getByLabel("Ranges, one a line").fill("10.77.199.0/24");
         button(engineer, "Make the pool").click();
