@@ -66,9 +66,8 @@ class Allocations {
         wishes.forEach(w -> together.add(w.device()));
         List<Place> places =
                 wishes.stream().map(w -> place(w, kind, pool, together)).toList();
-        List<Given> given = pools.give(
-                number, pool, places.stream().map(Place::name).distinct().toList(), login);
         List<String> names = places.stream().map(Place::name).distinct().toList();
+        List<Given> given = pools.give(number, pool, names, login);
         List<Fulfilled> fulfilled = new ArrayList<>();
         for (int i = 0; i < wishes.size(); i++) {
             Wish wish = wishes.get(i);
@@ -118,8 +117,7 @@ class Allocations {
                     wish.interfaceName() != null
                             ? "No link of " + wish.device() + " through " + wish.interfaceName() + " is known."
                             : wish.device() + " has " + (ends.isEmpty() ? "no" : String.valueOf(ends.size()))
-                                    + (ends.size() == 1 ? " link" : " links")
-                                    + " to the others; say through which interface the link goes.");
+                                    + " links to the others; say through which interface the link goes.");
         }
         CableEnd end = ends.get(0);
         String own = wish.device() + " " + end.ownInterface();
