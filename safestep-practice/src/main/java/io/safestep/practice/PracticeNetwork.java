@@ -93,7 +93,7 @@ public final class PracticeNetwork implements AutoCloseable {
         servers.add(gate);
         NetconfService netconf = new NetconfService(network);
         servers.add(netconf);
-        DeviceSshServer ssh = new DeviceSshServer(gate, network, netconf, Clock.systemUTC(), folder);
+        DeviceSshServer ssh = new DeviceSshServer(gate, network, netconf, folder);
         servers.add(ssh);
         int sshPort = ssh.start();
         RestconfServer restconf = new RestconfServer(gate, network, folder);

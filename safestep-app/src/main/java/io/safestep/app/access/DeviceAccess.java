@@ -116,6 +116,12 @@ public class DeviceAccess {
         }
     }
 
+    /** The account with which Safe Step logs in to the device; empty when nothing says which. */
+    public Optional<String> account(long deviceId) {
+        return transaction.execute(t -> choice.of(devices.withId(deviceId))
+                .map(c -> credentials.open(c.credentialId()).login()));
+    }
+
     PlatformProfile profileOf(long deviceId) {
         return platforms.profile(devices.withId(deviceId).platform());
     }

@@ -1,14 +1,17 @@
 package io.safestep.app.backup;
 
 import io.safestep.app.people.Right;
+import io.safestep.app.problem.ProblemException;
 import io.safestep.app.round.RoundAction;
 import org.springframework.stereotype.Component;
 
-/** Backups of many devices. */
+/** Backups of many devices. The argument is a name for them, which may be empty. */
 @Component
 public class BackUpRound implements RoundAction {
 
     public static final String NAME = "BACK_UP";
+
+    static final int LONGEST_LABEL = 80;
 
     private final Backups backups;
 
@@ -32,8 +35,15 @@ public class BackUpRound implements RoundAction {
     }
 
     @Override
+    public void check(String argument) {
+        if (argument.length() > LONGEST_LABEL) {
+            throw ProblemException.invalid("argument", "The name of a backup has at most 80 characters.");
+        }
+    }
+
+    @Override
     public Outcome on(long deviceId, String device, String argument, String person) {
-        backups.takeByHand(device, person);
-        return Outcome.good("Backed up.");
+        Backups.Taken taken = backups.takeByHand(device, person, argument);
+        return Outcome.good(taken.isNew() ? "A new version." : "Unchanged, confirmed.");
     }
 }

@@ -1,14 +1,23 @@
 package io.safestep.app.backup;
 
 import io.safestep.app.people.SignedIn;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Backups of one device over HTTP. */
@@ -17,29 +26,77 @@ import org.springframework.web.bind.annotation.RestController;
 class BackupController {
 
     private final Backups backups;
+    private final VersionRecords versions;
 
-    BackupController(Backups backups) {
+    BackupController(Backups backups, VersionRecords versions) {
         this.backups = backups;
+        this.versions = versions;
     }
 
-    /** The newest 200, newest first. */
+    /** @param label a name for the backup; null or empty for none */
+    record TakeRequest(
+            @Nullable @Size(max = BackUpRound.LONGEST_LABEL, message = "A name has at most 80 characters.")
+            String label) {}
+
+    record ReferenceRequest(
+            @NotBlank(message = "Say why this version is the reference.")
+            @Size(max = 300, message = "At most 300 characters.")
+            String reason) {}
+
+    private static String name(TakeRequest request) {
+        return request.label() == null ? "" : request.label().strip();
+    }
+
+    /** The newest 200, newest first, and the reference however old it is. */
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
     List<BackupView> all(@PathVariable String name) {
-        return backups.of(name);
+        return versions.of(name);
     }
 
-    /** Logs in to the device and takes one of running and one of startup now. */
+    /** Logs in to the device and takes running, startup and the files that its platform names. */
     @PostMapping
     @PreAuthorize("hasAuthority('READ_DEVICES')")
-    List<BackupView> take(@PathVariable String name, @AuthenticationPrincipal SignedIn me) {
-        return backups.takeByHand(name, me.login());
+    List<BackupView> take(
+            @PathVariable String name, @Valid @RequestBody TakeRequest request, @AuthenticationPrincipal SignedIn me) {
+        backups.takeByHand(name, me.login(), name(request));
+        return versions.of(name);
     }
 
     /** The configuration as text, secrets masked. */
     @GetMapping(path = "/{id}", produces = MediaType.TEXT_PLAIN_VALUE)
     @PreAuthorize("hasAuthority('READ')")
     String text(@PathVariable String name, @PathVariable long id) {
-        return backups.maskedText(name, id);
+        return versions.maskedText(name, id);
+    }
+
+    @PutMapping("/{id}/label")
+    @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void label(
+            @PathVariable String name,
+            @PathVariable long id,
+            @Valid @RequestBody TakeRequest request,
+            @AuthenticationPrincipal SignedIn me) {
+        versions.label(name, id, name(request), me.login());
+    }
+
+    /** Makes a version the reference of its device, in the place of the one before. */
+    @PutMapping("/{id}/reference")
+    @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void makeReference(
+            @PathVariable String name,
+            @PathVariable long id,
+            @Valid @RequestBody ReferenceRequest request,
+            @AuthenticationPrincipal SignedIn me) {
+        versions.makeReference(name, id, request.reason(), me.login());
+    }
+
+    @DeleteMapping("/{id}/reference")
+    @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void endReference(@PathVariable String name, @PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+        versions.endReference(name, id, me.login());
     }
 }

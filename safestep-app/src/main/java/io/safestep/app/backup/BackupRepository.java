@@ -1,29 +1,45 @@
 package io.safestep.app.backup;
 
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 interface BackupRepository extends JpaRepository<Backup, Long> {
 
-    List<Backup> findByDeviceIdOrderByIdDesc(Long deviceId, Limit limit);
+    List<Backup> findByDeviceIdAndKindNotOrderByTakenAtDescIdDesc(Long deviceId, BackupKind kind, Limit limit);
+
+    Optional<Backup> findByDeviceIdAndReferenceReasonIsNotNull(Long deviceId);
+
+    boolean existsByDeviceIdAndKindAndTakenAtAndHash(Long deviceId, BackupKind kind, Instant takenAt, String hash);
+
+    /** The newest version of one kind. */
+    @Query("select b from Backup b where b.deviceId = :deviceId and b.kind = :kind"
+            + " and (b.file = :file or (:file is null and b.file is null)) order by b.takenAt desc, b.id desc limit 1")
+    Optional<Backup> newest(Long deviceId, BackupKind kind, String file);
 
     /** The newest running configuration of each device. */
     @Query(
-            value = "select * from backup where id in "
-                    + "(select max(id) from backup where kind = 'RUNNING' group by device_id)",
+            value = "select b.* from device d cross join lateral (select * from backup where device_id = d.id"
+                    + " and kind = 'RUNNING' order by taken_at desc, id desc limit 1) b",
             nativeQuery = true)
     List<Backup> newestRunning();
 
-    /**
-     * The newest running configuration of each device whose text holds the word. Structured configurations hold a line's
-     * words apart, so that one word is looked for and not the whole line.
-     */
+    /** The device said by its marker that nothing has changed. */
+    @Modifying
     @Query(
-            value = "select b.* from backup b join config_content c on c.hash = b.hash where b.id in "
-                    + "(select max(id) from backup where kind = 'RUNNING' group by device_id) "
-                    + "and position(lower(:word) in lower(c.text)) > 0 order by b.device_id",
+            value = "update backup set confirmed_at = :at, confirmations = confirmations + 1 where id in"
+                    + " (select distinct on (kind) id from backup where device_id = :deviceId"
+                    + " and kind in ('RUNNING', 'STARTUP') order by kind, taken_at desc, id desc)",
             nativeQuery = true)
-    List<Backup> newestHolding(String word);
+    void confirmNewest(long deviceId, Instant at);
+
+    /** One process at a time stores versions of a device, until the transaction ends. */
+    @Query(
+            value = "select 1 from (select pg_advisory_xact_lock(41, cast(:deviceId as integer))) locked",
+            nativeQuery = true)
+    int lock(long deviceId);
 }

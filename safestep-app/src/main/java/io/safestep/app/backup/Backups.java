@@ -2,30 +2,22 @@ package io.safestep.app.backup;
 
 import io.safestep.app.access.DeviceAccess;
 import io.safestep.app.audit.AuditLog;
+import io.safestep.app.backup.DeviceReading.Read;
+import io.safestep.app.backup.Versions.Stored;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.config.ConfigTree;
 import io.safestep.drivers.DeviceException;
-import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.DeviceSession;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.Comparator;
-import java.util.EnumMap;
-import java.util.HexFormat;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
-import java.util.Objects;
-import org.springframework.data.domain.Limit;
+import java.util.Optional;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -34,30 +26,42 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Service
 public class Backups {
 
+    /** A marker is not trusted for ever: after this time a device is read whole again. */
+    static final Duration MARKER_TRUSTED = Duration.ofHours(24);
+
     private final BackupRepository repository;
-    private final ConfigContentRepository contents;
+    private final ConfigContents contents;
+    private final Versions versions;
+    private final DeviceReading reading;
     private final Devices devices;
     private final DeviceAccess access;
     private final Platforms platforms;
     private final AuditLog audit;
+    private final ApplicationEventPublisher events;
     private final TransactionTemplate transaction;
     private final Clock clock;
 
     Backups(
             BackupRepository repository,
-            ConfigContentRepository contents,
+            ConfigContents contents,
+            Versions versions,
+            DeviceReading reading,
             Devices devices,
             DeviceAccess access,
             Platforms platforms,
             AuditLog audit,
+            ApplicationEventPublisher events,
             TransactionTemplate transaction,
             Clock clock) {
         this.repository = repository;
         this.contents = contents;
+        this.versions = versions;
+        this.reading = reading;
         this.devices = devices;
         this.access = access;
         this.platforms = platforms;
         this.audit = audit;
+        this.events = events;
         this.transaction = transaction;
         this.clock = clock;
     }
@@ -65,126 +69,183 @@ public class Backups {
     /**
      * A fresh backup.
      *
+     * @param runningId the version that holds what the device runs; an earlier one when that has not changed
      * @param running what the device runs
+     * @param isNew it was not known before
      * @param saved startup is the same, as far as the device shows both
      */
-    public record Taken(long runningId, String running, boolean saved) {}
+    public record Taken(long runningId, String running, boolean isNew, boolean saved) {}
 
     /**
-     * Reads running and, where the device has one of its own, startup, stores both (volatile lines aside), and reads the stored texts back to compare their hashes. A text that can't
-     * be read as a configuration never counts as a backup.
+     * Reads running, where the device has one of its own startup, and the files that the profile names; stores them
+     * (volatile lines aside) as new versions, or confirms the last ones when they are the same; and reads the stored texts
+     * back. What is not whole, or changed while it was read, never counts as a backup.
      *
-     * @param changeNumber the change that it belongs to, or null
-     * @throws DeviceException when the device can't be read
+     * @throws DeviceException when the device can't be read; that is noted on the device
      */
-    public Taken take(long deviceId, BackupCause cause, Integer changeNumber) throws DeviceException {
-        Device device = devices.withId(deviceId);
-        ConfigEngine engine = platforms.engine(device.platform());
-        Map<BackupKind, String> texts = access.visit(deviceId, session -> {
-            access.identify(deviceId, session);
-            return read(session, engine);
-        });
-        for (String text : texts.values()) {
-            refuseUnreadable(device, text);
-        }
-        Map<BackupKind, Long> ids = new EnumMap<>(BackupKind.class);
-        transaction.executeWithoutResult(
-                t -> texts.forEach((kind, text) -> ids.put(kind, store(deviceId, kind, cause, text, changeNumber))));
-        ids.forEach((kind, id) -> {
-            if (!texts.get(kind).equals(text(id))) {
-                throw new IllegalStateException("The backup of " + device.name() + " was not stored as it was read.");
-            }
-        });
-        noteComparison(deviceId, engine, texts);
-        String running = texts.get(BackupKind.RUNNING);
-        String startup = texts.get(BackupKind.STARTUP);
-        return new Taken(ids.get(BackupKind.RUNNING), running, startup != null && same(engine, running, startup));
-    }
-
-    /** What was read tells whether the device is saved, and whether it is as it is expected to be. */
-    private void noteComparison(long deviceId, ConfigEngine engine, Map<BackupKind, String> texts) {
-        String running = texts.get(BackupKind.RUNNING);
-        String startup = texts.get(BackupKind.STARTUP);
-        Long baseline = devices.withId(deviceId).baselineBackupId();
-        devices.backedUp(
-                deviceId,
-                startup == null ? null : !same(engine, running, startup),
-                baseline == null ? null : same(engine, running, text(baseline)));
-    }
-
-    private static boolean same(ConfigEngine engine, String one, String other) {
-        return one.equals(other) || engine.same(engine.read(one), engine.read(other));
-    }
-
-    private static Map<BackupKind, String> read(DeviceSession session, ConfigEngine engine) throws DeviceException {
-        Map<BackupKind, String> texts = new EnumMap<>(BackupKind.class);
-        texts.put(BackupKind.RUNNING, engine.withoutVolatileLines(session.readRunning()));
+    public Taken take(long deviceId, Occasion occasion) throws DeviceException {
         try {
-            texts.put(BackupKind.STARTUP, engine.withoutVolatileLines(session.readStartup()));
-        } catch (DeviceException e) {
-            // A device that can't show its startup configuration, or has none, is backed up without it.
-            if (e.reason() != Reason.NOT_POSSIBLE) {
-                throw e;
-            }
-        }
-        return texts;
-    }
-
-    /** Takes a backup because a person asked; the first one of a device becomes its baseline. */
-    public List<BackupView> takeByHand(String deviceName, String person) {
-        Device device = devices.named(deviceName);
-        try {
-            Taken taken = take(device.id(), BackupCause.BY_HAND, null);
-            transaction.executeWithoutResult(t -> {
-                audit.write(person, deviceName, "backed up", "Running and startup, by hand.");
-                if (device.baselineBackupId() == null) {
-                    devices.acceptBaseline(device.id(), taken.runningId(), person, "The first backup of the device.");
-                }
+            Read read = access.visit(deviceId, session -> {
+                access.identify(deviceId, session);
+                return whole(deviceId, session);
             });
+            return keep(deviceId, read, occasion);
         } catch (DeviceException e) {
-            throw ProblemException.device(e.getMessage());
+            devices.backupFailed(deviceId, e.getMessage());
+            throw e;
         }
-        return of(deviceName);
     }
 
-    private void refuseUnreadable(Device device, String text) throws DeviceException {
+    /**
+     * Like {@link #take}, but with one short read when the device says by its change marker that nothing has changed since
+     * it was read whole, within the last 24 hours.
+     *
+     * @return empty when nothing has changed
+     * @throws DeviceException when the device can't be read; that is noted on the device
+     */
+    public Optional<Taken> look(long deviceId, Occasion occasion) throws DeviceException {
+        Device device = devices.withId(deviceId);
+        boolean trusted = device.marker() != null
+                && device.markerAt().isAfter(clock.instant().minus(MARKER_TRUSTED));
         try {
-            platforms.engine(device.platform()).readShown(text);
-        } catch (ConfigSyntaxException e) {
-            throw new DeviceException(
-                    Reason.SESSION_LOST,
-                    device.name() + " showed a configuration that can't be read, line " + e.line() + ": "
-                            + e.getMessage(),
-                    e);
+            Read read = access.visit(deviceId, session -> {
+                String marker = trusted ? reading.marker(session, platforms.profile(device.platform())) : null;
+                return marker != null && marker.equals(device.marker()) ? null : whole(deviceId, session);
+            });
+            if (read != null) {
+                return Optional.of(keep(deviceId, read, occasion));
+            }
+            transaction.executeWithoutResult(t -> {
+                repository.confirmNewest(deviceId, clock.instant());
+                devices.confirmed(deviceId);
+            });
+            return Optional.empty();
+        } catch (DeviceException e) {
+            devices.backupFailed(deviceId, e.getMessage());
+            throw e;
         }
     }
 
-    private Long store(long deviceId, BackupKind kind, BackupCause cause, String text, Integer changeNumber) {
-        String hash = hash(text);
-        contents.keep(hash, text);
-        return repository
-                .save(new Backup(deviceId, kind, cause, clock.instant(), hash, changeNumber))
+    private Read whole(long deviceId, DeviceSession session) throws DeviceException {
+        Device device = devices.withId(deviceId);
+        return reading.whole(
+                session,
+                device.name(),
+                platforms.profile(device.platform()),
+                platforms.engine(device.platform()),
+                () -> access.account(deviceId).orElse(""),
+                text -> versions.isKnown(deviceId, text));
+    }
+
+    private Taken keep(long deviceId, Read read, Occasion occasion) {
+        DeviceText running = read.running();
+        boolean saved =
+                read.startup() != null && running.isSameAs(read.startup().text());
+        Boolean unsaved = read.startup() == null ? null : !saved;
+        return transaction.execute(t -> {
+            repository.lock(deviceId);
+            Stored stored = null;
+            for (DeviceText text : read.all()) {
+                Stored one = versions.store(deviceId, text, occasion, read.loggedIn());
+                proveStored(deviceId, one.id(), text);
+                stored = text == running ? one : stored;
+            }
+            Boolean matches = matches(deviceId, running, occasion);
+            devices.backedUp(deviceId, unsaved, matches, read.marker());
+            events.publishEvent(new BackedUp(
+                    deviceId,
+                    stored.id(),
+                    stored.isNew(),
+                    matches,
+                    unsaved,
+                    occasion,
+                    read.loggedIn(),
+                    clock.instant()));
+            return new Taken(stored.id(), running.text(), stored.isNew(), saved);
+        });
+    }
+
+    private void proveStored(long deviceId, long versionId, DeviceText text) {
+        if (!text.isSameAs(text(versionId))) {
+            throw new IllegalStateException(
+                    "The backup of " + devices.withId(deviceId).name() + " was not stored as it was read.");
+        }
+    }
+
+    /** After a change, the device is compared with what the change says that it should hold, by whoever knows that. */
+    private Boolean matches(long deviceId, DeviceText running, Occasion occasion) {
+        Long baseline = devices.withId(deviceId).baselineBackupId();
+        return baseline == null || occasion.cause() == BackupCause.AFTER_CHANGE
+                ? null
+                : running.isSameAs(text(baseline));
+    }
+
+    /**
+     * Stores what a device should hold, where that was not read from it as a whole.
+     *
+     * @return the id by which it can be made the baseline
+     */
+    @Transactional
+    public long expect(long deviceId, ConfigTree tree, int changeNumber) {
+        ConfigEngine engine = platforms.engine(devices.withId(deviceId).platform());
+        repository.lock(deviceId);
+        return versions.store(
+                        deviceId,
+                        new DeviceText(BackupKind.EXPECTED, null, engine.write(tree), engine),
+                        Occasion.ofChange(BackupCause.EXPECTED, changeNumber),
+                        "")
                 .id();
     }
 
-    private static String hash(String text) {
+    /**
+     * Takes a backup because a person asked; the first one of a device becomes its baseline.
+     *
+     * @param label a name for it; empty for none
+     */
+    public Taken takeByHand(String deviceName, String person, String label) {
+        return takeFor(deviceName, Occasion.byHand(person, label), "By hand.");
+    }
+
+    /** @throws ProblemException when the device can't be read */
+    Taken takeFor(String deviceName, Occasion occasion, String why) {
+        Device device = devices.named(deviceName);
         try {
-            byte[] digest = MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8));
-            return HexFormat.of().formatHex(digest);
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("Every Java platform has SHA-256.", e);
+            Taken taken = take(device.id(), occasion);
+            transaction.executeWithoutResult(t -> {
+                audit.write(
+                        occasion.person(),
+                        deviceName,
+                        "backed up",
+                        why + (taken.isNew() ? " A new version." : " Nothing has changed since the last version."));
+                acceptFirst(device.id(), taken.runningId(), occasion.person());
+            });
+            return taken;
+        } catch (DeviceException e) {
+            throw ProblemException.device(e.getMessage());
+        }
+    }
+
+    private void acceptFirst(long deviceId, long runningId, String person) {
+        if (devices.withId(deviceId).baselineBackupId() == null) {
+            devices.acceptBaseline(deviceId, runningId, true, person, "The first backup of the device.");
         }
     }
 
     /** The text as it was read from the device, secrets in clear: not for views. */
     @Transactional(readOnly = true)
     public String text(long backupId) {
-        Backup backup = repository.findById(backupId).orElseThrow(() -> ProblemException.notFound("This backup"));
-        String text = contents.findById(backup.hash()).orElseThrow().text();
-        if (!Objects.equals(hash(text), backup.hash())) {
-            throw new IllegalStateException("Backup " + backupId + " no longer has the hash it was stored with.");
-        }
-        return text;
+        return contents.text(existing(backupId).hash());
+    }
+
+    /** The configuration as it was read. */
+    @Transactional(readOnly = true)
+    public ConfigTree tree(long backupId) {
+        Backup backup = existing(backupId);
+        return platforms.engine(devices.withId(backup.deviceId()).platform()).read(contents.text(backup.hash()));
+    }
+
+    private Backup existing(long backupId) {
+        return repository.findById(backupId).orElseThrow(() -> ProblemException.notFound("This backup"));
     }
 
     /**
@@ -203,6 +264,12 @@ public class Backups {
                 .toList();
     }
 
+    /** The newest version of what a device runs; empty while there is none. */
+    @Transactional(readOnly = true)
+    public Optional<Long> newestRunning(long deviceId) {
+        return repository.newest(deviceId, BackupKind.RUNNING, null).map(Backup::id);
+    }
+
     @Transactional(readOnly = true)
     public boolean belongsTo(long backupId, long deviceId) {
         return repository
@@ -214,72 +281,17 @@ public class Backups {
     /** The id of the device of which the backup is. */
     @Transactional(readOnly = true)
     public long deviceOf(long backupId) {
-        return repository
-                .findById(backupId)
-                .orElseThrow(() -> ProblemException.notFound("The backup"))
-                .deviceId();
+        return existing(backupId).deviceId();
     }
 
     /** When the backup was taken, UTC. */
     @Transactional(readOnly = true)
     public Instant takenAt(long backupId) {
-        return repository.findById(backupId).orElseThrow().takenAt();
+        return existing(backupId).takenAt();
     }
 
     @Transactional(readOnly = true)
     public String hashOf(long backupId) {
-        return repository.findById(backupId).orElseThrow().hash();
-    }
-
-    /** The text for people: secrets masked. */
-    @Transactional(readOnly = true)
-    public String maskedText(String deviceName, long backupId) {
-        Device device = devices.named(deviceName);
-        Backup backup = repository
-                .findById(backupId)
-                .filter(b -> b.deviceId().equals(device.id()))
-                .orElseThrow(() -> ProblemException.notFound("This backup of " + deviceName));
-        ConfigEngine engine = platforms.engine(device.platform());
-        return engine.writeMasked(engine.read(text(backup.id())));
-    }
-
-    @Transactional(readOnly = true)
-    public List<BackupView> of(String deviceName) {
-        return repository.findByDeviceIdOrderByIdDesc(devices.named(deviceName).id(), Limit.of(200)).stream()
-                .map(b -> new BackupView(
-                        b.id(),
-                        b.kind().name().toLowerCase(Locale.ROOT),
-                        b.cause().name().toLowerCase(Locale.ROOT).replace('_', ' '),
-                        b.takenAt(),
-                        b.hash(),
-                        b.changeNumber()))
-                .toList();
-    }
-
-    /**
-     * A line found in a configuration.
-     *
-     * @param line the line, secrets masked
-     * @param number where it stands in the configuration as shown, counted from 1
-     */
-    public record Hit(String device, long backupId, int number, String line) {}
-
-    /** Lines that hold the words in the newest running configuration of every device. */
-    @Transactional(readOnly = true)
-    public List<Hit> search(String words, int most) {
-        List<Hit> hits = new ArrayList<>();
-        String longest = Arrays.stream(words.strip().split("\\s+"))
-                .max(Comparator.comparingInt(String::length))
-                .orElse("");
-        for (Backup backup : repository.newestHolding(longest)) {
-            String device = devices.withId(backup.deviceId()).name();
-            String[] lines = maskedText(device, backup.id()).split("\n");
-            for (int i = 0; i < lines.length && hits.size() < most; i++) {
-                if (lines[i].toLowerCase(Locale.ROOT).contains(words.toLowerCase(Locale.ROOT))) {
-                    hits.add(new Hit(device, backup.id(), i + 1, lines[i].strip()));
-                }
-            }
-        }
-        return hits;
+        return existing(backupId).hash();
     }
 }

@@ -1,6 +1,6 @@
 package io.safestep.app.change;
 
-import io.safestep.core.config.DifferenceRow;
+import io.safestep.app.backup.DifferenceRowView;
 import io.safestep.core.config.LineComplaint;
 import io.safestep.core.network.ownpath.OwnPath;
 import io.safestep.core.template.TemplateProblem;
@@ -30,7 +30,7 @@ public record BuildView(
         List<LineComplaint> complaints,
         List<TemplateProblem> problems,
         @Nullable String lines,
-        List<Row> rows,
+        List<DifferenceRowView> rows,
         String outcome,
         List<String> script,
         List<String> undo,
@@ -65,26 +65,6 @@ public record BuildView(
 
         static PathCut of(OwnPath.Cut cut) {
             return new PathCut(cut.command() + 1, cut.text(), cut.comesBack());
-        }
-    }
-
-    /**
-     * One row of the difference in two columns.
-     *
-     * @param path the lines above it in the tree, outermost first
-     * @param beforeNumber line number on the left, 0 when there is no line
-     * @param afterNumber line number on the right, 0 when there is no line
-     */
-    public record Row(
-            DifferenceRow.Kind kind,
-            List<String> path,
-            int beforeNumber,
-            @Nullable String before,
-            int afterNumber,
-            @Nullable String after) {
-
-        static Row of(DifferenceRow row) {
-            return new Row(row.kind(), row.path(), row.beforeNumber(), row.before(), row.afterNumber(), row.after());
         }
     }
 }

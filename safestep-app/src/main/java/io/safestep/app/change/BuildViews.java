@@ -1,6 +1,7 @@
 package io.safestep.app.change;
 
 import io.safestep.app.backup.Backups;
+import io.safestep.app.backup.DifferenceRowView;
 import io.safestep.app.device.Device;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigTree;
@@ -42,7 +43,7 @@ class BuildViews {
                 outcome.complaints(),
                 outcome.problems(),
                 lines,
-                rows.stream().map(BuildView.Row::of).toList(),
+                rows.stream().map(DifferenceRowView::of).toList(),
                 engine.writeMasked(after),
                 engine.maskedLines(build.script()),
                 engine.maskedLines(build.undo()),

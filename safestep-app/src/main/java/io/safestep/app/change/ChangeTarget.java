@@ -1,8 +1,10 @@
 package io.safestep.app.change;
 
 import io.safestep.app.device.Device;
+import io.safestep.app.secret.SealedText;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
+import jakarta.persistence.Convert;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -37,7 +39,9 @@ public class ChangeTarget {
     @Enumerated(EnumType.STRING)
     private Way way;
 
+    @Convert(converter = SealedText.class)
     private String lines;
+
     private Long wantedBackupId;
     private Long templateVersionId;
 
@@ -45,11 +49,17 @@ public class ChangeTarget {
     @CollectionTable(name = "change_target_value", joinColumns = @JoinColumn(name = "target_id"))
     @MapKeyColumn(name = "name")
     @Column(name = "value")
+    @Convert(attributeName = "value", converter = SealedText.class)
     private Map<String, String> values = new HashMap<>();
 
     private Long baselineBackupId;
+
+    @Convert(converter = SealedText.class)
     private String script;
+
+    @Convert(converter = SealedText.class)
     private String undo;
+
     private boolean proven;
 
     protected ChangeTarget() {}

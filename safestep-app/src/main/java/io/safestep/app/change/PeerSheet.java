@@ -1,5 +1,7 @@
 package io.safestep.app.change;
 
+import io.safestep.app.secret.SealedText;
+import jakarta.persistence.Convert;
 import jakarta.persistence.Embeddable;
 
 /** Lines for a device that somebody else runs: handed over on a sheet, never sent by Safe Step. */
@@ -10,7 +12,11 @@ public class PeerSheet {
     private String runBy;
     private String platform;
     private String note;
+
+    @Convert(converter = SealedText.class)
     private String lines;
+
+    @Convert(converter = SealedText.class)
     private String undo;
 
     protected PeerSheet() {}

@@ -2,7 +2,6 @@ package io.safestep.app.credential;
 
 import java.util.List;
 import java.util.Optional;
-import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 
 interface CredentialRepository extends JpaRepository<Credential, Long> {
@@ -12,6 +11,4 @@ interface CredentialRepository extends JpaRepository<Credential, Long> {
     Optional<Credential> findByStandardTrue();
 
     List<Credential> findAllByOrderByName();
-
-    List<Credential> findAllBy(Limit limit);
 }

@@ -3,6 +3,7 @@ package io.safestep.app.credential;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.secret.SecretBox;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;

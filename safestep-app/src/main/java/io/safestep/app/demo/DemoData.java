@@ -156,7 +156,7 @@ class DemoData {
         devices.all().stream()
                 .filter(which)
                 .filter(d -> d.baselineBackupId() == null)
-                .forEach(d -> backups.takeByHand(d.name(), ADMINISTRATOR));
+                .forEach(d -> backups.takeByHand(d.name(), ADMINISTRATOR, ""));
     }
 
     private static final List<CheckDefinition> USUAL_CHECKS = List.of(

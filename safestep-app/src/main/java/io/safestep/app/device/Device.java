@@ -62,6 +62,11 @@ public class Device {
     private Boolean unsaved;
     private Boolean matches;
     private Instant backedUpAt;
+    private Instant backupFailedAt;
+    private String backupProblem;
+    private Instant matchedAt;
+    private String marker;
+    private Instant markerAt;
     private Instant addedAt;
 
     @ElementCollection
@@ -104,6 +109,10 @@ public class Device {
 
     Site site() {
         return site;
+    }
+
+    public String siteCode() {
+        return site.code();
     }
 
     public String siteName() {
@@ -201,14 +210,51 @@ public class Device {
     }
 
     /** Whether running and startup differed when last read; null when that is not known. */
-    Boolean unsaved() {
+    public Boolean unsaved() {
         return unsaved;
     }
 
-    void backedUp(Boolean nowUnsaved, Boolean nowMatches, Instant at) {
+    void backedUp(Boolean nowUnsaved, Boolean nowMatches, String newMarker, Instant at) {
         unsaved = nowUnsaved;
         matches = nowMatches;
+        marker = newMarker;
+        markerAt = newMarker == null ? null : at;
+        confirmed(at);
+    }
+
+    /** The device says that nothing has changed since it was read. */
+    void confirmed(Instant at) {
         backedUpAt = at;
+        backupFailedAt = null;
+        backupProblem = null;
+        if (Boolean.TRUE.equals(matches)) {
+            matchedAt = at;
+        }
+    }
+
+    void backupFailed(String problem, Instant at) {
+        backupFailedAt = at;
+        backupProblem = problem;
+    }
+
+    /** What the device said when it was read; the same as long as nothing changes. Null when it says nothing of the kind. */
+    public String marker() {
+        return marker;
+    }
+
+    /** When the device was read with that marker, UTC; null without one. */
+    public Instant markerAt() {
+        return markerAt;
+    }
+
+    /** When it was last seen to hold its baseline, UTC; null when it never was. */
+    public Instant matchedAt() {
+        return matchedAt;
+    }
+
+    /** Whether running was the same as the baseline when last read; null when that is not known. */
+    public Boolean matches() {
+        return matches;
     }
 
     public Set<String> labels() {
@@ -238,10 +284,13 @@ public class Device {
         return baselineBackupId;
     }
 
-    /** @param backupId of the newest backup, so that the device matches it */
-    void accept(Long backupId) {
+    /** @param nowMatches whether the device was found to hold it */
+    void accept(Long backupId, boolean nowMatches, Instant at) {
         baselineBackupId = backupId;
-        matches = true;
+        matches = nowMatches;
+        if (nowMatches) {
+            matchedAt = at;
+        }
     }
 
     Instant lastSeenAt() {

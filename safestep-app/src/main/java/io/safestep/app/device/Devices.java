@@ -140,11 +140,6 @@ public class Devices {
         return device.siteId();
     }
 
-    @Transactional(readOnly = true)
-    public String siteCodeOf(Device device) {
-        return device.site().code();
-    }
-
     /** @return whether it was another one before */
     public boolean setStance(String name, Stance stance, String person) {
         Device device = named(name);
@@ -156,10 +151,14 @@ public class Devices {
         return true;
     }
 
-    /** Makes a backup the configuration that Safe Step expects to find. It has to be the newest one. */
-    public void acceptBaseline(long deviceId, long backupId, String person, String why) {
+    /**
+     * Makes a backup the configuration that Safe Step expects to find.
+     *
+     * @param matches whether the device was found to hold it
+     */
+    public void acceptBaseline(long deviceId, long backupId, boolean matches, String person, String why) {
         Device device = withId(deviceId);
-        device.accept(backupId);
+        device.accept(backupId, matches, clock.instant());
         audit.write(person, device.name(), "baseline accepted", why);
     }
 
@@ -168,9 +167,20 @@ public class Devices {
      *
      * @param unsaved whether running and startup differ; null when that is not known
      * @param matches whether running is the same as the baseline; null when there is no baseline
+     * @param marker what the device says as long as nothing changes; null when it says nothing of the kind
      */
-    public void backedUp(long deviceId, Boolean unsaved, Boolean matches) {
-        withId(deviceId).backedUp(unsaved, matches, clock.instant());
+    public void backedUp(long deviceId, Boolean unsaved, Boolean matches, String marker) {
+        withId(deviceId).backedUp(unsaved, matches, marker, clock.instant());
+    }
+
+    /** Notes that a device says that nothing has changed since it was read. */
+    public void confirmed(long deviceId) {
+        withId(deviceId).confirmed(clock.instant());
+    }
+
+    /** Notes why a backup was not possible. */
+    public void backupFailed(long deviceId, String problem) {
+        withId(deviceId).backupFailed(problem, clock.instant());
     }
 
     /** Notes that a session succeeded. */

@@ -130,7 +130,7 @@ class Additions {
         return all.stream()
                 .map(d -> new Known(
                         d.name(),
-                        devices.siteCodeOf(d),
+                        d.siteCode(),
                         d.siteName(),
                         d.role().name().toLowerCase(Locale.ROOT),
                         d.partner() == null ? null : d.partner().name(),

@@ -15,6 +15,12 @@ public enum Right {
     WRITE_WINDOWS,
     /** Log in to devices to read: backups by hand, read commands. */
     READ_DEVICES,
+    /** Say how backups are kept, name them and mark references. */
+    WRITE_BACKUPS,
+    /** Decide about what was changed outside. */
+    DECIDE_DRIFT,
+    /** See secrets in configurations, for example in an export with which a device can be restored. */
+    READ_SECRETS,
     /** Change what Safe Step knows of devices, for example their stance. */
     WRITE_DEVICES,
     /** Enter, change and choose accounts on devices. */

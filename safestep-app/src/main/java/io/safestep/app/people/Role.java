@@ -16,6 +16,8 @@ public enum Role {
             RUN_CHANGES,
             CLOSE_CHANGES,
             READ_DEVICES,
+            WRITE_BACKUPS,
+            DECIDE_DRIFT,
             USE_PRACTICE_NETWORK),
     APPROVER("approver", READ, DECIDE_CHANGES),
     CHANGE_MANAGER(
@@ -28,11 +30,21 @@ public enum Role {
             CLOSE_CHANGES,
             WRITE_WINDOWS,
             READ_DEVICES,
+            WRITE_BACKUPS,
+            DECIDE_DRIFT,
             USE_PRACTICE_NETWORK),
-    OPERATOR("operator on watch", READ, RUN_CHANGES, READ_DEVICES, USE_PRACTICE_NETWORK),
+    OPERATOR("operator on watch", READ, RUN_CHANGES, READ_DEVICES, DECIDE_DRIFT, USE_PRACTICE_NETWORK),
     ON_CALL("on-call", READ, READ_DEVICES),
     AUDITOR("auditor", READ),
-    ADMINISTRATOR("administrator", READ, READ_DEVICES, WRITE_DEVICES, WRITE_CREDENTIALS, USE_PRACTICE_NETWORK);
+    ADMINISTRATOR(
+            "administrator",
+            READ,
+            READ_DEVICES,
+            WRITE_BACKUPS,
+            READ_SECRETS,
+            WRITE_DEVICES,
+            WRITE_CREDENTIALS,
+            USE_PRACTICE_NETWORK);
 
     private final String title;
     private final Set<Right> rights;

@@ -2,6 +2,7 @@ package io.safestep.app.problem;
 
 import java.net.URI;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -63,6 +64,11 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler(Exception.class)
     ResponseEntity<ProblemDetail> unexpected(Exception e) {
+        Optional<ProblemException> database = DatabaseProblem.of(e);
+        if (database.isPresent()) {
+            LOG.error("The database can't store: {}", e.getMessage());
+            return known(database.get());
+        }
         String reference = UUID.randomUUID().toString().substring(0, 8);
         LOG.error("Unexpected error, reference {}", reference, e);
         return answer(

@@ -62,6 +62,11 @@ public class ProblemException extends RuntimeException {
         return new ProblemException(HttpStatus.BAD_GATEWAY, "device", detail, List.of());
     }
 
+    /** There is no room to store it. */
+    static ProblemException noRoom(String detail) {
+        return new ProblemException(HttpStatus.INSUFFICIENT_STORAGE, "no-room", detail, List.of());
+    }
+
     HttpStatus status() {
         return status;
     }

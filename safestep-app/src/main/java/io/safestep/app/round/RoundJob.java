@@ -1,6 +1,7 @@
 package io.safestep.app.round;
 
 import io.safestep.app.job.JobHandler;
+import io.safestep.app.problem.DatabaseProblem;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.round.RoundAction.Outcome;
 import io.safestep.app.round.RoundRows.Waiting;
@@ -94,7 +95,9 @@ class RoundJob implements JobHandler {
         } catch (RuntimeException e) {
             // One device must not keep the others from their turn.
             LOG.error("Round {} failed on {}", round.id(), waiting.device(), e);
-            return Outcome.bad("Something went wrong inside Safe Step. The log of this moment tells what.");
+            return Outcome.bad(DatabaseProblem.of(e)
+                    .map(ProblemException::getMessage)
+                    .orElse("Something went wrong inside Safe Step. The log of this moment tells what."));
         }
     }
 }

@@ -1,6 +1,6 @@
 package io.safestep.app.search;
 
-import io.safestep.app.backup.Backups;
+import io.safestep.app.backup.ConfigurationSearch;
 import io.safestep.app.change.ChangeView;
 import io.safestep.app.change.Changes;
 import io.safestep.app.device.DeviceView;
@@ -21,16 +21,16 @@ class SearchController {
 
     private final Devices devices;
     private final Changes changes;
-    private final Backups backups;
+    private final ConfigurationSearch configurations;
 
-    SearchController(Devices devices, Changes changes, Backups backups) {
+    SearchController(Devices devices, Changes changes, ConfigurationSearch configurations) {
         this.devices = devices;
         this.changes = changes;
-        this.backups = backups;
+        this.configurations = configurations;
     }
 
     /** @param lines lines of the newest running configurations, secrets masked */
-    record Found(List<DeviceView> devices, List<ChangeView.Row> changes, List<Backups.Hit> lines) {}
+    record Found(List<DeviceView> devices, List<ChangeView.Row> changes, List<ConfigurationSearch.Hit> lines) {}
 
     /** Devices by name and address, changes by number and title, lines by their words. Two characters at least. */
     @GetMapping("/api/search")
@@ -40,6 +40,9 @@ class SearchController {
         if (words.length() < SHORTEST || words.length() > LONGEST) {
             return new Found(List.of(), List.of(), List.of());
         }
-        return new Found(devices.find(words), changes.find(words), backups.search(words, MOST_LINES));
+        return new Found(
+                devices.find(words),
+                changes.find(words),
+                configurations.find(words, false, false, MOST_LINES).hits());
     }
 }

@@ -18,11 +18,21 @@ class RequestSizeLimit extends OncePerRequestFilter {
 
     static final long LARGEST = 8 * 1024 * 1024;
 
+    /** Archives of backups hold the configurations of a whole network. */
+    static final long LARGEST_ARCHIVE = 200 * 1024 * 1024;
+
+    private static final String ARCHIVES = "/api/backups/archive/";
+
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        if (request.getContentLengthLong() > LARGEST) {
-            ProblemResponse.write(response, 413, "too-large", "The request is larger than 8 MB. Split it.");
+        long largest = request.getRequestURI().startsWith(ARCHIVES) ? LARGEST_ARCHIVE : LARGEST;
+        if (request.getContentLengthLong() > largest) {
+            ProblemResponse.write(
+                    response,
+                    413,
+                    "too-large",
+                    "The request is larger than " + largest / (1024 * 1024) + " MB. Split it.");
         } else if (request.getHeader("Transfer-Encoding") != null) {
             ProblemResponse.write(
                     response, 411, "length-required", "Say how long the request is, with a Content-Length header.");

@@ -3,93 +3,295 @@ package io.safestep.app.backup;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import io.safestep.app.device.Devices;
 import io.safestep.app.testing.ApiClient;
+import io.safestep.app.testing.ApiClient.Answer;
+import io.safestep.app.testing.HandEdit;
 import io.safestep.app.testing.SafeStepTest;
+import io.safestep.drivers.DeviceException;
+import io.safestep.practice.device.Fault;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.Map;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 
+/** Versions of configurations, on devices of all three makers that no other test changes. */
 class BackupsTest extends SafeStepTest {
+
+    private static final String CORVANE = "elv-gw-b";
+    private static final String HALDRIN = "ops-ds-b";
+    private static final String OSTREL = "ops-ac-b";
 
     @Autowired
     private Backups backups;
 
     @Autowired
+    private Devices devices;
+
+    @Autowired
     private JdbcTemplate jdbc;
 
+    private ApiClient engineer;
+
+    @BeforeEach
+    void logIn() {
+        awaitWholeDemo();
+        engineer = ApiClient.loggedIn(port, "roake");
+    }
+
+    @AfterEach
+    void noFaults() {
+        for (String device : List.of(CORVANE, HALDRIN, OSTREL)) {
+            for (Fault fault : Fault.values()) {
+                PRACTICE.network().device(device).switchOff(fault);
+            }
+        }
+    }
+
+    private JsonNode backUp(String device) {
+        return engineer.post("/api/devices/" + device + "/backups", Map.of()).body();
+    }
+
+    private static JsonNode newest(JsonNode versions, String kind) {
+        for (JsonNode version : versions) {
+            if (version.path("kind").asString().equals(kind)) {
+                return version;
+            }
+        }
+        throw new AssertionError("no " + kind + " in " + versions);
+    }
+
     @Test
-    void byHandRunningAndStartupAreTakenAndEqualTextsHaveEqualHashes() {
-        ApiClient operator = ApiClient.loggedIn(port, "pquill");
-        JsonNode first =
-                operator.post("/api/devices/ops-co-a/backups", Map.of()).body();
-        JsonNode second =
-                operator.post("/api/devices/ops-co-a/backups", Map.of()).body();
-        assertThat(second.size()).isEqualTo(first.size() + 2);
-        assertThat(second.get(0).path("kind").asString()).isEqualTo("startup");
-        assertThat(second.get(1).path("kind").asString()).isEqualTo("running");
-        assertThat(second.get(1).path("hash").asString())
-                .as("the line with the time of reading does not count")
-                .isEqualTo(second.get(3).path("hash").asString());
-        assertThat(operator.get("/api/record?subject=ops-co-a").body().toString())
-                .contains("backed up");
+    void whatHasNotChangedIsConfirmedAndWhatHasIsANewVersionThatSaysWhat() {
+        for (String device : List.of(CORVANE, HALDRIN, OSTREL)) {
+            JsonNode first = backUp(device);
+            JsonNode second = backUp(device);
+            assertThat(second.size()).as(device).isEqualTo(first.size());
+            assertThat(newest(second, "running").path("confirmations").asInt())
+                    .as(device)
+                    .isEqualTo(newest(first, "running").path("confirmations").asInt() + 1);
+            assertThat(newest(second, "startup").path("hash").asString())
+                    .as(device)
+                    .hasSize(64);
+
+            HandEdit.contact(PRACTICE, device, "somebody of the night shift");
+            JsonNode third = backUp(device);
+            JsonNode version = newest(third, "running");
+            assertThat(third.size()).as(device).isEqualTo(second.size() + 1);
+            assertThat(version.path("summary").asString()).as(device).startsWith("1 line changed: ");
+            assertThat(version.path("cause").asString()).isEqualTo("by hand");
+            assertThat(version.path("loggedIn").asString())
+                    .as("%s tells who was there, and not Safe Step itself", device)
+                    .contains("nightshift from 10.77.8.77 at ")
+                    .doesNotContain("safestep");
+            assertThat(newest(third, "startup").path("id").asLong())
+                    .as("startup of %s is as it was", device)
+                    .isEqualTo(newest(second, "startup").path("id").asLong());
+        }
+    }
+
+    @Test
+    void aFileThatThePlatformNamesIsBackedUpToo() {
+        JsonNode file = newest(backUp(CORVANE), "file");
+        assertThat(file.path("file").asString()).isEqualTo("licence");
+        assertThat(engineer.text("/api/devices/" + CORVANE + "/backups/"
+                        + file.path("id").asLong()))
+                .contains("features base routing filters");
+    }
+
+    @Test
+    void aClockThatGoesWrongIsAllowedForAndSaid() {
+        PRACTICE.network().device(HALDRIN).switchOn(Fault.CLOCK_BEHIND, "90");
+        HandEdit.contact(PRACTICE, HALDRIN, "somebody with a wrong clock");
+        String hour = java.time.Instant.now().toString().substring(0, 10);
+        assertThat(newest(backUp(HALDRIN), "running").path("loggedIn").asString())
+                .contains("the clock of the device is 90 min behind")
+                .contains(" at " + hour);
+    }
+
+    @Test
+    void aReadThatIsNotWholeNeverCounts() throws DeviceException {
+        for (String device : List.of(CORVANE, HALDRIN, OSTREL)) {
+            JsonNode before = backUp(device);
+            PRACTICE.network().device(device).switchOn(Fault.GARBLES, "");
+            Answer answer = engineer.post("/api/devices/" + device + "/backups", Map.of());
+            assertThat(answer.status()).as("%s: %s", device, answer).isEqualTo(502);
+            assertThat(answer.detail()).as(device).contains("showed something else each time");
+            PRACTICE.network().device(device).switchOff(Fault.GARBLES);
+            assertThat(backUp(device).size()).as(device).isEqualTo(before.size());
+        }
+    }
+
+    @Test
+    void anUnchangedDeviceCostsOneShortReadAndAChangedOneIsReadWhole() throws DeviceException {
+        for (String device : List.of(CORVANE, HALDRIN, OSTREL)) {
+            long id = devices.named(device).id();
+            backUp(device);
+            assertThat(backups.look(id, Occasion.of(BackupCause.FOUND_CHANGED)))
+                    .as(device)
+                    .isEmpty();
+            HandEdit.contact(PRACTICE, device, "looked at " + System.nanoTime());
+            assertThat(backups.look(id, Occasion.of(BackupCause.FOUND_CHANGED)))
+                    .as(device)
+                    .hasValueSatisfying(t -> assertThat(t.isNew()).isTrue());
+            PRACTICE.network().device(device).save();
+            assertThat(backups.look(id, Occasion.of(BackupCause.FOUND_CHANGED)))
+                    .as("%s was saved outside, which the marker tells too", device)
+                    .hasValueSatisfying(t -> assertThat(t.saved()).isTrue());
+        }
+    }
+
+    @Test
+    void nothingOfAConfigurationIsReadableInTheDatabase() {
+        backUp(CORVANE);
+        assertThat(jdbc.queryForObject("select count(*) from config_content where text is not null", Integer.class))
+                .isZero();
+        for (byte[] sealed : jdbc.queryForList("select sealed from config_content", byte[].class)) {
+            assertThat(new String(sealed, StandardCharsets.ISO_8859_1)).doesNotContain("hostname", "10.77");
+        }
+        for (Map<String, Object> row : jdbc.queryForList("select lines, script, undo from change_target")) {
+            assertThat(row.values())
+                    .allSatisfy(v ->
+                            assertThat(v == null ? "{sealed}" : v.toString()).matches("|\\{sealed}.*"));
+        }
     }
 
     @Test
     void theTextForPeopleHasNoSecrets() {
         ApiClient auditor = ApiClient.loggedIn(port, "jvane");
-        long id = auditor.get("/api/devices/brn-gw-a/backups")
-                .body()
-                .get(0)
+        long id = newest(auditor.get("/api/devices/brn-gw-a/backups").body(), "running")
                 .path("id")
                 .asLong();
-        String text = auditor.get("/api/devices/brn-gw-a/backups/" + id)
-                .body()
-                .path("text")
-                .asString();
-        assertThat(text)
+        assertThat(auditor.text("/api/devices/brn-gw-a/backups/" + id))
                 .contains("hostname brn-gw-a")
                 .contains("authentication key ‹secret›")
                 .doesNotContain("lantern-keel");
         assertThat(backups.text(id)).contains("lantern-keel");
-    }
-
-    @Test
-    void aBackupOfAnotherDeviceIsNotShown() {
-        ApiClient auditor = ApiClient.loggedIn(port, "jvane");
-        long id = auditor.get("/api/devices/brn-gw-a/backups")
-                .body()
-                .get(0)
-                .path("id")
-                .asLong();
-        assertThat(auditor.get("/api/devices/brn-gw-b/backups/" + id).status()).isEqualTo(404);
+        assertThat(auditor.get("/api/devices/brn-gw-b/backups/" + id).status())
+                .as("not that of another device")
+                .isEqualTo(404);
         assertThat(auditor.get("/api/devices/brn-gw-b/backups/999999").status()).isEqualTo(404);
     }
 
     @Test
     void aTextThatNoLongerHasItsHashIsNotUsed() {
-        String hash =
-                jdbc.queryForObject("select hash from backup where id = (select min(id) from backup)", String.class);
-        long id = jdbc.queryForObject("select min(id) from backup", Long.class);
-        String text = backups.text(id);
-        jdbc.update("update config_content set text = text || 'route 0.0.0.0/0 via 10.66.6.6' where hash = ?", hash);
+        Map<String, Object> row = jdbc.queryForMap(
+                "select b.id, b.hash, c.sealed from backup b join config_content c on c.hash = b.hash order by b.id limit 1");
+        byte[] other = jdbc.queryForObject(
+                "select sealed from config_content where hash <> ? limit 1", byte[].class, row.get("hash"));
+        jdbc.update("update config_content set sealed = ? where hash = ?", other, row.get("hash"));
         try {
-            assertThatThrownBy(() -> backups.text(id)).hasMessageContaining("no longer has the hash");
+            assertThatThrownBy(() -> backups.text((Long) row.get("id"))).hasMessageContaining("no longer has the hash");
         } finally {
-            jdbc.update("update config_content set text = ? where hash = ?", text, hash);
+            jdbc.update("update config_content set sealed = ? where hash = ?", row.get("sealed"), row.get("hash"));
         }
-        assertThat(backups.text(id)).isEqualTo(text);
+        assertThat(backups.text((Long) row.get("id"))).isNotEmpty();
     }
 
     @Test
-    void linesAreFoundAcrossTheNewestConfigurations() {
-        assertThat(backups.search("TIME-SERVER 10.77.8.20", 30))
-                .extracting(Backups.Hit::device)
-                .contains("brn-gw-a", "brn-gw-b", "brn-ac-1", "ops-co-a");
-        assertThat(backups.search("lantern-keel", 30))
-                .as("secrets are not found")
+    void oneVersionOfADeviceIsItsReferenceAndVersionsHaveNames() {
+        String path = "/api/devices/" + OSTREL + "/backups/";
+        JsonNode versions = backUp(OSTREL);
+        HandEdit.contact(PRACTICE, OSTREL, "reference test");
+        long old = newest(versions, "running").path("id").asLong();
+        long id = newest(backUp(OSTREL), "running").path("id").asLong();
+        assertThat(engineer.put(path + old + "/reference", Map.of("reason", "")).status())
+                .as("a reason is needed")
+                .isEqualTo(422);
+        assertThat(engineer.put(
+                                path + newest(versions, "startup").path("id").asLong() + "/reference",
+                                Map.of("reason", "x"))
+                        .detail())
+                .contains("Only what a device runs");
+        engineer.put(path + old + "/reference", Map.of("reason", "As it was installed."));
+        engineer.put(path + id + "/reference", Map.of("reason", "As it was handed over."));
+        engineer.put(path + id + "/label", Map.of("label", " hand-over "));
+        int references = 0;
+        for (JsonNode version :
+                engineer.get("/api/devices/" + OSTREL + "/backups").body()) {
+            references += version.path("reference").isNull() ? 0 : 1;
+            if (version.path("id").asLong() == id) {
+                assertThat(version.path("reference").path("reason").asString()).isEqualTo("As it was handed over.");
+                assertThat(version.path("label").asString()).isEqualTo("hand-over");
+            }
+        }
+        assertThat(references).isEqualTo(1);
+        assertThat(engineer.delete(path + id + "/reference").status()).isEqualTo(204);
+        assertThat(engineer.delete(path + id + "/reference").status()).isEqualTo(409);
+        assertThat(engineer.get("/api/record?subject=" + OSTREL).body().toString())
+                .contains("reference set", "reference ended", "backup named");
+    }
+
+    @Test
+    void anyTwoVersionsOfOneLanguageAreCompared() {
+        long running = newest(backUp(CORVANE), "running").path("id").asLong();
+        long other = newest(backUp("elv-gw-a"), "running").path("id").asLong();
+        long haldrin = newest(backUp(HALDRIN), "running").path("id").asLong();
+        JsonNode difference = engineer.get("/api/backups/difference?from=" + running + "&to=" + other)
+                .body();
+        assertThat(difference.path("rows").toString()).contains("hostname elv-gw-a", "hostname elv-gw-b");
+        assertThat(difference.path("fromDevice").asString()).isEqualTo(CORVANE);
+        assertThat(engineer.get("/api/backups/difference?from=" + running + "&to=" + haldrin)
+                        .detail())
+                .contains("different languages");
+        assertThat(engineer.get("/api/backups/difference?from=" + running + "&to=" + running)
+                        .body()
+                        .path("summary")
+                        .asString())
                 .isEmpty();
-        assertThat(backups.search("interface", 3)).hasSize(3);
+    }
+
+    @Test
+    void whatFailedIsToldWithItsReasonUntilItSucceeds() {
+        PRACTICE.network().device(HALDRIN).switchOn(Fault.WRONG_PASSWORD, "");
+        engineer.post("/api/devices/" + HALDRIN + "/backups", Map.of());
+        JsonNode failed = coverage(HALDRIN);
+        assertThat(failed.path("state").asString()).isEqualTo("FAILED");
+        assertThat(failed.path("problem").asString()).contains("refuses the log-in");
+        assertThat(failed.path("lastAt").isNull())
+                .as("the last good one is told beside it")
+                .isFalse();
+        PRACTICE.network().device(HALDRIN).switchOff(Fault.WRONG_PASSWORD);
+        backUp(HALDRIN);
+        assertThat(coverage(HALDRIN).path("state").asString()).isEqualTo("GOOD");
+        jdbc.update("update device set backed_up_at = now() - interval '3 days' where name = ?", HALDRIN);
+        assertThat(coverage(HALDRIN).path("state").asString()).isEqualTo("OLD");
+        backUp(HALDRIN);
+    }
+
+    private JsonNode coverage(String device) {
+        for (JsonNode row : engineer.get("/api/backups/coverage").body()) {
+            if (row.path("device").asString().equals(device)) {
+                return row;
+            }
+        }
+        throw new AssertionError("not covered: " + device);
+    }
+
+    @Test
+    void withoutRoomInTheDatabaseNothingIsHalfStoredAndTheReasonIsSaid() {
+        int before = backUp(OSTREL).size();
+        HandEdit.contact(PRACTICE, OSTREL, "no room for this");
+        jdbc.execute("create function no_room() returns trigger language plpgsql as"
+                + " $$ begin raise exception using errcode = '53100', message = 'no space left on device'; end $$");
+        jdbc.execute("create trigger no_room before insert on backup for each row execute function no_room()");
+        try {
+            Answer answer = engineer.post("/api/devices/" + OSTREL + "/backups", Map.of());
+            assertThat(answer.status()).isEqualTo(507);
+            assertThat(answer.detail())
+                    .contains("The database has no room left")
+                    .contains("Nothing was stored");
+        } finally {
+            jdbc.execute("drop trigger no_room on backup");
+            jdbc.execute("drop function no_room");
+        }
+        assertThat(engineer.get("/api/devices/" + OSTREL + "/backups").body().size())
+                .isEqualTo(before);
+        assertThat(backUp(OSTREL).size()).isEqualTo(before + 1);
     }
 }

@@ -107,6 +107,7 @@ class EndpointRightsTest extends SafeStepTest {
                     && !FOR_EVERYBODY.contains(endpoint.name());
             if (changes) {
                 boolean takesFile = endpoint.path().startsWith("/api/devices/import")
+                        || endpoint.path().startsWith("/api/backups/archive/")
                         || endpoint.path().equals("/api/changes/values");
                 Answer answer = takesFile
                         ? auditor.upload(endpoint.concrete() + "?plan=x", new byte[] {'x'})
@@ -182,6 +183,11 @@ class EndpointRightsTest extends SafeStepTest {
             case "/api/changes/{number}/approvals" -> Map.of("verdict", "APPROVED", "comment", "", "seal", "x");
             case "/api/changes/{number}/booking" ->
                 Map.of("windowId", 1, "opensAt", "2026-11-25T05:30:00Z", "automatic", true);
+            case "/api/backups/policy" ->
+                Map.of("oldAfterHours", 1, "keepDays", 1, "keepVersions", 1, "clearsDaily", false);
+            case "/api/backups/retention" -> Map.of("seen", 0);
+            case "/api/backups/archive" -> Map.of("devices", List.of("brn-gw-a"), "every", false, "secrets", true);
+            case "/api/devices/{name}/backups/{id}/reference" -> Map.of("reason", "x");
             case "/api/windows" -> Map.of("name", "x", "firstDay", "2026-11-25", "opens", "01:00", "closes", "02:00");
             case "/api/devices/{name}/stance" -> Map.of("stance", "MANAGED");
             case "/api/devices/{name}/reads" -> Map.of("read", "routes");

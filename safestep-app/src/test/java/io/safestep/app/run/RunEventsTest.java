@@ -122,7 +122,7 @@ class RunEventsTest extends SafeStepTest {
                 .contains("hides a value of which the old one can't be written back");
         assertThat(story.manager().get("/api/runs/" + run + "/lines").body().toString())
                 .doesNotContain("pier-9");
-        assertThat(PRACTICE.network().device("brn-gw-b").accepts("kiosk", "pier-9"))
+        assertThat(PRACTICE.network().device("brn-gw-b").accepts("kiosk", "pier-9", "-"))
                 .isTrue();
         long removed =
                 story.startedRun("No kiosk user", Map.of("brn-ac-1", "contact watch room, Brinehaven\n"), List.of());

@@ -10,7 +10,6 @@ import io.safestep.app.testing.SafeStepTest;
 import io.safestep.practice.corvane.CommandInterpreter;
 import io.safestep.practice.device.Fault;
 import io.safestep.practice.device.PracticeDevice;
-import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -253,7 +252,7 @@ class RunTest extends SafeStepTest {
 
     /** Somebody edits a device by hand. */
     private static void type(String device, String section, String line) {
-        var configuration = new CommandInterpreter(PRACTICE.network().device(device), null, Clock.systemUTC());
+        var configuration = new CommandInterpreter(PRACTICE.network().device(device), null);
         configuration.take("configure");
         if (!section.isEmpty()) {
             configuration.take(section);

@@ -14,6 +14,11 @@ public final class ConfigEngine {
         this(language, Lifeline.NONE);
     }
 
+    /** For files whose lines mean nothing to Safe Step: they are compared line by line, wherever they stand. */
+    public static ConfigEngine ofPlainText() {
+        return new ConfigEngine(Language.PLAIN_TEXT);
+    }
+
     private ConfigEngine(Language language, Lifeline lifeline) {
         this.language = language;
         this.lifeline = lifeline;
@@ -140,6 +145,11 @@ public final class ConfigEngine {
 
     public boolean same(ConfigTree one, ConfigTree other) {
         return compare(one, other).isEmpty();
+    }
+
+    /** What differs, in one line, secrets masked. */
+    public DifferenceSummary summary(ConfigTree before, ConfigTree after) {
+        return DifferenceSummary.of(language, compare(before, after));
     }
 
     /** The difference in two columns, secrets masked. Line numbers are those of the texts that were read. */

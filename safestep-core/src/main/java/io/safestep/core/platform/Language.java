@@ -31,6 +31,10 @@ public final class Language {
         JSON
     }
 
+    /** Of files that are no configuration: every line stands for itself. */
+    public static final Language PLAIN_TEXT = new Language(
+            Format.INDENTED, 1, "\u0000", "\u0000", List.of(), List.of(), List.of(), List.of(), null, List.of());
+
     private final Format format;
     private final int indent;
     private final String comment;

@@ -13,6 +13,8 @@ import java.util.Optional;
  * @param reads the named read commands
  * @param identity how it is asked who it is; null when it can't be asked
  * @param links how it is asked what is at the other ends of its cables; null when it can't be asked
+ * @param changes how it is asked whether anything has changed, and who was there
+ * @param files what a backup holds beside the configurations
  * @param network what the configuration says about the network
  */
 public record PlatformProfile(
@@ -23,6 +25,8 @@ public record PlatformProfile(
         List<ReadCommand> reads,
         IdentityReading identity,
         LinkReading links,
+        ChangeReading changes,
+        List<FileReading> files,
         NetworkLanguage network) {
 
     public Optional<ReadCommand> read(String readName) {

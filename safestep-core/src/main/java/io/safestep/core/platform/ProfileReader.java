@@ -47,6 +47,10 @@ public final class ProfileReader {
                 top.list("reads").stream().map(ProfileReader::readCommand).toList(),
                 top.has("identity") ? identity(top.entries("identity")) : null,
                 top.has("links") ? links(top.entries("links")) : null,
+                top.has("changes") ? changes(top.entries("changes")) : ChangeReading.NONE,
+                top.list("files").stream()
+                        .map(f -> new FileReading(f.text("name"), f.text("title"), f.text("command")))
+                        .toList(),
                 top.has("network") ? top.within("network", ProfileReader::network) : NetworkLanguage.NONE);
     }
 
@@ -204,6 +208,19 @@ public final class ProfileReader {
 
     private static LinkReading links(Entries e) {
         return new LinkReading(e.text("command"), e.patternNaming("row", "interface", "name", "port", "address"));
+    }
+
+    private static ChangeReading changes(Entries e) {
+        Entries logIns = e.entries("logIns");
+        return new ChangeReading(
+                e.texts("marker"),
+                e.has("logIns")
+                        ? new LogInReading(
+                                logIns.text("command"),
+                                logIns.patternNaming("row", "account", "at"),
+                                logIns.patternNaming("clock", "value"))
+                        : null,
+                e.has("message") ? e.pattern("message") : null);
     }
 
     private static ReadCommand readCommand(Entries e) {

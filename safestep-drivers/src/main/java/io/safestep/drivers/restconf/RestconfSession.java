@@ -26,7 +26,7 @@ import tools.jackson.databind.json.JsonMapper;
 public final class RestconfSession implements DeviceSession {
 
     private static final JsonMapper JSON = JsonMapper.shared();
-    private static final Pattern COMMAND = Pattern.compile("(GET|POST) (/\\S*)(?: (.*))?", Pattern.DOTALL);
+    private static final Pattern COMMAND = Pattern.compile("(GET|HEAD|POST) (/\\S*)(?: (.*))?", Pattern.DOTALL);
 
     private final DeviceTarget target;
     private final RestconfAccess access;
@@ -99,10 +99,13 @@ public final class RestconfSession implements DeviceSession {
         Matcher matcher = COMMAND.matcher(command.strip());
         if (!matcher.matches()) {
             throw new DeviceException(
-                    Reason.LINE_REFUSED, "The command was not sent: GET or POST with a path is expected.");
+                    Reason.LINE_REFUSED, "The command was not sent: GET, HEAD or POST with a path is expected.");
         }
         Answer answer =
                 checked(channel.send(matcher.group(1), access.root() + matcher.group(2), matcher.group(3), null));
+        if (matcher.group(1).equals("HEAD")) {
+            return answer.entityTag() == null ? "" : "entity-tag " + answer.entityTag();
+        }
         if (answer.body().isBlank()) {
             return "";
         }

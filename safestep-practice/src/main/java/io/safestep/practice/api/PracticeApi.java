@@ -19,7 +19,6 @@ import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
-import java.time.Clock;
 import java.time.Duration;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -45,7 +44,7 @@ import tools.jackson.databind.json.JsonMapper;
  * PUT    /api/devices/NAME/faults/FAULT      {"match": "text in the line"} switches a fault on
  * DELETE /api/devices/NAME/faults/FAULT      switches it off
  * POST   /api/devices/NAME/reboot            {"seconds": 8} takes the power away for a while
- * POST   /api/devices/NAME/edit              {"lines": "..."} somebody edits the device by hand, in its own language
+ * POST   /api/devices/NAME/edit              {"lines": "...", "account": "nightshift"} somebody edits the device by hand, in its own language
  * GET    /api/mail                           mails that were sent to the mail sink, the newest first
  * DELETE /api/mail                           forgets them
  * </pre>
@@ -257,6 +256,7 @@ public final class PracticeApi implements AutoCloseable {
             return Answer.text(
                     400, "Give the lines that somebody types, such as {\"lines\": \"interface port 1\\n  mtu 1400\"}.");
         }
+        device.noteLogIn(parse(body).path("account").asString("nightshift"), "10.77.8.77");
         switch (device.platform()) {
             case "corvane-cli" -> typed(device, lines);
             case "haldrin-netconf" ->
@@ -279,7 +279,7 @@ public final class PracticeApi implements AutoCloseable {
     }
 
     private void typed(PracticeDevice device, String lines) {
-        CommandInterpreter hand = new CommandInterpreter(device, network, Clock.systemUTC());
+        CommandInterpreter hand = new CommandInterpreter(device, network);
         hand.take("configure");
         for (String line : lines.split("\n")) {
             if (!line.startsWith(" ") && !hand.prompt().endsWith("@ configure] ")) {

@@ -6,9 +6,9 @@ import io.safestep.practice.device.NetworkView;
 import io.safestep.practice.device.PracticeDevice;
 import io.safestep.practice.device.Refusal;
 import io.safestep.practice.device.SessionDropped;
-import java.time.Clock;
 import java.time.temporal.ChronoUnit;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /** What one session has typed so far, and what the device answers. One for each session. */
 public final class CommandInterpreter {
@@ -19,7 +19,6 @@ public final class CommandInterpreter {
 
     private final PracticeDevice device;
     private final NetworkView network;
-    private final Clock clock;
 
     /** Null outside configuration mode; else the section that was entered, empty at the top. */
     private String section;
@@ -33,10 +32,9 @@ public final class CommandInterpreter {
     private boolean paging = true;
     private boolean ended;
 
-    public CommandInterpreter(PracticeDevice device, NetworkView network, Clock clock) {
+    public CommandInterpreter(PracticeDevice device, NetworkView network) {
         this.device = device;
         this.network = network;
-        this.clock = clock;
     }
 
     public String prompt() {
@@ -182,6 +180,13 @@ public final class CommandInterpreter {
             case "show version" ->
                 "Corvane Tidewater 4.2\nname " + device.hostname() + "\nmodel "
                         + device.box().model() + "\nserial " + device.box().serial();
+            case "show marker" -> "change marker " + device.marker();
+            case "show licence" -> device.licence();
+            case "show log-ins" ->
+                "clock " + device.now() + "\n"
+                        + device.logIns().newestFirst().stream()
+                                .map(l -> l.at() + "  " + l.account() + "  from " + l.from())
+                                .collect(Collectors.joining("\n"));
             case "show links" -> CorvaneTables.links(network.links(device.name()));
             case "show neighbours" -> CorvaneTables.neighbours(network.neighbours(device.name()));
             case "show routes" -> CorvaneTables.routes(network.routes(device.name()));
@@ -189,7 +194,7 @@ public final class CommandInterpreter {
             case "show interfaces" -> CorvaneTables.interfaces(network.interfaces(device.name()));
             case "help" ->
                 "configure, save, restore startup, quit, ping ADDRESS, paging on|off,\n"
-                        + "show running|startup|version|links|neighbours|routes|gateways|interfaces";
+                        + "show running|startup|version|marker|licence|log-ins|links|neighbours|routes|gateways|interfaces";
             default -> {
                 if (command.matches("ping \\d+\\.\\d+\\.\\d+\\.\\d+")) {
                     yield ping(command.substring(5));
@@ -209,6 +214,6 @@ public final class CommandInterpreter {
     }
 
     private String header() {
-        return "# Corvane Tidewater 4.2\nshown-at " + clock.instant().truncatedTo(ChronoUnit.SECONDS);
+        return "# Corvane Tidewater 4.2\nshown-at " + device.now().truncatedTo(ChronoUnit.SECONDS);
     }
 }

@@ -22,7 +22,8 @@ public enum Fault {
     READ_ONLY_ACCOUNT(
             "Account may only read", "The account may look, and is refused when it wants to configure.", null),
     UNREADABLE("Can't be read", "The device refuses to show its configuration.", null),
-    GARBLES("Garbles", "Every second time that the configuration is read, its second half is missing.", null);
+    GARBLES("Garbles", "Every second time that the configuration is read, its second half is missing.", null),
+    CLOCK_BEHIND("Clock is behind", "The clock of the device goes wrong.", "minutes, 180 when empty");
 
     private final String title;
     private final String meaning;

@@ -34,6 +34,10 @@ public final class PracticeDevice {
     private final Map<Fault, String> faults = new EnumMap<>(Fault.class);
     private final AtomicLong version = new AtomicLong();
     private final AtomicInteger boots = new AtomicInteger();
+    private final AtomicLong edits = new AtomicLong();
+    private final AtomicLong saves = new AtomicLong();
+    private final long switchedOn = System.nanoTime();
+    private final LogIns logIns = new LogIns();
     private DeviceConfiguration running;
     private DeviceConfiguration startup;
     private Instant offUntil = Instant.MIN;
@@ -115,6 +119,30 @@ public final class PracticeDevice {
         onChange.run();
     }
 
+    /** Stays the same as long as neither running nor startup was changed; another one after every start. */
+    public String marker() {
+        return Long.toHexString(switchedOn) + "-" + boots.get() + "-" + edits.get() + "-" + saves.get();
+    }
+
+    public LogIns logIns() {
+        return logIns;
+    }
+
+    public void noteLogIn(String account, String from) {
+        logIns.note(account, from, now());
+    }
+
+    /** What its own clock shows. */
+    public Instant now() {
+        String minutes = fault(Fault.CLOCK_BEHIND).orElse("0");
+        return clock.instant().minus(Duration.ofMinutes(minutes.matches("\\d{1,6}") ? Long.parseLong(minutes) : 180));
+    }
+
+    /** The licence that is in force on the box. */
+    public String licence() {
+        return "licence for " + box().model() + "\nserial " + box().serial() + "\nfeatures base routing filters\n";
+    }
+
     /** How often the device was started again: sessions of an earlier start are over. */
     public int boots() {
         return boots.get();
@@ -129,6 +157,7 @@ public final class PracticeDevice {
         DeviceConfiguration next = running.copy();
         T result = change.apply(next);
         running = next;
+        edits.incrementAndGet();
         touch();
         return result;
     }
@@ -136,6 +165,7 @@ public final class PracticeDevice {
     /** Puts another configuration in the place of the running one. */
     public synchronized void replace(DeviceConfiguration next) {
         running = next.copy();
+        edits.incrementAndGet();
         touch();
     }
 
@@ -163,6 +193,7 @@ public final class PracticeDevice {
             throw new Refusal("not possible: startup could not be written");
         }
         startup = configuration.copy();
+        saves.incrementAndGet();
     }
 
     /** Reads a configuration in the device's language. */
@@ -182,8 +213,13 @@ public final class PracticeDevice {
         return clock.instant().isBefore(offUntil);
     }
 
-    public synchronized boolean accepts(String user, String password) {
-        return !faults.containsKey(Fault.WRONG_PASSWORD) && running.accepts(user, password);
+    /** @param from the address from which somebody logs in */
+    public synchronized boolean accepts(String user, String password, String from) {
+        boolean accepted = !faults.containsKey(Fault.WRONG_PASSWORD) && running.accepts(user, password);
+        if (accepted) {
+            noteLogIn(user, from);
+        }
+        return accepted;
     }
 
     /** @param match what the fault is about, see {@link Fault#match()} */

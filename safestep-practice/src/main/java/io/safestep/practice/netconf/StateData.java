@@ -1,5 +1,6 @@
 package io.safestep.practice.netconf;
 
+import io.safestep.practice.device.LogIns;
 import io.safestep.practice.device.NetworkView;
 import io.safestep.practice.device.PracticeDevice;
 import io.safestep.practice.structured.XmlData;
@@ -27,6 +28,25 @@ final class StateData {
             leaf(text, "serial", device.box().serial());
             leaf(text, "name", device.hostname());
             text.append("</platform>\n");
+        }
+        if (wants(wanted, "change-marker")) {
+            open(text, "change-marker");
+            leaf(text, "value", device.marker());
+            text.append("</change-marker>\n");
+        }
+        if (wants(wanted, "sessions")) {
+            open(text, "sessions");
+            text.append("<time>");
+            leaf(text, "clock", device.now().toString());
+            text.append("</time>\n");
+            for (LogIns.LogIn l : device.logIns().newestFirst()) {
+                text.append("<log-in>");
+                leaf(text, "account", l.account());
+                leaf(text, "from", l.from());
+                leaf(text, "at", l.at().toString());
+                text.append("</log-in>\n");
+            }
+            text.append("</sessions>\n");
         }
         if (wants(wanted, "links")) {
             open(text, "links");

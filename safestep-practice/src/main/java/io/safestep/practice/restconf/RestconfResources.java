@@ -1,6 +1,8 @@
 package io.safestep.practice.restconf;
 
+import io.safestep.practice.device.DeviceConfiguration;
 import io.safestep.practice.device.Fault;
+import io.safestep.practice.device.LogIns;
 import io.safestep.practice.device.NetworkView;
 import io.safestep.practice.device.PracticeDevice;
 import io.safestep.practice.device.Refusal;
@@ -55,8 +57,8 @@ final class RestconfResources {
         if (path.equals("/restconf/yang-library-version") && request.method().equals("GET")) {
             return new RestconfAnswer(200, "{\"ietf-restconf:yang-library-version\":\"2019-01-04\"}\n", null);
         }
-        if (path.equals("/restconf/startup") && request.method().equals("GET")) {
-            return new RestconfAnswer(200, device.shownTo(device.startup()).shown(), null);
+        if (path.equals("/restconf/startup") && List.of("GET", "HEAD").contains(request.method())) {
+            return new RestconfAnswer(200, device.shownTo(device.startup()).shown(), tag(device.startup()));
         }
         if (path.startsWith("/restconf/operations/") && request.method().equals("POST")) {
             return operation(device, path.substring("/restconf/operations/".length()), request.body());
@@ -73,7 +75,11 @@ final class RestconfResources {
     // ------------------------------------------------------------ data
 
     private static String tag(PracticeDevice device) {
-        return "\"" + Integer.toHexString(device.running().stored().hashCode()) + "\"";
+        return tag(device.running());
+    }
+
+    private static String tag(DeviceConfiguration configuration) {
+        return "\"" + Integer.toHexString(configuration.stored().hashCode()) + "\"";
     }
 
     private RestconfAnswer data(PracticeDevice device, RestconfRequest request, String path) {
@@ -302,6 +308,16 @@ final class RestconfResources {
                         .put("model", device.box().model())
                         .put("serial", device.box().serial())
                         .put("name", device.hostname());
+            case "sessions" -> {
+                container.putObject("time").put("clock", device.now().toString());
+                ArrayNode list = container.putArray("log-in");
+                for (LogIns.LogIn l : device.logIns().newestFirst()) {
+                    list.addObject()
+                            .put("login", l.account())
+                            .put("from", l.from())
+                            .put("at", l.at().toString());
+                }
+            }
             case "links" -> {
                 ArrayNode list = container.putArray("link");
                 for (NetworkView.LinkInfo l : network.links(device.name())) {

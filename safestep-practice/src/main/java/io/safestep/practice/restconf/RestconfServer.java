@@ -101,7 +101,11 @@ public final class RestconfServer implements AutoCloseable {
         try {
             String[] parts =
                     new String(Base64.getDecoder().decode(header.substring(6)), StandardCharsets.UTF_8).split(":", 2);
-            return parts.length == 2 && device.accepts(parts[0], parts[1]);
+            return parts.length == 2
+                    && device.accepts(
+                            parts[0],
+                            parts[1],
+                            exchange.getRemoteAddress().getAddress().getHostAddress());
         } catch (IllegalArgumentException e) {
             return false;
         }

@@ -11,7 +11,6 @@ import java.net.InetSocketAddress;
 import java.nio.file.Path;
 import java.security.GeneralSecurityException;
 import java.security.KeyPair;
-import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -38,20 +37,18 @@ public final class DeviceSshServer implements AutoCloseable {
     private final DeviceGate gate;
     private final LiveNetwork network;
     private final NetconfService netconf;
-    private final Clock clock;
     private final HostKeys hostKeys;
 
-    public DeviceSshServer(DeviceGate gate, LiveNetwork network, NetconfService netconf, Clock clock, Path keyFolder) {
+    public DeviceSshServer(DeviceGate gate, LiveNetwork network, NetconfService netconf, Path keyFolder) {
         this.gate = gate;
         this.network = network;
         this.netconf = netconf;
-        this.clock = clock;
         this.hostKeys = new HostKeys(keyFolder);
         server.setHost("127.0.0.1");
         server.setKeyPairProvider(hostKeys);
         server.setPasswordAuthenticator((user, password, session) -> {
             PracticeDevice device = device(session);
-            return device != null && device.accepts(user, password);
+            return device != null && device.accepts(user, password, from(session));
         });
         server.setShellFactory(this::shell);
         server.setCommandFactory(this::single);
@@ -75,8 +72,14 @@ public final class DeviceSshServer implements AutoCloseable {
                 : null;
     }
 
+    private static String from(SessionContext session) {
+        return session.getRemoteAddress() instanceof InetSocketAddress address
+                ? address.getAddress().getHostAddress()
+                : "-";
+    }
+
     private CommandInterpreter interpreter(PracticeDevice device) {
-        return new CommandInterpreter(device, network, clock);
+        return new CommandInterpreter(device, network);
     }
 
     private Command shell(ChannelSession channel) {

@@ -50,7 +50,7 @@ class CommandInterpreterTest {
                 new NetworkPlan(new NetworkFile(List.of(), List.of(), List.of(), List.of()), Map.of(), "nobody"),
                 List.of(device),
                 Clock.systemUTC());
-        return new CommandInterpreter(device, network, Clock.systemUTC());
+        return new CommandInterpreter(device, network);
     }
 
     @Test
@@ -97,8 +97,8 @@ class CommandInterpreterTest {
                 .contains("user safestep password hidden")
                 .doesNotContain("keel");
         assertThat(device.running().stored()).doesNotContain("keel");
-        assertThat(device.accepts("safestep", "keel")).isTrue();
-        assertThat(device.accepts("safestep", "hidden")).isFalse();
+        assertThat(device.accepts("safestep", "keel", "127.0.0.1")).isTrue();
+        assertThat(device.accepts("safestep", "hidden", "127.0.0.1")).isFalse();
     }
 
     @Test

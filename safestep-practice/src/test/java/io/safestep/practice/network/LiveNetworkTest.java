@@ -79,7 +79,7 @@ class LiveNetworkTest {
     }
 
     private String type(String device, String... commands) {
-        CommandInterpreter session = new CommandInterpreter(devices.get(device), network, clock);
+        CommandInterpreter session = new CommandInterpreter(devices.get(device), network);
         String last = "";
         for (String command : commands) {
             last = session.take(command);

@@ -1,12 +1,12 @@
-package io.safestep.app.credential;
+package io.safestep.app.secret;
 
 import java.nio.file.Path;
 
-/** Credentials are stored, but the key that opens them is not there. */
+/** Something is stored encrypted, but the key that opens it is not there. */
 class MissingKeyException extends RuntimeException {
 
     MissingKeyException(Path file) {
-        super("The key for stored credentials is missing: " + file
+        super("The key for stored credentials and configurations is missing: " + file
                 + ". Put the file back from where it is kept safe, then start again.");
     }
 
@@ -16,7 +16,7 @@ class MissingKeyException extends RuntimeException {
 
     static MissingKeyException doesNotFit(Path file) {
         return new MissingKeyException("The key in " + file
-                + " does not open the stored credentials: it belongs to another database. Put the right file there, then"
+                + " does not open what is stored encrypted: it belongs to another database. Put the right file there, then"
                 + " start again.");
     }
 }

@@ -1,4 +1,4 @@
-package io.safestep.app.credential;
+package io.safestep.app.secret;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -19,9 +19,6 @@ import org.springframework.jdbc.core.JdbcTemplate;
 class SecretBoxTest extends SafeStepTest {
 
     @Autowired
-    private CredentialRepository credentials;
-
-    @Autowired
     private JdbcTemplate jdbc;
 
     @TempDir
@@ -36,7 +33,7 @@ class SecretBoxTest extends SafeStepTest {
 
     @Test
     void whatOneKeyClosesOnlyThatKeyOpens() {
-        SecretBox box = new SecretBox(settings(PRACTICE.home()), credentials);
+        SecretBox box = new SecretBox(settings(PRACTICE.home()), jdbc);
         byte[] closed = box.close("keel");
         assertThat(box.open(closed)).isEqualTo("keel");
         assertThat(box.close("keel")).as("no two alike").isNotEqualTo(closed);
@@ -44,7 +41,7 @@ class SecretBoxTest extends SafeStepTest {
 
     @Test
     void withStoredCredentialsAMissingKeyIsRefusedAndNotReplaced() {
-        assertThatThrownBy(() -> new SecretBox(settings(folder), credentials))
+        assertThatThrownBy(() -> new SecretBox(settings(folder), jdbc))
                 .isInstanceOf(MissingKeyException.class)
                 .hasMessageContaining("secret.key")
                 .hasMessageContaining("Put the file back");
@@ -54,7 +51,7 @@ class SecretBoxTest extends SafeStepTest {
     @Test
     void theKeyOfAnotherDatabaseIsFoundOutAtTheStart() throws IOException {
         Files.writeString(folder.resolve("secret.key"), "0011223344556677\n0011223344556677\n");
-        assertThatThrownBy(() -> new SecretBox(settings(folder), credentials))
+        assertThatThrownBy(() -> new SecretBox(settings(folder), jdbc))
                 .isInstanceOf(MissingKeyException.class)
                 .hasMessageContaining("belongs to another database");
     }

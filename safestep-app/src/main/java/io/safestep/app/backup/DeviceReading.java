@@ -1,0 +1,206 @@
+package io.safestep.app.backup;
+
+import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.platform.FileReading;
+import io.safestep.core.platform.LogInReading;
+import io.safestep.core.platform.PlatformProfile;
+import io.safestep.drivers.DeviceException;
+import io.safestep.drivers.DeviceException.Reason;
+import io.safestep.drivers.DeviceSession;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.function.Predicate;
+import java.util.function.Supplier;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/**
+ * Reads a device in an open session. A text that is not whole, or that changed while it was read, never counts: what is
+ * not the same as what was stored last has to be shown twice, and where the platform has a change marker, it has to be the
+ * same before and after.
+ */
+@Component
+class DeviceReading {
+
+    private static final int ATTEMPTS = 3;
+    private static final Duration WRONG_CLOCK = Duration.ofMinutes(1);
+    private static final int MOST_NAMED = 5;
+    private static final DateTimeFormatter MINUTE =
+            DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm 'UTC'").withZone(ZoneOffset.UTC);
+
+    private final Clock clock;
+
+    DeviceReading(Clock clock) {
+        this.clock = clock;
+    }
+
+    /**
+     * All that was read.
+     *
+     * @param marker what the device says as long as nothing has changed; null when it says nothing of the kind
+     * @param loggedIn who is known to have been logged in, in words; empty when nobody was looked for, or nobody is known
+     */
+    record Read(DeviceText running, DeviceText startup, List<DeviceText> files, String marker, String loggedIn) {
+
+        List<DeviceText> all() {
+            List<DeviceText> all = new ArrayList<>();
+            if (startup != null) {
+                all.add(startup);
+            }
+            all.add(running);
+            all.addAll(files);
+            return all;
+        }
+    }
+
+    /**
+     * @param account with which Safe Step is logged in: it is not told among those who were there
+     * @param isKnown whether a configuration is the same as the last one that was stored
+     */
+    Read whole(
+            DeviceSession session,
+            String device,
+            PlatformProfile profile,
+            ConfigEngine engine,
+            Supplier<String> account,
+            Predicate<DeviceText> isKnown)
+            throws DeviceException {
+        for (int attempt = 1; attempt <= ATTEMPTS; attempt++) {
+            String before = marker(session, profile);
+            DeviceText running = configuration(device, BackupKind.RUNNING, session.readRunning(), engine);
+            boolean whole = isShownAgain(session, device, running, isKnown);
+            DeviceText startup = startup(session, device, engine);
+            whole = whole && (startup == null || isShownAgain(session, device, startup, isKnown));
+            if (whole && Objects.equals(before, marker(session, profile))) {
+                return new Read(
+                        running,
+                        startup,
+                        files(session, profile),
+                        before,
+                        isKnown.test(running) ? "" : loggedIn(session, profile, account));
+            }
+        }
+        throw new DeviceException(
+                Reason.TRANSFER_FAILED,
+                device + " showed something else each time that it was read, " + ATTEMPTS
+                        + " times. Either somebody works on it, or it does not show all that it holds. Try again later.");
+    }
+
+    /** What was shown before needs no proof; anything else has to be shown twice. */
+    private static boolean isShownAgain(
+            DeviceSession session, String device, DeviceText first, Predicate<DeviceText> isKnown)
+            throws DeviceException {
+        if (isKnown.test(first)) {
+            return true;
+        }
+        String again = first.kind() == BackupKind.RUNNING ? session.readRunning() : session.readStartup();
+        return first.isSameAs(
+                configuration(device, first.kind(), again, first.engine()).text());
+    }
+
+    /** Null when the platform has no marker, or the device does not answer to it. */
+    String marker(DeviceSession session, PlatformProfile profile) throws DeviceException {
+        if (!profile.changes().hasMarker()) {
+            return null;
+        }
+        StringBuilder marker = new StringBuilder();
+        try {
+            for (String command : profile.changes().marker()) {
+                String answer = session.read(command).strip();
+                if (answer.isEmpty()) {
+                    return null;
+                }
+                marker.append(answer).append('\n');
+            }
+        } catch (DeviceException e) {
+            if (e.reason() == Reason.LINE_REFUSED || e.reason() == Reason.NOT_POSSIBLE) {
+                return null;
+            }
+            throw e;
+        }
+        // As a hash, it has the same length whatever a device answers.
+        return ConfigContents.hash(marker.toString());
+    }
+
+    private DeviceText startup(DeviceSession session, String device, ConfigEngine engine) throws DeviceException {
+        try {
+            return configuration(device, BackupKind.STARTUP, session.readStartup(), engine);
+        } catch (DeviceException e) {
+            // A device that can't show its startup configuration, or has none, is backed up without it.
+            if (e.reason() != Reason.NOT_POSSIBLE) {
+                throw e;
+            }
+            return null;
+        }
+    }
+
+    private static DeviceText configuration(String device, BackupKind kind, String shown, ConfigEngine engine)
+            throws DeviceException {
+        String text = engine.withoutVolatileLines(shown);
+        try {
+            engine.readShown(text);
+        } catch (ConfigSyntaxException e) {
+            throw new DeviceException(
+                    Reason.SESSION_LOST,
+                    device + " showed a configuration that can't be read, line " + e.line() + ": " + e.getMessage(),
+                    e);
+        }
+        return new DeviceText(kind, null, text, engine);
+    }
+
+    private static List<DeviceText> files(DeviceSession session, PlatformProfile profile) throws DeviceException {
+        List<DeviceText> files = new ArrayList<>();
+        for (FileReading file : profile.files()) {
+            try {
+                String text = session.read(file.command()).replace("\r", "").strip() + "\n";
+                files.add(new DeviceText(BackupKind.FILE, file.name(), text, ConfigEngine.ofPlainText()));
+            } catch (DeviceException e) {
+                // Not every box of a platform has every file.
+                if (e.reason() != Reason.LINE_REFUSED && e.reason() != Reason.NOT_POSSIBLE) {
+                    throw e;
+                }
+            }
+        }
+        return files;
+    }
+
+    private String loggedIn(DeviceSession session, PlatformProfile profile, Supplier<String> account)
+            throws DeviceException {
+        LogInReading logIns = profile.changes().logIns();
+        if (logIns == null) {
+            return "";
+        }
+        try {
+            Instant now = clock.instant();
+            String own = account.get();
+            LogInReading.Answer answer = logIns.in(session.read(logIns.command()), now);
+            String people = answer.logIns().stream()
+                    .filter(l -> !l.account().equals(own))
+                    .limit(MOST_NAMED)
+                    .map(l -> l.account() + (l.from() == null ? "" : " from " + l.from()) + " at "
+                            + MINUTE.format(l.at()))
+                    .collect(Collectors.joining("; "));
+            return people.isEmpty() ? people : people + clockWords(answer.behind());
+        } catch (DeviceException e) {
+            // Who was there is good to know; the backup does not depend on it.
+            if (e.reason() == Reason.LINE_REFUSED || e.reason() == Reason.NOT_POSSIBLE) {
+                return "";
+            }
+            throw e;
+        }
+    }
+
+    private static String clockWords(Duration behind) {
+        return behind.abs().compareTo(WRONG_CLOCK) < 0
+                ? ""
+                : "; the clock of the device is " + (behind.abs().toSeconds() + 30) / 60 + " min "
+                        + (behind.isNegative() ? "ahead" : "behind") + ", which is allowed for here";
+    }
+}

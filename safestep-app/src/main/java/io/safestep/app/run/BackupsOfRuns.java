@@ -1,0 +1,31 @@
+package io.safestep.app.run;
+
+import io.safestep.app.backup.KeptBackups;
+import java.util.HashSet;
+import java.util.Set;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Component;
+
+/** Backups from before and after the runs of changes. */
+@Component
+class BackupsOfRuns implements KeptBackups {
+
+    private final JdbcTemplate jdbc;
+
+    BackupsOfRuns(JdbcTemplate jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    @Override
+    public String why() {
+        return "belong to a run";
+    }
+
+    @Override
+    public Set<Long> kept() {
+        return new HashSet<>(jdbc.queryForList(
+                "select before_backup_id from run_device where before_backup_id is not null"
+                        + " union select after_backup_id from run_device where after_backup_id is not null",
+                Long.class));
+    }
+}
