@@ -23,6 +23,11 @@ const CredentialsPage = lazy(() =>
 const TemplatesPage = lazy(() => import("./library/TemplatesPage").then((m) => ({ default: m.TemplatesPage })));
 const TemplatePage = lazy(() => import("./library/TemplatePage").then((m) => ({ default: m.TemplatePage })));
 const PoolsPage = lazy(() => import("./library/PoolsPage").then((m) => ({ default: m.PoolsPage })));
+const BackupsPage = lazy(() => import("./backup/BackupsPage").then((m) => ({ default: m.BackupsPage })));
+const LinesPage = lazy(() => import("./backup/LinesPage").then((m) => ({ default: m.LinesPage })));
+const KeepingPage = lazy(() => import("./backup/KeepingPage").then((m) => ({ default: m.KeepingPage })));
+const ArchivePage = lazy(() => import("./backup/ArchivePage").then((m) => ({ default: m.ArchivePage })));
+const ComparePage = lazy(() => import("./backup/ComparePage").then((m) => ({ default: m.ComparePage })));
 const RoundsPage = lazy(() => import("./round/RoundsPage").then((m) => ({ default: m.RoundsPage })));
 const RoundPage = lazy(() => import("./round/RoundPage").then((m) => ({ default: m.RoundPage })));
 
@@ -57,6 +62,11 @@ export function App() {
             <Route path="library/templates" element={<TemplatesPage />} />
             <Route path="library/templates/:id" element={<TemplatePage />} />
             <Route path="library/pools/:id?" element={<PoolsPage />} />
+            <Route path="backups" element={<BackupsPage />} />
+            <Route path="backups/lines" element={<LinesPage />} />
+            <Route path="backups/keeping" element={<KeepingPage />} />
+            <Route path="backups/archive" element={<ArchivePage />} />
+            <Route path="backups/compare" element={<ComparePage />} />
             <Route path="rounds" element={<RoundsPage />} />
             <Route path="rounds/:id" element={<RoundPage />} />
             {session.data.practice && <Route path="practice" element={<PracticePage />} />}

@@ -25,7 +25,21 @@ export interface Talk {
 }
 
 /** A difference in two columns: parents pinned above each hunk, unchanged stretches folded, next and previous by key. */
-export function Difference({ device, rows, talk }: { device: string; rows: DifferenceRow[]; talk?: Talk }) {
+export function Difference({
+  device,
+  rows,
+  talk,
+  sides = "Baseline left, outcome right.",
+  empty = `No difference: nothing is sent to ${device}.`,
+}: {
+  device: string;
+  rows: DifferenceRow[];
+  talk?: Talk;
+  /** What stands at which side. */
+  sides?: string;
+  /** What is said when nothing differs. */
+  empty?: string;
+}) {
   const [unfolded, setUnfolded] = useState<Set<number>>(new Set());
   const [at, setAt] = useState(0);
   const [copied, setCopied] = useState(false);
@@ -58,7 +72,7 @@ export function Difference({ device, rows, talk }: { device: string; rows: Diffe
   }
 
   if (shown.length === 0) {
-    return <p className="empty">No difference: nothing is sent to {device}.</p>;
+    return <p className="empty">{empty}</p>;
   }
   let number = -1;
   return (
@@ -94,7 +108,7 @@ export function Difference({ device, rows, talk }: { device: string; rows: Diffe
           </label>
         )}
         <small className="soft">
-          Baseline left, outcome right. <kbd>n</kbd> next, <kbd>p</kbd> previous.
+          {sides} <kbd>n</kbd> next, <kbd>p</kbd> previous.
         </small>
         <button type="button" className="btn btn-link" onClick={() => void copy()}>
           {copied ? "Copied" : "Copy as text"}

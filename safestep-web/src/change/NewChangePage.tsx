@@ -1,11 +1,11 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
-import { useNavigate } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
 import { api, asProblem } from "../api/client";
 import type { Change } from "../api/types";
 import { ErrorBlock } from "../ui/Messages";
-import { type Content, request, usualChecks } from "./content";
+import { type Content, linesFor, request, usualChecks } from "./content";
 import { DescribeFields } from "./DescribeFields";
 
 const blank: Content = {
@@ -20,8 +20,20 @@ const blank: Content = {
   sheets: [],
 };
 
+/** A link from a version says to what a device is to return. */
+function startingWith(device: string | null, backup: string | null): Content {
+  return device && backup
+    ? {
+        ...blank,
+        title: `Return ${device} to an earlier version`,
+        targets: [{ ...linesFor(device), way: "BACKUP", backup: Number(backup) }],
+      }
+    : blank;
+}
+
 export function NewChangePage() {
-  const [content, setContent] = useState(blank);
+  const [params] = useSearchParams();
+  const [content, setContent] = useState(() => startingWith(params.get("device"), params.get("backup")));
   const navigate = useNavigate();
   const client = useQueryClient();
   const create = useMutation({

@@ -4,6 +4,7 @@ import Button from "react-bootstrap/Button";
 import { Link, NavLink, useNavigate, useParams } from "react-router";
 import { api, asProblem } from "../api/client";
 import type { DeviceDetail, DeviceRow, Round } from "../api/types";
+import { Versions } from "../backup/Versions";
 import { match, reachability, saved } from "../inventory/deviceColumns";
 import { Stages } from "../round/Stages";
 import { useMay } from "../session/session";
@@ -11,7 +12,6 @@ import { ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
 import { ComputedState } from "./ComputedState";
-import { DeviceBackups } from "./DeviceBackups";
 import { DeviceChanges } from "./DeviceChanges";
 import { DeviceConsole } from "./DeviceConsole";
 import { RecordForm } from "./RecordForm";
@@ -76,7 +76,7 @@ function Loaded({ device, view }: { device: DeviceDetail; view: string }) {
       {d.seenSerial && <SerialDecision device={d} seen={d.seenSerial} />}
       {d.lastProblem && !device.offered && <ErrorBlock error={new Error(d.lastProblem)} />}
       {view === "network" && <ComputedState device={d.name} />}
-      {view === "backups" && <DeviceBackups device={d} />}
+      {view === "backups" && <Versions device={d} />}
       {view !== "network" && view !== "backups" && (
         <div className="cols">
           <section>

@@ -53,6 +53,7 @@ export function Frame({ practice }: { practice: boolean }) {
           <NavLink to="/devices" className={({ isActive }) => (isActive || aboutDevices(pathname) ? "active" : "")}>
             Devices <em>{devices.data?.length || ""}</em>
           </NavLink>
+          <NavLink to="/backups">Backups</NavLink>
           <NavLink to="/library">Library</NavLink>
           {practice && <NavLink to="/practice">Practice</NavLink>}
         </nav>

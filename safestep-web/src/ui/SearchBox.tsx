@@ -11,10 +11,19 @@ interface Hit {
   text: string;
 }
 
-function hits(found: Found): Hit[] {
+function hits(found: Found, asked: string): Hit[] {
   return [
     ...found.devices.map((d) => ({ to: `/devices/${d.name}`, group: "Devices", text: `${d.name}  ${d.address}` })),
     ...found.changes.map((c) => ({ to: `/changes/${c.number}`, group: "Changes", text: `${c.subject}  ${c.title}` })),
+    ...(found.lines.length > 0
+      ? [
+          {
+            to: `/backups/lines?q=${encodeURIComponent(asked)}`,
+            group: "Lines in configurations",
+            text: `All lines with “${asked}”`,
+          },
+        ]
+      : []),
     ...found.lines.map((l) => ({
       to: `/devices/${l.device}/backups?backup=${l.backupId}&line=${l.number}`,
       group: "Lines in configurations",
@@ -37,7 +46,7 @@ export function SearchBox() {
     enabled: asked.length >= 2,
     placeholderData: (old) => old,
   });
-  const list = asked.length >= 2 && search.data ? hits(search.data) : [];
+  const list = asked.length >= 2 && search.data ? hits(search.data, asked) : [];
 
   useEffect(() => {
     const onKey = (e: globalThis.KeyboardEvent) => {

@@ -14,6 +14,9 @@ interface BackupRepository extends JpaRepository<Backup, Long> {
 
     Optional<Backup> findByDeviceIdAndReferenceReasonIsNotNull(Long deviceId);
 
+    Optional<Backup> findFirstByDeviceIdAndKindAndTakenAtLessThanEqualOrderByTakenAtDescIdDesc(
+            Long deviceId, BackupKind kind, Instant at);
+
     boolean existsByDeviceIdAndKindAndTakenAtAndHash(Long deviceId, BackupKind kind, Instant takenAt, String hash);
 
     /** The newest version of one kind. */

@@ -115,15 +115,22 @@ public class Backups {
             if (read != null) {
                 return Optional.of(keep(deviceId, read, occasion));
             }
-            transaction.executeWithoutResult(t -> {
-                repository.confirmNewest(deviceId, clock.instant());
-                devices.confirmed(deviceId);
-            });
+            transaction.executeWithoutResult(t -> confirm(deviceId, occasion));
             return Optional.empty();
         } catch (DeviceException e) {
             devices.backupFailed(deviceId, e.getMessage());
             throw e;
         }
+    }
+
+    private void confirm(long deviceId, Occasion occasion) {
+        repository.lock(deviceId);
+        repository.confirmNewest(deviceId, clock.instant());
+        devices.confirmed(deviceId);
+        Device device = devices.withId(deviceId);
+        newestRunning(deviceId)
+                .ifPresent(running -> events.publishEvent(new BackedUp(
+                        deviceId, running, false, device.matches(), device.unsaved(), occasion, "", clock.instant())));
     }
 
     private Read whole(long deviceId, DeviceSession session) throws DeviceException {
@@ -268,6 +275,29 @@ public class Backups {
     @Transactional(readOnly = true)
     public Optional<Long> newestRunning(long deviceId) {
         return repository.newest(deviceId, BackupKind.RUNNING, null).map(Backup::id);
+    }
+
+    /**
+     * What a device ran at a moment, as far as is known.
+     *
+     * @param at UTC
+     * @return the version that was found last by then; empty when the first was found later
+     */
+    @Transactional(readOnly = true)
+    public Optional<Long> runningAt(long deviceId, Instant at) {
+        return repository
+                .findFirstByDeviceIdAndKindAndTakenAtLessThanEqualOrderByTakenAtDescIdDesc(
+                        deviceId, BackupKind.RUNNING, at)
+                .map(Backup::id);
+    }
+
+    /** What differs between two versions of a device, in one line. */
+    @Transactional(readOnly = true)
+    public String summary(long fromId, long toId) {
+        return platforms
+                .engine(devices.withId(existing(fromId).deviceId()).platform())
+                .summary(tree(fromId), tree(toId))
+                .inWords();
     }
 
     @Transactional(readOnly = true)

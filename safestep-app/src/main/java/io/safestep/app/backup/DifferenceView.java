@@ -8,7 +8,7 @@ import java.util.List;
  * @param summary in one line; empty when nothing differs
  * @param rows in two columns, secrets masked, every row with its parents
  */
-record DifferenceView(
+public record DifferenceView(
         String fromDevice,
         BackupView from,
         String toDevice,

@@ -18,7 +18,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The versions of devices as people see them: listed, named, marked as reference, compared. Secrets are masked. */
 @Component
-class VersionRecords {
+public class VersionRecords {
 
     private static final int MOST_LISTED = 200;
 
@@ -126,7 +126,7 @@ class VersionRecords {
      * @throws ProblemException when they are written in different languages
      */
     @Transactional(readOnly = true)
-    DifferenceView difference(long fromId, long toId) {
+    public DifferenceView difference(long fromId, long toId) {
         Backup from = existing(fromId);
         Backup to = existing(toId);
         Device fromDevice = devices.withId(from.deviceId());

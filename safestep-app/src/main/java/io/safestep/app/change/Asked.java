@@ -26,6 +26,11 @@ public record Asked(Way way, String text, Long backupId, Long templateVersionId,
         return new Asked(Way.TEMPLATE, "", null, versionId, values);
     }
 
+    /** @param id of a backup of the same device */
+    public static Asked returnTo(long id) {
+        return new Asked(Way.BACKUP, "", id, null, Map.of());
+    }
+
     /** The values in the order of their names. */
     Map<String, String> sortedValues() {
         return new TreeMap<>(values);

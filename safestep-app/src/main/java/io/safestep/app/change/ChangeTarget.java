@@ -96,6 +96,11 @@ public class ChangeTarget {
         wave = newWave;
     }
 
+    /** Whether the device returns to a backup as a whole. */
+    public boolean returnsToBackup() {
+        return way == Way.BACKUP;
+    }
+
     Asked asked() {
         return new Asked(way, lines, wantedBackupId, templateVersionId, values);
     }

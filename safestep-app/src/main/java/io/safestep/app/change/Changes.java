@@ -218,7 +218,7 @@ public class Changes {
         boolean complete = !targets.isEmpty();
         for (ChangeTarget target : targets) {
             target.place(waves.get(target.device().name()));
-            Long baseline = target.device().baselineBackupId();
+            Long baseline = builds.base(target.device(), target.asked());
             Outcome outcome = builds.outcome(target.device(), baseline, target.asked());
             if (outcome.isDerivable()) {
                 ConfigEngine engine = builds.engine(target.device());
@@ -353,7 +353,7 @@ public class Changes {
     @Transactional(readOnly = true)
     public BuildView preview(Target target) {
         Device device = devices.named(target.device());
-        return buildViews.of(device, device.baselineBackupId(), target.asked());
+        return buildViews.of(device, builds.base(device, target.asked()), target.asked());
     }
 
     /** Lines for a device, taken out of pasted instructions. */

@@ -43,6 +43,16 @@ class DeviceBuilds {
         return platforms.engine(device.platform());
     }
 
+    /**
+     * The configuration from which is derived what an author asks for: the baseline; for a return to a backup what the
+     * device was found to hold, so that it really gets there.
+     */
+    Long base(Device device, Asked asked) {
+        return asked.way() == Way.BACKUP && !Boolean.TRUE.equals(device.matches())
+                ? backups.newestRunning(device.id()).orElse(null)
+                : device.baselineBackupId();
+    }
+
     /** Read anew from what is stored, for the seal. */
     ConfigTree baseline(Device device, long backupId) {
         return engine(device).read(backups.text(backupId));

@@ -39,7 +39,8 @@ class SubmissionRules {
         for (ChangeTarget target : targets) {
             String field = "targets[" + target.device().name() + "]";
             stanceError(target.device(), field).ifPresent(errors::add);
-            Outcome outcome = builds.outcome(target.device(), target.device().baselineBackupId(), target.asked());
+            Outcome outcome =
+                    builds.outcome(target.device(), builds.base(target.device(), target.asked()), target.asked());
             outcome.complaints().stream()
                     .filter(LineComplaint::isError)
                     .map(c -> new FieldError(field + ".lines", c.line(), c.reason()))

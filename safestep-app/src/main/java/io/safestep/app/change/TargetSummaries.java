@@ -58,7 +58,7 @@ class TargetSummaries {
         Map<Device, Outcome> outcomes = new LinkedHashMap<>();
         targets.forEach(t -> {
             Device device = devices.named(t.device());
-            outcomes.put(device, builds.outcome(device, device.baselineBackupId(), t.asked()));
+            outcomes.put(device, builds.outcome(device, builds.base(device, t.asked()), t.asked()));
         });
         return summaries(outcomes);
     }

@@ -247,6 +247,11 @@ public class Device {
         return markerAt;
     }
 
+    /** When it was last read or said that nothing has changed, UTC; null when it never was. */
+    public Instant backedUpAt() {
+        return backedUpAt;
+    }
+
     /** When it was last seen to hold its baseline, UTC; null when it never was. */
     public Instant matchedAt() {
         return matchedAt;

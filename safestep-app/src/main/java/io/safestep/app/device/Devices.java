@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -26,13 +27,21 @@ public class Devices {
     private final SiteRepository sites;
     private final Platforms platforms;
     private final AuditLog audit;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    Devices(DeviceRepository repository, SiteRepository sites, Platforms platforms, AuditLog audit, Clock clock) {
+    Devices(
+            DeviceRepository repository,
+            SiteRepository sites,
+            Platforms platforms,
+            AuditLog audit,
+            ApplicationEventPublisher events,
+            Clock clock) {
         this.repository = repository;
         this.sites = sites;
         this.platforms = platforms;
         this.audit = audit;
+        this.events = events;
         this.clock = clock;
     }
 
@@ -160,6 +169,7 @@ public class Devices {
         Device device = withId(deviceId);
         device.accept(backupId, matches, clock.instant());
         audit.write(person, device.name(), "baseline accepted", why);
+        events.publishEvent(new BaselineMoved(deviceId, backupId, matches));
     }
 
     /**

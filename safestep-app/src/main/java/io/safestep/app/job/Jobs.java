@@ -5,7 +5,9 @@ import com.github.kagkarlsson.scheduler.SchedulerClient;
 import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
+import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -34,16 +36,18 @@ public class Jobs implements SmartLifecycle {
 
     private final DataSource dataSource;
     private final ObjectProvider<JobHandler> handlers;
+    private final ObjectProvider<RegularJob> regular;
     private final Clock clock;
     private List<Queue> queues = List.of();
 
     /** Jobs of one urgency, in a table and with threads of their own. */
     private record Queue(Map<String, OneTimeTask<Void>> tasks, SchedulerClient client, Scheduler scheduler) {}
 
-    /** @param handlers asked for late, since they need jobs themselves */
-    Jobs(DataSource dataSource, ObjectProvider<JobHandler> handlers, Clock clock) {
+    /** @param handlers asked for late, since they need jobs themselves; so are the regular ones */
+    Jobs(DataSource dataSource, ObjectProvider<JobHandler> handlers, ObjectProvider<RegularJob> regular, Clock clock) {
         this.dataSource = dataSource;
         this.handlers = handlers;
+        this.regular = regular;
         this.clock = clock;
     }
 
@@ -67,14 +71,28 @@ public class Jobs implements SmartLifecycle {
     private synchronized List<Queue> queues() {
         if (queues.isEmpty()) {
             List<JobHandler> all = handlers.stream().toList();
+            List<RecurringTask<Void>> recurring =
+                    regular.stream().map(Jobs::recurring).toList();
             queues = List.of(
-                    queue(all.stream().filter(JobHandler::urgent).toList(), "scheduled_tasks", URGENT_THREADS),
-                    queue(all.stream().filter(h -> !h.urgent()).toList(), "background_tasks", BACKGROUND_THREADS));
+                    queue(
+                            all.stream().filter(JobHandler::urgent).toList(),
+                            List.of(),
+                            "scheduled_tasks",
+                            URGENT_THREADS),
+                    queue(
+                            all.stream().filter(h -> !h.urgent()).toList(),
+                            recurring,
+                            "background_tasks",
+                            BACKGROUND_THREADS));
         }
         return queues;
     }
 
-    private Queue queue(List<JobHandler> kinds, String table, int threads) {
+    private static RecurringTask<Void> recurring(RegularJob job) {
+        return Tasks.recurring(job.name(), FixedDelay.of(job.every())).execute((instance, context) -> job.execute());
+    }
+
+    private Queue queue(List<JobHandler> kinds, List<RecurringTask<Void>> recurring, String table, int threads) {
         Map<String, OneTimeTask<Void>> tasks = new HashMap<>();
         for (JobHandler kind : kinds) {
             // What failed because the database was lost for a while is looked at again.
@@ -96,6 +114,7 @@ public class Jobs implements SmartLifecycle {
                         .pollingInterval(Duration.ofMillis(500))
                         .heartbeatInterval(Duration.ofSeconds(3))
                         .missedHeartbeatsLimit(4)
+                        .startTasks(recurring)
                         .shutdownMaxWait(Duration.ofSeconds(2))
                         .build());
     }

@@ -2,6 +2,7 @@ package io.safestep.app.people;
 
 import io.safestep.app.problem.ProblemException;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -16,6 +17,12 @@ public class People {
     People(PersonRepository repository, PasswordEncoder encoder) {
         this.repository = repository;
         this.encoder = encoder;
+    }
+
+    /** Empty when there is nobody of this log-in. */
+    @Transactional(readOnly = true)
+    public Optional<Person> known(String login) {
+        return repository.findByLogin(login);
     }
 
     /** @throws ProblemException when there is no such person */

@@ -19,6 +19,8 @@ public enum Right {
     WRITE_BACKUPS,
     /** Decide about what was changed outside. */
     DECIDE_DRIFT,
+    /** Have devices copy running to startup. */
+    SAVE_DEVICES,
     /** See secrets in configurations, for example in an export with which a device can be restored. */
     READ_SECRETS,
     /** Change what Safe Step knows of devices, for example their stance. */

@@ -18,6 +18,7 @@ public enum Role {
             READ_DEVICES,
             WRITE_BACKUPS,
             DECIDE_DRIFT,
+            SAVE_DEVICES,
             USE_PRACTICE_NETWORK),
     APPROVER("approver", READ, DECIDE_CHANGES),
     CHANGE_MANAGER(
@@ -32,8 +33,9 @@ public enum Role {
             READ_DEVICES,
             WRITE_BACKUPS,
             DECIDE_DRIFT,
+            SAVE_DEVICES,
             USE_PRACTICE_NETWORK),
-    OPERATOR("operator on watch", READ, RUN_CHANGES, READ_DEVICES, DECIDE_DRIFT, USE_PRACTICE_NETWORK),
+    OPERATOR("operator on watch", READ, RUN_CHANGES, READ_DEVICES, DECIDE_DRIFT, SAVE_DEVICES, USE_PRACTICE_NETWORK),
     ON_CALL("on-call", READ, READ_DEVICES),
     AUDITOR("auditor", READ),
     ADMINISTRATOR(

@@ -51,21 +51,21 @@ class RoundController {
     }
 
     @PostMapping
-    @PreAuthorize("hasAnyAuthority('READ_DEVICES', 'WRITE_DEVICES', 'WRITE_CREDENTIALS')")
+    @PreAuthorize("hasAnyAuthority('READ_DEVICES', 'WRITE_DEVICES', 'WRITE_CREDENTIALS', 'SAVE_DEVICES')")
     RoundView start(@Valid @RequestBody RoundRequest request, @AuthenticationPrincipal SignedIn me) {
         refuseUnless(me, rounds.action(request.action()).right());
         return rounds.start(request.action(), request.argument(), request.devices(), me.login());
     }
 
     @PostMapping("/{id}/retry")
-    @PreAuthorize("hasAnyAuthority('READ_DEVICES', 'WRITE_DEVICES', 'WRITE_CREDENTIALS')")
+    @PreAuthorize("hasAnyAuthority('READ_DEVICES', 'WRITE_DEVICES', 'WRITE_CREDENTIALS', 'SAVE_DEVICES')")
     RoundView retry(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
         refuseUnless(me, rounds.action(rounds.actionOf(id)).right());
         return rounds.retry(id, me.login());
     }
 
     @PostMapping("/{id}/stop")
-    @PreAuthorize("hasAnyAuthority('READ_DEVICES', 'WRITE_DEVICES', 'WRITE_CREDENTIALS')")
+    @PreAuthorize("hasAnyAuthority('READ_DEVICES', 'WRITE_DEVICES', 'WRITE_CREDENTIALS', 'SAVE_DEVICES')")
     RoundView stop(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
         refuseUnless(me, rounds.action(rounds.actionOf(id)).right());
         return rounds.stop(id, me.login());

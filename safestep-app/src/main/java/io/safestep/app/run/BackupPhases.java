@@ -88,8 +88,7 @@ class BackupPhases {
     private Optional<ConfigTree> expected(DeviceWork work) {
         Long baseline = devices.withId(work.deviceId()).baselineBackupId();
         try {
-            return Optional.of(baseline)
-                    .map(backups::tree)
+            return Optional.of(work.returnsToBackup() ? work.approved() : backups.tree(baseline))
                     .map(tree -> work.engine().apply(tree, work.script()))
                     .map(work.engine()::asShown);
         } catch (ScriptRefusedException e) {

@@ -14,6 +14,7 @@ import java.util.List;
  * @param approved the configuration that the approvers saw
  * @param before the configuration in the before-backup; null until it is taken
  * @param restoresStartup the way back is to take the startup configuration back as a whole
+ * @param returnsToBackup the device is to hold a backup as a whole, whatever its baseline was
  * @param turnBackAt the last moment at which a push may begin
  * @param undoProven the way back was proven before approval
  */
@@ -30,6 +31,7 @@ record DeviceWork(
         ConfigTree before,
         boolean undoProven,
         boolean restoresStartup,
+        boolean returnsToBackup,
         Instant turnBackAt,
         List<Check> checks) {
 

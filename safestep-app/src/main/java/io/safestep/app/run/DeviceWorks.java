@@ -51,6 +51,7 @@ class DeviceWorks {
                 d.beforeBackupId() == null ? null : engine.read(backups.text(d.beforeBackupId())),
                 d.target().proven(),
                 d.target().restoresStartup(),
+                d.target().returnsToBackup(),
                 d.run().turnBackAt(),
                 checks);
     }

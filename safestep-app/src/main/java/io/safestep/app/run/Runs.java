@@ -19,6 +19,8 @@ import io.safestep.core.schedule.RunEstimate;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.format.DateTimeFormatter;
+import java.util.EnumSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
@@ -102,6 +104,23 @@ public class Runs {
         changes.transition(change, ChangeAction.START_RUN, login, "Run " + run.id() + ".");
         jobs.schedule(DriveJob.NAME, Long.toString(run.id()));
         return views.of(run);
+    }
+
+    /** The change that runs on a device now; empty when none does. */
+    @Transactional(readOnly = true)
+    public Optional<String> changeRunningOn(long deviceId) {
+        return repository
+                .claimedBy(deviceId)
+                .flatMap(repository::findById)
+                .map(run -> changes.withId(run.changeId()).subject());
+    }
+
+    /** Subjects of the changes that run anywhere now. */
+    @Transactional(readOnly = true)
+    public List<String> changesRunning() {
+        return repository.findByStateIn(EnumSet.of(RunState.RUNNING, RunState.PAUSED, RunState.ROLLING_BACK)).stream()
+                .map(run -> changes.withId(run.changeId()).subject())
+                .toList();
     }
 
     private Booking gateBooking(Change change, Instant now) {

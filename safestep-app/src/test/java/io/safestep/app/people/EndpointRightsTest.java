@@ -183,6 +183,7 @@ class EndpointRightsTest extends SafeStepTest {
             case "/api/changes/{number}/approvals" -> Map.of("verdict", "APPROVED", "comment", "", "seal", "x");
             case "/api/changes/{number}/booking" ->
                 Map.of("windowId", 1, "opensAt", "2026-11-25T05:30:00Z", "automatic", true);
+            case "/api/drift/findings/{id}/decisions" -> Map.of("step", "CLOSE", "version", 0, "reason", "x");
             case "/api/backups/policy" ->
                 Map.of("oldAfterHours", 1, "keepDays", 1, "keepVersions", 1, "clearsDaily", false);
             case "/api/backups/retention" -> Map.of("seen", 0);

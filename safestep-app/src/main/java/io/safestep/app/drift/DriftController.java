@@ -1,0 +1,151 @@
+package io.safestep.app.drift;
+
+import io.safestep.app.backup.Backups;
+import io.safestep.app.backup.DifferenceView;
+import io.safestep.app.backup.VersionRecords;
+import io.safestep.app.device.Device;
+import io.safestep.app.device.Devices;
+import io.safestep.app.people.SignedIn;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.core.drift.FindingStep;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.Clock;
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What was changed past Safe Step, over HTTP. */
+@RestController
+@RequestMapping("/api/drift")
+class DriftController {
+
+    private static final Duration LONGEST = Duration.ofDays(400);
+
+    private final Findings findings;
+    private final UnsavedDevices unsaved;
+    private final WhatChanged changed;
+    private final Devices devices;
+    private final Backups backups;
+    private final VersionRecords versions;
+    private final Clock clock;
+
+    DriftController(
+            Findings findings,
+            UnsavedDevices unsaved,
+            WhatChanged changed,
+            Devices devices,
+            Backups backups,
+            VersionRecords versions,
+            Clock clock) {
+        this.findings = findings;
+        this.unsaved = unsaved;
+        this.changed = changed;
+        this.devices = devices;
+        this.backups = backups;
+        this.versions = versions;
+        this.clock = clock;
+    }
+
+    /**
+     * @param version of the finding that the person has looked at
+     * @param changeNumber for a link
+     * @param owner log-in of who answers for it, for a hold
+     * @param until for a hold, UTC
+     */
+    record DecisionRequest(
+            @NotNull(message = "Say what is decided.") FindingStep step,
+            int version,
+
+            @NotBlank(message = "Say why.") @Size(max = 500, message = "At most 500 characters.")
+            String reason,
+
+            @Nullable Integer changeNumber,
+            @Nullable @Size(max = 40) String owner,
+            @Nullable Instant until) {}
+
+    /** Findings without an end, newest first; or the newest 500 that have come to theirs. */
+    @GetMapping("/findings")
+    @PreAuthorize("hasAuthority('READ')")
+    List<FindingView.Row> findings(@RequestParam(defaultValue = "false") boolean ended) {
+        return findings.list(ended);
+    }
+
+    @GetMapping("/findings/{id}")
+    @PreAuthorize("hasAuthority('READ')")
+    FindingView finding(@PathVariable long id) {
+        return findings.view(id);
+    }
+
+    @PostMapping("/findings/{id}/decisions")
+    @PreAuthorize("hasAuthority('DECIDE_DRIFT')")
+    FindingView decide(
+            @PathVariable long id, @Valid @RequestBody DecisionRequest request, @AuthenticationPrincipal SignedIn me) {
+        return findings.decide(
+                id,
+                new Findings.Decision(
+                        request.step(),
+                        request.version(),
+                        request.reason(),
+                        request.changeNumber(),
+                        request.owner(),
+                        request.until()),
+                me.login());
+    }
+
+    /** Devices whose running and startup differ, with what would be lost. */
+    @GetMapping("/unsaved")
+    @PreAuthorize("hasAuthority('READ')")
+    List<UnsavedDevices.Unsaved> unsaved() {
+        return unsaved.all();
+    }
+
+    /**
+     * What changed on devices, newest first; at most 2,000.
+     *
+     * @param since an instant, ISO 8601, UTC
+     * @param until an instant; now when it is left out
+     */
+    @GetMapping("/changed")
+    @PreAuthorize("hasAuthority('READ')")
+    List<WhatChanged.Row> changed(@RequestParam String since, @RequestParam(defaultValue = "") String until) {
+        Instant from = instant("since", since);
+        Instant to = until.isEmpty() ? clock.instant().plusSeconds(60) : instant("until", until);
+        if (from.isAfter(to) || Duration.between(from, to).compareTo(LONGEST) > 0) {
+            throw ProblemException.invalid("since", "Choose a stretch of at most 400 days.");
+        }
+        return changed.between(from, to);
+    }
+
+    /** One device as it is known now, against how it was at a moment. */
+    @GetMapping("/devices/{name}/since")
+    @PreAuthorize("hasAuthority('READ')")
+    DifferenceView since(@PathVariable String name, @RequestParam String at) {
+        Device device = devices.named(name);
+        long then = backups.runningAt(device.id(), instant("at", at))
+                .orElseThrow(() -> ProblemException.refused(
+                        "What " + name + " ran at that moment is not known: its first version is younger."));
+        return versions.difference(then, backups.newestRunning(device.id()).orElseThrow());
+    }
+
+    private static Instant instant(String field, String text) {
+        try {
+            return Instant.parse(text);
+        } catch (DateTimeException e) {
+            throw ProblemException.invalid(field, "Give an instant such as 2026-11-27T12:00:00Z.");
+        }
+    }
+}

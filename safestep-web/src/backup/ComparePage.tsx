@@ -1,0 +1,99 @@
+import { useQuery } from "@tanstack/react-query";
+import Form from "react-bootstrap/Form";
+import { useSearchParams } from "react-router";
+import { api } from "../api/client";
+import type { Backup, DeviceRow } from "../api/types";
+import { ErrorBlock } from "../ui/Messages";
+import { dayAndTime } from "../ui/time";
+import { BackupsNav } from "./BackupsNav";
+import { VersionDifference } from "./VersionDifference";
+
+/** Any two versions, also of two devices. */
+export function ComparePage() {
+  const [params, setParams] = useSearchParams();
+  const left = { device: params.get("device") ?? "", version: Number(params.get("from")) };
+  const right = { device: params.get("other") ?? "", version: Number(params.get("to")) };
+  const set = (change: Record<string, string>) =>
+    setParams({ ...Object.fromEntries(params), ...change }, { replace: true });
+  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  const platform = devices.data?.find((d) => d.name === left.device)?.platform;
+  const all = devices.data?.map((d) => d.name) ?? [];
+  const alike = devices.data?.filter((d) => !platform || d.platform === platform).map((d) => d.name) ?? [];
+  return (
+    <>
+      <BackupsNav />
+      <div className="head">
+        <h1>Compare</h1>
+        <span className="soft">Any two versions of devices that write their configurations in the same language.</span>
+      </div>
+      {devices.error && <ErrorBlock error={devices.error} />}
+      <div className="compare-pick">
+        <Side
+          name="Left"
+          devices={all}
+          device={left.device}
+          version={left.version}
+          onDevice={(device) => set({ device, from: "" })}
+          onVersion={(from) => set({ from })}
+        />
+        <Side
+          name="Right"
+          devices={alike}
+          device={right.device}
+          version={right.version}
+          onDevice={(other) => set({ other, to: "" })}
+          onVersion={(to) => set({ to })}
+        />
+      </div>
+      {left.version && right.version ? (
+        <VersionDifference from={left.version} to={right.version} />
+      ) : (
+        <p className="empty">Choose a device and a version for each side.</p>
+      )}
+    </>
+  );
+}
+
+interface SideProps {
+  name: string;
+  devices: string[];
+  device: string;
+  version: number;
+  onDevice: (device: string) => void;
+  onVersion: (version: string) => void;
+}
+
+function Side({ name, devices, device, version, onDevice, onVersion }: SideProps) {
+  const versions = useQuery({
+    queryKey: ["backups", device],
+    queryFn: () => api.get<Backup[]>(`/api/devices/${encodeURIComponent(device)}/backups`),
+    enabled: devices.includes(device),
+  });
+  return (
+    <div>
+      <Form.Select aria-label={`${name}: device`} value={device} onChange={(e) => onDevice(e.target.value)}>
+        <option value="">{name}: device …</option>
+        {devices.map((d) => (
+          <option key={d}>{d}</option>
+        ))}
+      </Form.Select>
+      <Form.Select
+        aria-label={`${name}: version`}
+        disabled={!versions.data}
+        value={version || ""}
+        onChange={(e) => onVersion(e.target.value)}
+      >
+        <option value="">{name}: version …</option>
+        {versions.data?.map((b) => (
+          <option key={b.id} value={b.id}>
+            {b.file ?? b.kind} of {dayAndTime(b.takenAt)}
+            {b.label && ` “${b.label}”`}
+            {b.baseline && ", baseline"}
+            {b.reference && ", reference"}
+          </option>
+        ))}
+      </Form.Select>
+      {versions.error && <ErrorBlock error={versions.error} />}
+    </div>
+  );
+}

@@ -1,0 +1,53 @@
+import { useQuery } from "@tanstack/react-query";
+import Button from "react-bootstrap/Button";
+import { api } from "../api/client";
+import type { Backup, BackupDifference } from "../api/types";
+import { Difference } from "../change/Difference";
+import { ErrorBlock, Loading } from "../ui/Messages";
+import { dayAndTime } from "../ui/time";
+
+const words = (device: string, b: Backup, other: string) =>
+  `${device === other ? "" : `${device}, `}${b.file ?? b.kind} of ${dayAndTime(b.takenAt)}${b.label ? ` “${b.label}”` : ""}`;
+
+const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);
+
+/** What differs between two versions. */
+export function VersionDifference({ from, to, close }: { from: number; to: number; close?: () => void }) {
+  const difference = useQuery({
+    queryKey: ["backup-difference", from, to],
+    queryFn: () => api.get<BackupDifference>(`/api/backups/difference?from=${from}&to=${to}`),
+  });
+  if (difference.error) {
+    return <ErrorBlock error={difference.error} />;
+  }
+  if (!difference.data) {
+    return <Loading />;
+  }
+  const d = difference.data;
+  const left = words(d.fromDevice, d.from, d.toDevice);
+  const right = words(d.toDevice, d.to, d.fromDevice);
+  return (
+    <section aria-label="Comparison">
+      <div className="head">
+        <h2>
+          {capital(left)} → {right}
+        </h2>
+        <span className="soft">{d.summary}</span>
+        <div className="actions">
+          {close && (
+            <Button variant="link" onClick={close}>
+              Close
+            </Button>
+          )}
+        </div>
+      </div>
+      <Difference
+        key={`${from}-${to}`}
+        device={d.toDevice}
+        rows={d.rows}
+        sides={`Left: ${left}. Right: ${right}.`}
+        empty="The two are the same; order that does not count aside."
+      />
+    </section>
+  );
+}

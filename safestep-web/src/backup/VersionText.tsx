@@ -1,0 +1,50 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useRef } from "react";
+import Button from "react-bootstrap/Button";
+import { api } from "../api/client";
+import type { Backup } from "../api/types";
+import { download } from "../ui/csv";
+import { ErrorBlock, Loading } from "../ui/Messages";
+
+/** A version as text. */
+export function VersionText({ device, version, line }: { device: string; version: Backup; line: number }) {
+  const text = useQuery({
+    queryKey: ["backup-text", device, version.id],
+    queryFn: () => api.text(`/api/devices/${device}/backups/${version.id}`),
+    staleTime: Infinity,
+  });
+  const mark = useRef<HTMLElement>(null);
+  useEffect(() => mark.current?.scrollIntoView({ block: "center" }), [text.data]);
+  if (text.error) {
+    return <ErrorBlock error={text.error} />;
+  }
+  if (!text.data) {
+    return <Loading />;
+  }
+  return (
+    <>
+      <pre className="version-text" tabIndex={0} aria-label={`Version ${version.id}, secrets masked`}>
+        {text.data.split("\n").map((l, i) =>
+          i + 1 === line ? (
+            <mark key={i} ref={mark}>
+              {l + "\n"}
+            </mark>
+          ) : (
+            l + "\n"
+          ),
+        )}
+      </pre>
+      <p className="soft small">
+        Secrets are masked. SHA-256 of what is stored: <span className="mono">{version.hash}</span>{" "}
+        <Button
+          variant="link"
+          onClick={() =>
+            download(`${device}-${version.file ?? version.kind}-${version.id}.txt`, text.data, "text/plain")
+          }
+        >
+          Download
+        </Button>
+      </p>
+    </>
+  );
+}
