@@ -28,6 +28,10 @@ const LinesPage = lazy(() => import("./backup/LinesPage").then((m) => ({ default
 const KeepingPage = lazy(() => import("./backup/KeepingPage").then((m) => ({ default: m.KeepingPage })));
 const ArchivePage = lazy(() => import("./backup/ArchivePage").then((m) => ({ default: m.ArchivePage })));
 const ComparePage = lazy(() => import("./backup/ComparePage").then((m) => ({ default: m.ComparePage })));
+const DriftPage = lazy(() => import("./drift/DriftPage").then((m) => ({ default: m.DriftPage })));
+const FindingPage = lazy(() => import("./drift/FindingPage").then((m) => ({ default: m.FindingPage })));
+const UnsavedPage = lazy(() => import("./drift/UnsavedPage").then((m) => ({ default: m.UnsavedPage })));
+const ChangedPage = lazy(() => import("./drift/ChangedPage").then((m) => ({ default: m.ChangedPage })));
 const RoundsPage = lazy(() => import("./round/RoundsPage").then((m) => ({ default: m.RoundsPage })));
 const RoundPage = lazy(() => import("./round/RoundPage").then((m) => ({ default: m.RoundPage })));
 
@@ -67,6 +71,10 @@ export function App() {
             <Route path="backups/keeping" element={<KeepingPage />} />
             <Route path="backups/archive" element={<ArchivePage />} />
             <Route path="backups/compare" element={<ComparePage />} />
+            <Route path="drift" element={<DriftPage />} />
+            <Route path="drift/unsaved" element={<UnsavedPage />} />
+            <Route path="drift/changed" element={<ChangedPage />} />
+            <Route path="drift/:id" element={<FindingPage />} />
             <Route path="rounds" element={<RoundsPage />} />
             <Route path="rounds/:id" element={<RoundPage />} />
             {session.data.practice && <Route path="practice" element={<PracticePage />} />}

@@ -38,7 +38,8 @@ export function VersionMarks({ device, version }: { device: string; version: Bac
     <div className="version-marks">
       <div className="line">
         <h2>
-          {version.file ? `File ${version.file}` : version.kind === "startup" ? "Startup" : "Running"} of {dayAndTime(version.takenAt)}
+          {version.file ? `File ${version.file}` : version.kind === "startup" ? "Startup" : "Running"} of{" "}
+          {dayAndTime(version.takenAt)}
           {version.label && <> “{version.label}”</>}
         </h2>
         {version.reference && (

@@ -3,7 +3,7 @@ import { useState } from "react";
 import Dropdown from "react-bootstrap/Dropdown";
 import { NavLink, Outlet, useLocation } from "react-router";
 import { api } from "../api/client";
-import type { ChangeRow, Device, Now } from "../api/types";
+import type { ChangeRow, Device, FindingRow, Now } from "../api/types";
 import { useLogOut, usePerson } from "../session/session";
 import { HoursStrip } from "./HoursStrip";
 import { Mark } from "./Mark";
@@ -24,6 +24,12 @@ export function Frame({ practice }: { practice: boolean }) {
   const needs = useQuery({ queryKey: ["now"], queryFn: () => api.get<Now>("/api/now"), refetchInterval: 10_000 });
   const changes = useQuery({ queryKey: ["changes"], queryFn: () => api.get<ChangeRow[]>("/api/changes") });
   const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<Device[]>("/api/devices") });
+  const findings = useQuery({
+    queryKey: ["findings", false],
+    queryFn: () => api.get<FindingRow[]>("/api/drift/findings?ended=false"),
+    refetchInterval: 10_000,
+  });
+  const undecided = findings.data?.filter((f) => f.state === "OPEN").length;
   const stuck = needs.data?.needsYou.some((n) => n.kind === "STUCK");
   return (
     <>
@@ -54,6 +60,9 @@ export function Frame({ practice }: { practice: boolean }) {
             Devices <em>{devices.data?.length || ""}</em>
           </NavLink>
           <NavLink to="/backups">Backups</NavLink>
+          <NavLink to="/drift">
+            Drift <em className={undecided ? "warn" : ""}>{undecided || ""}</em>
+          </NavLink>
           <NavLink to="/library">Library</NavLink>
           {practice && <NavLink to="/practice">Practice</NavLink>}
         </nav>

@@ -1,5 +1,5 @@
-import { describe, expect, it } from "vitest";
-import { clock, dayAndTime, duration, fromNow, setZone } from "./time";
+import { describe, expect, it, test } from "vitest";
+import { clock, dayAndTime, duration, fromNow, setZone, zonedDay } from "./time";
 
 describe("times", () => {
   it("are those of the network's zone on both sides of the clock change", () => {
@@ -15,4 +15,12 @@ describe("times", () => {
     expect(duration(4 * 3600 + 24 * 60)).toBe("4 h 24");
     expect(fromNow("2026-12-01T05:30:00Z", new Date("2026-12-01T05:33:00Z"))).toBe("3 min ago");
   });
+});
+
+test("the end of a day is that of the network's zone, also where the clock changes", () => {
+  setZone("America/Halifax");
+  expect(zonedDay("2026-11-27")).toBe("2026-11-28T03:59:00.000Z");
+  expect(zonedDay("2026-03-08")).toBe("2026-03-09T02:59:00.000Z");
+  expect(zonedDay("2026-11-01")).toBe("2026-11-02T03:59:00.000Z");
+  setZone("UTC");
 });

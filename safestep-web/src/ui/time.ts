@@ -60,3 +60,20 @@ export function fromNow(at: Date | string | number, now: Date): string {
   }
   return seconds > 0 ? `in ${duration(seconds)}` : `${duration(seconds)} ago`;
 }
+
+/** The last minute of a day, as the wall of the network's zone has it, as an instant. */
+export function zonedDay(day: string): string {
+  const wanted = `${day} 23:59`;
+  let guess = new Date(`${day}T23:59:00Z`).getTime();
+  // Twice, since the first step may cross a change of the clock.
+  for (let i = 0; i < 2; i++) {
+    const shown = new Date(`${wall(guess).replace(" ", "T")}:00Z`).getTime();
+    guess += new Date(`${wanted.replace(" ", "T")}:00Z`).getTime() - shown;
+  }
+  return new Date(guess).toISOString();
+}
+
+/** "2026-11-27 09:05" in the network's zone. */
+function wall(at: number): string {
+  return new Intl.DateTimeFormat("sv-SE", { timeZone: zone, dateStyle: "short", timeStyle: "short" }).format(at);
+}
