@@ -231,7 +231,7 @@ function VersionList({ versions, shown, from, to, low, onShow, onCompare, hasBef
                     <Link to={`/changes/${b.changeNumber}`}>CR-{b.changeNumber}</Link>
                   </>
                 )}
-                {b.takenBy !== "safestep" && <span className="soft"> {b.takenBy}</span>}
+                {b.takenBy !== "safe-step" && <span className="soft"> {b.takenBy}</span>}
                 {b.label && <b> “{b.label}”</b>}
                 {b.baseline && <span className="tag">baseline</span>}
                 {b.reference && (

@@ -7,7 +7,7 @@ import type { Changed } from "../api/types";
 import { type Column, DataList, usualView } from "../ui/DataList";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
-import { clock, dayAndTime } from "../ui/time";
+import { clock, dayAndTime, dayName } from "../ui/time";
 import { count } from "../ui/words";
 import { DriftNav } from "./DriftNav";
 import { sources } from "./findings";
@@ -28,20 +28,22 @@ const place = (c: Changed) =>
       ? `/changes/${c.changeNumber}/run`
       : `/devices/${c.device}/backups`;
 
+/** What was found may have happened at any moment since the device was read before. */
+function when(c: Changed): string {
+  if (!c.notBefore) {
+    return dayAndTime(c.at);
+  }
+  return dayName(c.notBefore) === dayName(c.at)
+    ? `${dayAndTime(c.notBefore)}–${clock(c.at)}`
+    : `${dayAndTime(c.notBefore)} – ${dayAndTime(c.at)}`;
+}
+
 const columns: Column<Changed>[] = [
   {
     key: "when",
     title: "When",
-    width: "200px",
-    text: (c) => (c.notBefore ? `${clock(c.notBefore)} to ${dayAndTime(c.at)}` : dayAndTime(c.at)),
-    show: (c) =>
-      c.notBefore ? (
-        <>
-          {dayAndTime(c.at)} <small className="soft">or from {clock(c.notBefore)} on</small>
-        </>
-      ) : (
-        dayAndTime(c.at)
-      ),
+    width: "230px",
+    text: when,
     order: (c) => c.at,
   },
   {

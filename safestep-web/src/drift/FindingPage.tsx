@@ -105,7 +105,7 @@ function Loaded({ finding }: { finding: Finding }) {
                 <tr key={i}>
                   <td className="nowrap">{dayAndTime(e.at)}</td>
                   <td className="nowrap">
-                    {e.person === "safestep" ? "Seen" : e.person}: {steps[e.step]}
+                    {e.person === "safe-step" ? "Seen" : e.person}: {steps[e.step]}
                   </td>
                   <td>{e.words}</td>
                 </tr>

@@ -8,7 +8,7 @@ alter table backup
   add column confirmed_at timestamptz,
   add column confirmations integer not null default 0,
   add column label varchar(80) not null default '',
-  add column taken_by varchar(40) not null default 'safestep',
+  add column taken_by varchar(40) not null default 'safe-step',
   add column summary varchar(400) not null default '',
   add column touches text not null default '',
   add column logged_in varchar(400) not null default '',
@@ -31,6 +31,7 @@ alter table device
   add column matched_at timestamptz,
   add column marker varchar(400),
   add column marker_at timestamptz;
+update device set matched_at = backed_up_at where matches;
 
 create table backup_policy (
   one boolean primary key default true check (one),

@@ -1,5 +1,6 @@
 package io.safestep.app.backup;
 
+import io.safestep.app.audit.AuditLog;
 import io.safestep.app.people.Right;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.round.RoundAction;
@@ -43,7 +44,9 @@ public class BackUpRound implements RoundAction {
 
     @Override
     public Outcome on(long deviceId, String device, String argument, String person) {
-        Backups.Taken taken = backups.takeByHand(device, person, argument);
+        Backups.Taken taken = person.equals(AuditLog.SAFE_STEP)
+                ? backups.takeRegularly(device)
+                : backups.takeByHand(device, person, argument);
         return Outcome.good(taken.isNew() ? "A new version." : "Unchanged, confirmed.");
     }
 }

@@ -213,17 +213,25 @@ public class Backups {
         return takeFor(deviceName, Occasion.byHand(person, label), "By hand.");
     }
 
+    /** Takes a backup because it is time to. */
+    Taken takeRegularly(String deviceName) {
+        return takeFor(deviceName, Occasion.of(BackupCause.SCHEDULED), "Regularly.");
+    }
+
     /** @throws ProblemException when the device can't be read */
-    Taken takeFor(String deviceName, Occasion occasion, String why) {
+    private Taken takeFor(String deviceName, Occasion occasion, String why) {
         Device device = devices.named(deviceName);
         try {
             Taken taken = take(device.id(), occasion);
             transaction.executeWithoutResult(t -> {
-                audit.write(
-                        occasion.person(),
-                        deviceName,
-                        "backed up",
-                        why + (taken.isNew() ? " A new version." : " Nothing has changed since the last version."));
+                // What is done regularly and brings nothing new would bury what people look for in the record.
+                if (taken.isNew() || occasion.cause() == BackupCause.BY_HAND) {
+                    audit.write(
+                            occasion.person(),
+                            deviceName,
+                            "backed up",
+                            why + (taken.isNew() ? " A new version." : " Nothing has changed since the last version."));
+                }
                 acceptFirst(device.id(), taken.runningId(), occasion.person());
             });
             return taken;

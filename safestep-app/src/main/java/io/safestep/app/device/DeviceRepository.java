@@ -24,7 +24,8 @@ interface DeviceRepository extends JpaRepository<Device, Long> {
     List<Device> findByNameContainingIgnoreCaseOrAddressContainingOrSerialContainingIgnoreCaseOrderByName(
             String name, String address, String serial, Limit limit);
 
-    @Query("select d from Device d where d.lastProblem is not null or d.offeredHostKey is not null"
-            + " or d.seenSerial is not null or d.baselineBackupId is null or d.unsaved = true order by d.name")
+    @Query(
+            "select d from Device d where d.lastProblem is not null or d.offeredHostKey is not null"
+                    + " or d.seenSerial is not null or d.baselineBackupId is null or d.unsaved = true or d.matches = false order by d.name")
     List<Device> findInTrouble();
 }

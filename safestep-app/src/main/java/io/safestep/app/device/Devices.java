@@ -67,6 +67,7 @@ public class Devices {
                         d.seenSerial(),
                         d.baselineBackupId() == null,
                         Boolean.TRUE.equals(d.unsaved()),
+                        Boolean.FALSE.equals(d.matches()),
                         d.lastSeenAt()))
                 .toList();
     }
@@ -77,6 +78,7 @@ public class Devices {
      * @param problem why the last session failed; null when it did not
      * @param otherHostKey whether it has shown another host key, about which nobody has decided
      * @param otherSerial another serial number than the one on record; null when none was seen
+     * @param differs whether it does not match its baseline
      */
     public record Trouble(
             String name,
@@ -85,6 +87,7 @@ public class Devices {
             String otherSerial,
             boolean neverBackedUp,
             boolean unsaved,
+            boolean differs,
             Instant lastSeenAt) {}
 
     @Transactional(readOnly = true)
@@ -208,7 +211,11 @@ public class Devices {
         Device device = withId(deviceId);
         if (!hostKey.equals(device.offeredHostKey())) {
             device.offer(hostKey, clock.instant());
-            audit.write("safestep", device.name(), "host key changed", "Nothing is sent to it until a person decides.");
+            audit.write(
+                    AuditLog.SAFE_STEP,
+                    device.name(),
+                    "host key changed",
+                    "Nothing is sent to it until a person decides.");
         }
     }
 
@@ -234,7 +241,7 @@ public class Devices {
         device.identify(identity);
         if (device.seenSerial() != null && !device.seenSerial().equals(before)) {
             audit.write(
-                    "safestep",
+                    AuditLog.SAFE_STEP,
                     device.name(),
                     "other serial number seen",
                     "On record is " + device.serial() + ", seen was " + device.seenSerial() + ".");

@@ -6,6 +6,7 @@ import io.safestep.app.job.JobHandler;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.platform.LinkReading.Heard;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Iterator;
@@ -53,10 +54,10 @@ class SearchJob implements JobHandler {
     }
 
     @Override
-    public void execute(String id) {
+    public Optional<Instant> execute(String id) {
         Search search = journal.search(Long.parseLong(id));
         if (search.endedAt() != null) {
-            return;
+            return Optional.empty();
         }
         SkippedParts skipped = new SkippedParts();
         Classification classification = new Classification(devices);
@@ -73,6 +74,7 @@ class SearchJob implements JobHandler {
             threads.shutdown();
         }
         journal.end(search.id(), skipped.inWords());
+        return Optional.empty();
     }
 
     private void takeUp(Search search, Classification classification, SkippedParts skipped) {

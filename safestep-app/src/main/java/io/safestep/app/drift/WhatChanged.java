@@ -23,11 +23,11 @@ class WhatChanged {
               exists (select 1 from change_request c join change_target t on t.change_id = c.id
                 where c.number = b.change_number and t.device_id = d.id and t.way = 'BACKUP') as restore
             from backup b join device d on d.id = b.device_id join site s on s.id = d.site_id
-              cross join lateral (select id, confirmed_at from backup where device_id = b.device_id and kind = 'RUNNING'
-                and (taken_at, id) < (b.taken_at, b.id) order by taken_at desc, id desc limit 1) p
-              left join lateral (select id from drift_finding where device_id = d.id and (found_backup_id = b.id or first_seen_at <= b.taken_at)
-                and (ended_at is null or ended_at >= b.taken_at) order by id desc limit 1) f on true
-            where b.kind = 'RUNNING' and b.cause <> 'IMPORTED' and b.taken_at >= ? and b.taken_at < ?
+              cross join lateral (select id, confirmed_at, hash from backup where device_id = b.device_id
+                and kind = 'RUNNING' and (taken_at, id) < (b.taken_at, b.id) order by taken_at desc, id desc limit 1) p
+              left join lateral (select id from drift_finding where device_id = d.id
+                and (found_backup_id = b.id or first_seen_at <= b.taken_at) and (ended_at is null or ended_at >= b.taken_at) order by id desc limit 1) f on true
+            where b.kind = 'RUNNING' and b.cause <> 'IMPORTED' and b.hash <> p.hash and b.taken_at >= ? and b.taken_at < ?
             order by b.taken_at desc, b.id desc limit ?""";
 
     private static final String TAKEN_BACK = """
@@ -96,7 +96,7 @@ class WhatChanged {
                 row.getString("name"),
                 row.getString("site"),
                 !byChange ? Source.OUTSIDE : row.getBoolean("restore") ? Source.RESTORE : Source.CHANGE,
-                row.getObject("change_number", Integer.class),
+                byChange ? row.getObject("change_number", Integer.class) : null,
                 row.getString("summary"),
                 touches.isEmpty() ? List.of() : List.of(touches.split("\n")),
                 row.getString("logged_in"),

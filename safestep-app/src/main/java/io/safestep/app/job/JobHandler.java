@@ -1,5 +1,8 @@
 package io.safestep.app.job;
 
+import java.time.Instant;
+import java.util.Optional;
+
 /**
  * What is to be done for a stored job. A job that fails is tried again after ten seconds; one that a dead process left is
  * taken over by another, so that it may be called more than once for the same id.
@@ -12,6 +15,9 @@ public interface JobHandler {
     /** Whether it belongs to a run, which nothing else may keep waiting. */
     boolean urgent();
 
-    /** @param id which job of its kind, as it was given when it was stored */
-    void execute(String id);
+    /**
+     * @param id which job of its kind, as it was given when it was stored
+     * @return when it is to go on, UTC; empty when it is done
+     */
+    Optional<Instant> execute(String id);
 }

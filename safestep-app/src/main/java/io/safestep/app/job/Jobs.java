@@ -2,9 +2,11 @@ package io.safestep.app.job;
 
 import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
+import com.github.kagkarlsson.scheduler.exceptions.TaskInstanceException;
+import com.github.kagkarlsson.scheduler.task.CompletionHandler;
 import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import com.github.kagkarlsson.scheduler.task.Task;
-import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
+import com.github.kagkarlsson.scheduler.task.helper.CustomTask;
 import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
@@ -15,7 +17,10 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import javax.sql.DataSource;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.SmartLifecycle;
@@ -30,6 +35,7 @@ import org.springframework.stereotype.Component;
 @Component
 public class Jobs implements SmartLifecycle {
 
+    private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
     private static final Duration RETRY = Duration.ofSeconds(10);
     private static final int URGENT_THREADS = 10;
     private static final int BACKGROUND_THREADS = 6;
@@ -41,7 +47,7 @@ public class Jobs implements SmartLifecycle {
     private List<Queue> queues = List.of();
 
     /** Jobs of one urgency, in a table and with threads of their own. */
-    private record Queue(Map<String, OneTimeTask<Void>> tasks, SchedulerClient client, Scheduler scheduler) {}
+    private record Queue(Map<String, CustomTask<Void>> tasks, SchedulerClient client, Scheduler scheduler) {}
 
     /** @param handlers asked for late, since they need jobs themselves; so are the regular ones */
     Jobs(DataSource dataSource, ObjectProvider<JobHandler> handlers, ObjectProvider<RegularJob> regular, Clock clock) {
@@ -59,13 +65,28 @@ public class Jobs implements SmartLifecycle {
     /** @param at UTC */
     public void schedule(String name, String id, Instant at) {
         for (Queue queue : queues()) {
-            OneTimeTask<Void> task = queue.tasks().get(name);
+            CustomTask<Void> task = queue.tasks().get(name);
             if (task != null) {
                 queue.client().scheduleIfNotExists(task.instance(id), at);
                 return;
             }
         }
         throw new IllegalArgumentException("There is no kind of job called " + name + ".");
+    }
+
+    /** Has a stored job be done now, however late it was due. Nothing happens when it is going on, or is not stored. */
+    public void hurry(String name, String id) {
+        for (Queue queue : queues()) {
+            CustomTask<Void> task = queue.tasks().get(name);
+            if (task != null) {
+                try {
+                    queue.client().reschedule(task.instance(id), clock.instant());
+                } catch (TaskInstanceException e) {
+                    // One that is going on looks itself what has become of its work; one that is gone has nothing left.
+                    LOG.debug("The job {} {} is not waiting: {}", name, id, e.getMessage());
+                }
+            }
+        }
     }
 
     private synchronized List<Queue> queues() {
@@ -92,15 +113,20 @@ public class Jobs implements SmartLifecycle {
         return Tasks.recurring(job.name(), FixedDelay.of(job.every())).execute((instance, context) -> job.execute());
     }
 
+    private static CompletionHandler<Void> completion(Optional<Instant> goesOn) {
+        return goesOn.<CompletionHandler<Void>>map(at -> (done, operations) -> operations.reschedule(done, at))
+                .orElseGet(CompletionHandler.OnCompleteRemove::new);
+    }
+
     private Queue queue(List<JobHandler> kinds, List<RecurringTask<Void>> recurring, String table, int threads) {
-        Map<String, OneTimeTask<Void>> tasks = new HashMap<>();
+        Map<String, CustomTask<Void>> tasks = new HashMap<>();
         for (JobHandler kind : kinds) {
             // What failed because the database was lost for a while is looked at again.
             tasks.put(
                     kind.name(),
-                    Tasks.oneTime(kind.name())
+                    Tasks.custom(kind.name(), Void.class)
                             .onFailure(new FailureHandler.OnFailureRetryLater<>(RETRY))
-                            .execute((instance, context) -> kind.execute(instance.getId())));
+                            .execute((instance, context) -> completion(kind.execute(instance.getId()))));
         }
         List<Task<?>> all = new ArrayList<>(tasks.values());
         return new Queue(

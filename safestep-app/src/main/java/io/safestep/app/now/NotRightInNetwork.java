@@ -46,6 +46,12 @@ record NotRightInNetwork(List<NotRight> single, List<ManyNotRight> many) {
                     false,
                     "match:\"no baseline\""),
             new Kind(
+                    Trouble::differs,
+                    d -> "was changed outside: it does not match its baseline.",
+                    "devices were changed outside: they do not match their baseline.",
+                    true,
+                    "match:differs"),
+            new Kind(
                     d -> d.unsaved() && !d.neverBackedUp(),
                     d -> "is unsaved: at a restart it would lose what startup does not hold.",
                     "devices are unsaved: at a restart they would lose what startup does not hold.",

@@ -21,15 +21,18 @@ class Round {
     private Instant endedAt;
     private String stopRequestedBy;
     private Long retryOf;
+    private int spreadMinutes;
 
     protected Round() {}
 
-    Round(String action, String argument, String startedBy, Instant startedAt, Long retryOf) {
+    /** @param spreadMinutes over how long a stretch its devices are begun */
+    Round(String action, String argument, String startedBy, Instant startedAt, Long retryOf, int spreadMinutes) {
         this.action = action;
         this.argument = argument;
         this.startedBy = startedBy;
         this.startedAt = startedAt;
         this.retryOf = retryOf;
+        this.spreadMinutes = spreadMinutes;
     }
 
     Long id() {
@@ -66,6 +69,10 @@ class Round {
 
     void stop(String person) {
         stopRequestedBy = person;
+    }
+
+    int spreadMinutes() {
+        return spreadMinutes;
     }
 
     Long retryOf() {

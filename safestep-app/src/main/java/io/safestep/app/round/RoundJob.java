@@ -6,9 +6,11 @@ import io.safestep.app.problem.ProblemException;
 import io.safestep.app.round.RoundAction.Outcome;
 import io.safestep.app.round.RoundRows.Waiting;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -56,11 +58,12 @@ class RoundJob implements JobHandler {
     }
 
     @Override
-    public void execute(String id) {
+    public Optional<Instant> execute(String id) {
         long roundId = Long.parseLong(id);
         Round round = repository.findById(roundId).orElseThrow();
         rows.takeUp(roundId);
-        List<Waiting> waiting = rows.waiting(roundId);
+        // A round that was stopped has nothing to wait for.
+        List<Waiting> waiting = rows.waiting(roundId, round.stopRequestedBy() == null ? clock.instant() : Instant.MAX);
         ExecutorService threads = Executors.newFixedThreadPool(Math.max(1, Math.min(AT_ONCE, waiting.size())));
         try {
             CompletableFuture.allOf(waiting.stream()
@@ -70,8 +73,12 @@ class RoundJob implements JobHandler {
         } finally {
             threads.shutdown();
         }
-        transaction.executeWithoutResult(
-                t -> repository.findById(roundId).orElseThrow().end(clock.instant()));
+        Optional<Instant> next = rows.nextDue(roundId);
+        if (next.isEmpty()) {
+            transaction.executeWithoutResult(
+                    t -> repository.findById(roundId).orElseThrow().end(clock.instant()));
+        }
+        return next;
     }
 
     private void device(Round round, Waiting waiting) {

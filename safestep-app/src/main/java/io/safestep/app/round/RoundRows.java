@@ -7,6 +7,8 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -22,6 +24,9 @@ class RoundRows {
 
     private static final int BATCH = 500;
 
+    /** As far as the database counts without losing anything. */
+    private static final Instant LATEST = Instant.parse("9999-01-01T00:00:00Z");
+
     private final JdbcTemplate jdbc;
     private final Clock clock;
 
@@ -32,16 +37,24 @@ class RoundRows {
 
     record Waiting(long rowId, long deviceId, String device) {}
 
-    void add(long roundId, List<Long> deviceIds) {
+    /**
+     * @param start UTC
+     * @param spread over how long a stretch they are begun, evenly
+     */
+    void add(long roundId, List<Long> deviceIds, Instant start, Duration spread) {
         AtomicInteger position = new AtomicInteger();
         jdbc.batchUpdate(
-                "insert into round_device (round_id, device_id, position, state) values (?, ?, ?, 'WAITING')",
+                "insert into round_device (round_id, device_id, position, state, due_at) values (?, ?, ?, 'WAITING', ?)",
                 deviceIds,
                 BATCH,
                 (statement, deviceId) -> {
                     statement.setLong(1, roundId);
                     statement.setLong(2, deviceId);
-                    statement.setInt(3, position.getAndIncrement());
+                    int nth = position.getAndIncrement();
+                    statement.setInt(3, nth);
+                    statement.setTimestamp(
+                            4,
+                            Timestamp.from(start.plus(spread.multipliedBy(nth).dividedBy(deviceIds.size()))));
                 });
     }
 
@@ -50,12 +63,38 @@ class RoundRows {
         jdbc.update("update round_device set state = 'WAITING' where round_id = ? and state = 'GOING'", roundId);
     }
 
-    List<Waiting> waiting(long roundId) {
+    /** Those that wait and whose time has come. */
+    List<Waiting> waiting(long roundId, Instant now) {
         return jdbc.query(
                 "select r.id, r.device_id, d.name from round_device r join device d on d.id = r.device_id"
-                        + " where r.round_id = ? and r.state = 'WAITING' order by r.position",
+                        + " where r.round_id = ? and r.state = 'WAITING' and r.due_at <= ? order by r.position",
                 (row, i) -> new Waiting(row.getLong(1), row.getLong(2), row.getString(3)),
+                roundId,
+                Timestamp.from(now.isAfter(LATEST) ? LATEST : now));
+    }
+
+    /** When the next one has its time; empty when none waits. */
+    Optional<Instant> nextDue(long roundId) {
+        Timestamp due = jdbc.queryForObject(
+                "select min(due_at) from round_device where round_id = ? and state = 'WAITING'",
+                Timestamp.class,
                 roundId);
+        return Optional.ofNullable(due).map(Timestamp::toInstant);
+    }
+
+    /**
+     * How long an action took on a device, on average over its newest rounds; empty when it was never done. In a round
+     * many devices are done at the same time: this is the time of the round by the number of its devices.
+     */
+    Optional<Duration> usual(String action) {
+        Double seconds = jdbc.queryForObject(
+                "select sum(extract(epoch from (r.ended_at - r.started_at))) / nullif(sum(n.devices), 0) from"
+                        + " (select * from round where action = ? and ended_at is not null and stop_requested_by is null"
+                        + " and spread_minutes = 0 order by id desc limit 10) r"
+                        + " cross join lateral (select count(*) as devices from round_device where round_id = r.id) n",
+                Double.class,
+                action);
+        return Optional.ofNullable(seconds).map(s -> Duration.ofMillis(Math.round(s * 1_000)));
     }
 
     void begin(long rowId) {

@@ -6,6 +6,8 @@ import io.safestep.app.device.Devices;
 import io.safestep.app.job.Jobs;
 import io.safestep.app.problem.ProblemException;
 import java.time.Clock;
+import java.time.Duration;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -73,20 +75,68 @@ public class Rounds {
         }
         action.check(argument);
         List<Long> ids = devices.named(names).stream().map(Device::id).toList();
-        return begin(action, argument, ids, person, null);
+        return begin(action, new Round(action.name(), argument, person, clock.instant(), null, 0), ids);
     }
 
-    private RoundView begin(RoundAction action, String argument, List<Long> ids, String person, Long retryOf) {
-        Round round = repository.saveAndFlush(new Round(action.name(), argument, person, clock.instant(), retryOf));
-        rows.add(round.id(), ids);
+    /**
+     * Stores a round whose devices are begun evenly over a stretch of time.
+     *
+     * @param names of the devices; those that do not exist any more are left out
+     * @return its id; empty when there is none of the devices
+     */
+    public Optional<Long> startSpread(
+            String actionName, String argument, Set<String> names, int spreadMinutes, String person) {
+        RoundAction action = action(actionName);
+        List<Long> ids = names.stream()
+                .flatMap(name -> devices.known(name).stream())
+                .map(Device::id)
+                // The same devices have the same place each time; neighbours in the list do not go together.
+                .sorted(Comparator.comparing(Rounds::scattered))
+                .toList();
+        return ids.isEmpty()
+                ? Optional.empty()
+                : Optional.of(begin(
+                                action,
+                                new Round(action.name(), argument, person, clock.instant(), null, spreadMinutes),
+                                ids)
+                        .id());
+    }
+
+    private static Integer scattered(long id) {
+        return Long.hashCode(id * 0x9E3779B97F4A7C15L);
+    }
+
+    /** What an action is called for people. */
+    @Transactional(readOnly = true)
+    public String titleOf(String actionName) {
+        return action(actionName).title();
+    }
+
+    /** How long an action takes for each device of a round; empty when it was never done. */
+    @Transactional(readOnly = true)
+    public Optional<Duration> usual(String actionName) {
+        return rows.usual(actionName);
+    }
+
+    /** Whether a round still goes on. */
+    @Transactional(readOnly = true)
+    public boolean goesOn(long id) {
+        return repository.findById(id).filter(r -> r.endedAt() == null).isPresent();
+    }
+
+    private RoundView begin(RoundAction action, Round started, List<Long> ids) {
+        Round round = repository.saveAndFlush(started);
+        rows.add(round.id(), ids, round.startedAt(), Duration.ofMinutes(round.spreadMinutes()));
         jobs.schedule(RoundJob.NAME, Long.toString(round.id()));
         audit.write(
-                person,
+                round.startedBy(),
                 "round " + round.id(),
                 "round started",
-                action.title() + (argument.isEmpty() ? "" : " " + argument) + " on " + ids.size()
+                action.title() + (round.argument().isEmpty() ? "" : " " + round.argument()) + " on " + ids.size()
                         + (ids.size() == 1 ? " device" : " devices")
-                        + (retryOf == null ? "." : ", those of round " + retryOf + " that were not done."));
+                        + (round.retryOf() == null
+                                ? "."
+                                : ", those of round " + round.retryOf() + " that were not done."));
         return view(round);
     }
 
@@ -100,7 +150,10 @@ public class Rounds {
         if (ids.isEmpty()) {
             throw ProblemException.refused("Every device of the round is done. There is nothing to try again.");
         }
-        return begin(action(round.action()), round.argument(), ids, person, id);
+        return begin(
+                action(round.action()),
+                new Round(round.action(), round.argument(), person, clock.instant(), id, 0),
+                ids);
     }
 
     /** No further device is begun; those that are going on come to their end. */
@@ -108,6 +161,8 @@ public class Rounds {
         Round round = existing(id);
         if (round.endedAt() == null && round.stopRequestedBy() == null) {
             round.stop(person);
+            repository.flush();
+            jobs.hurry(RoundJob.NAME, Long.toString(id));
             audit.write(person, "round " + id, "round stopped", "No further device is begun.");
         }
         return view(round);

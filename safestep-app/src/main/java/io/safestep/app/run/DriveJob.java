@@ -1,6 +1,8 @@
 package io.safestep.app.run;
 
 import io.safestep.app.job.JobHandler;
+import java.time.Instant;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /** Drives a run to its end. The job's id is that of the run. */
@@ -26,7 +28,8 @@ class DriveJob implements JobHandler {
     }
 
     @Override
-    public void execute(String id) {
+    public Optional<Instant> execute(String id) {
         driver.drive(Long.parseLong(id));
+        return Optional.empty();
     }
 }

@@ -3,6 +3,8 @@ package io.safestep.app.run;
 import io.safestep.app.job.JobHandler;
 import io.safestep.app.job.Jobs;
 import io.safestep.app.schedule.ChangeBooked;
+import java.time.Instant;
+import java.util.Optional;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
@@ -29,9 +31,10 @@ class StartBookedJob implements JobHandler {
     }
 
     @Override
-    public void execute(String id) {
+    public Optional<Instant> execute(String id) {
         String[] parts = id.split(":");
         runs.startByItself(Integer.parseInt(parts[0]), Long.parseLong(parts[1]));
+        return Optional.empty();
     }
 
     @EventListener

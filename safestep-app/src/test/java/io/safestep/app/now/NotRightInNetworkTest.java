@@ -11,7 +11,7 @@ import org.junit.jupiter.api.Test;
 class NotRightInNetworkTest {
 
     private static Trouble trouble(String name, String problem, boolean otherKey, String serial, boolean unsaved) {
-        return new Trouble(name, problem, otherKey, serial, false, unsaved, null);
+        return new Trouble(name, problem, otherKey, serial, false, unsaved, false, null);
     }
 
     @Test
@@ -34,7 +34,7 @@ class NotRightInNetworkTest {
     void thousandsAreToldAsANumberThatLeadsToTheList() {
         List<Trouble> troubles = new ArrayList<>();
         for (int i = 0; i < 5_000; i++) {
-            troubles.add(new Trouble("d" + i, null, false, null, true, false, null));
+            troubles.add(new Trouble("d" + i, null, false, null, true, false, false, null));
         }
         NotRightInNetwork network = NotRightInNetwork.of(troubles);
         assertThat(network.single()).isEmpty();

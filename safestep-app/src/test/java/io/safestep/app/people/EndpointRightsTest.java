@@ -184,6 +184,22 @@ class EndpointRightsTest extends SafeStepTest {
             case "/api/changes/{number}/booking" ->
                 Map.of("windowId", 1, "opensAt", "2026-11-25T05:30:00Z", "automatic", true);
             case "/api/drift/findings/{id}/decisions" -> Map.of("step", "CLOSE", "version", 0, "reason", "x");
+            case "/api/regular-rounds", "/api/regular-rounds/{id}", "/api/regular-rounds/estimate" ->
+                Map.of(
+                        "name",
+                        "x",
+                        "action",
+                        "DRIFT",
+                        "firstDay",
+                        "2026-11-25",
+                        "at",
+                        "01:00",
+                        "recurrence",
+                        "FREQ=DAILY",
+                        "spreadMinutes",
+                        0,
+                        "active",
+                        false);
             case "/api/backups/policy" ->
                 Map.of("oldAfterHours", 1, "keepDays", 1, "keepVersions", 1, "clearsDaily", false);
             case "/api/backups/retention" -> Map.of("seen", 0);

@@ -8,8 +8,6 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import org.dmfs.rfc5545.DateTime;
-import org.dmfs.rfc5545.recur.InvalidRecurrenceRuleException;
-import org.dmfs.rfc5545.recur.RecurrenceRule;
 import org.dmfs.rfc5545.recur.RecurrenceRuleIterator;
 
 /**
@@ -31,7 +29,7 @@ public record ChangeWindow(LocalDate firstDay, LocalTime opens, LocalTime closes
 
     public ChangeWindow {
         if (recurrence != null) {
-            parse(recurrence);
+            Recurrence.rule(recurrence);
         }
     }
 
@@ -46,7 +44,7 @@ public record ChangeWindow(LocalDate firstDay, LocalTime opens, LocalTime closes
             return found;
         }
         // Dates alone recur: the wall times are put on them here, in the window's own zone.
-        RecurrenceRuleIterator days = parse(recurrence)
+        RecurrenceRuleIterator days = Recurrence.rule(recurrence)
                 .iterator(new DateTime(firstDay.getYear(), firstDay.getMonthValue() - 1, firstDay.getDayOfMonth()));
         LocalDate start = from.atZone(zone).toLocalDate().minusDays(2);
         if (start.isAfter(firstDay)) {
@@ -72,13 +70,5 @@ public record ChangeWindow(LocalDate firstDay, LocalTime opens, LocalTime closes
         Instant end =
                 lastDay.atTime(closes).atZone(zone).withLaterOffsetAtOverlap().toInstant();
         return new Occurrence(start, end.isAfter(start) ? end : start.plus(Duration.ofMinutes(1)));
-    }
-
-    private static RecurrenceRule parse(String rule) {
-        try {
-            return new RecurrenceRule(rule);
-        } catch (InvalidRecurrenceRuleException e) {
-            throw new IllegalArgumentException("\"" + rule + "\" is not a recurrence rule such as FREQ=DAILY.", e);
-        }
     }
 }
