@@ -27,6 +27,7 @@ const BackupsPage = lazy(() => import("./backup/BackupsPage").then((m) => ({ def
 const LinesPage = lazy(() => import("./backup/LinesPage").then((m) => ({ default: m.LinesPage })));
 const KeepingPage = lazy(() => import("./backup/KeepingPage").then((m) => ({ default: m.KeepingPage })));
 const ArchivePage = lazy(() => import("./backup/ArchivePage").then((m) => ({ default: m.ArchivePage })));
+const RegularPage = lazy(() => import("./backup/RegularPage").then((m) => ({ default: m.RegularPage })));
 const ComparePage = lazy(() => import("./backup/ComparePage").then((m) => ({ default: m.ComparePage })));
 const DriftPage = lazy(() => import("./drift/DriftPage").then((m) => ({ default: m.DriftPage })));
 const FindingPage = lazy(() => import("./drift/FindingPage").then((m) => ({ default: m.FindingPage })));
@@ -68,6 +69,7 @@ export function App() {
             <Route path="library/pools/:id?" element={<PoolsPage />} />
             <Route path="backups" element={<BackupsPage />} />
             <Route path="backups/lines" element={<LinesPage />} />
+            <Route path="backups/regular" element={<RegularPage />} />
             <Route path="backups/keeping" element={<KeepingPage />} />
             <Route path="backups/archive" element={<ArchivePage />} />
             <Route path="backups/compare" element={<ComparePage />} />

@@ -78,3 +78,5 @@ export type FindingState = FindingRow["state"];
 export type FindingStep = Schemas["FindingViewEntry"]["step"];
 export type Unsaved = Schemas["UnsavedDevicesUnsaved"];
 export type Changed = Schemas["WhatChangedRow"];
+export type RegularRound = Schemas["RegularRoundView"];
+export type Estimate = Schemas["Estimate"];

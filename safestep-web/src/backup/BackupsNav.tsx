@@ -8,6 +8,7 @@ export function BackupsNav() {
         Coverage
       </NavLink>
       <NavLink to="/backups/lines">Find lines</NavLink>
+      <NavLink to="/backups/regular">Regular rounds</NavLink>
       <NavLink to="/backups/keeping">Keeping</NavLink>
       <NavLink to="/backups/archive">Archive</NavLink>
     </nav>
