@@ -23,6 +23,7 @@ const CredentialsPage = lazy(() =>
 const TemplatesPage = lazy(() => import("./library/TemplatesPage").then((m) => ({ default: m.TemplatesPage })));
 const TemplatePage = lazy(() => import("./library/TemplatePage").then((m) => ({ default: m.TemplatePage })));
 const PoolsPage = lazy(() => import("./library/PoolsPage").then((m) => ({ default: m.PoolsPage })));
+const RulesPage = lazy(() => import("./library/RulesPage").then((m) => ({ default: m.RulesPage })));
 const BackupsPage = lazy(() => import("./backup/BackupsPage").then((m) => ({ default: m.BackupsPage })));
 const LinesPage = lazy(() => import("./backup/LinesPage").then((m) => ({ default: m.LinesPage })));
 const KeepingPage = lazy(() => import("./backup/KeepingPage").then((m) => ({ default: m.KeepingPage })));
@@ -67,6 +68,7 @@ export function App() {
             <Route path="library/templates" element={<TemplatesPage />} />
             <Route path="library/templates/:id" element={<TemplatePage />} />
             <Route path="library/pools/:id?" element={<PoolsPage />} />
+            <Route path="library/rules/:id?" element={<RulesPage />} />
             <Route path="backups" element={<BackupsPage />} />
             <Route path="backups/lines" element={<LinesPage />} />
             <Route path="backups/regular" element={<RegularPage />} />

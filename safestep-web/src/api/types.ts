@@ -80,3 +80,7 @@ export type Unsaved = Schemas["UnsavedDevicesUnsaved"];
 export type Changed = Schemas["WhatChangedRow"];
 export type RegularRound = Schemas["RegularRoundView"];
 export type Estimate = Schemas["Estimate"];
+export type ConfigRule = Schemas["RuleView"];
+export type RuleKind = ConfigRule["content"]["kind"];
+export type RuleTrial = Schemas["RuleViewTrial"];
+export type RuleBroken = Schemas["RuleViewBroken"];

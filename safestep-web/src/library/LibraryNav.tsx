@@ -6,6 +6,7 @@ export function LibraryNav() {
     <nav className="views" aria-label="Pages of the library">
       <NavLink to="/library/templates">Templates</NavLink>
       <NavLink to="/library/pools">Pools</NavLink>
+      <NavLink to="/library/rules">Rules</NavLink>
     </nav>
   );
 }

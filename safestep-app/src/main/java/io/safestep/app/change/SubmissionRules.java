@@ -4,6 +4,7 @@ import io.safestep.app.device.Device;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.device.Stance;
 import io.safestep.app.problem.FieldError;
+import io.safestep.app.rule.Rules;
 import io.safestep.core.address.WrittenForms;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.Expectation;
@@ -22,10 +23,12 @@ class SubmissionRules {
 
     private final DeviceBuilds builds;
     private final Platforms platforms;
+    private final Rules rules;
 
-    SubmissionRules(DeviceBuilds builds, Platforms platforms) {
+    SubmissionRules(DeviceBuilds builds, Platforms platforms, Rules rules) {
         this.builds = builds;
         this.platforms = platforms;
+        this.rules = rules;
     }
 
     /** What is wrong with the change as it is; fields are named as in a content request. */
@@ -45,6 +48,17 @@ class SubmissionRules {
                     .filter(LineComplaint::isError)
                     .map(c -> new FieldError(field + ".lines", c.line(), c.reason()))
                     .forEach(errors::add);
+            if (outcome.isDerivable()) {
+                rules
+                        .wouldBreak(
+                                target.device(),
+                                outcome.build().baseline(),
+                                outcome.build().outcome())
+                        .stream()
+                        .filter(b -> b.isNew() && b.stops())
+                        .map(b -> FieldError.of(field + ".lines", b.sentence()))
+                        .forEach(errors::add);
+            }
             outcome.cut().flatMap(cut -> pathError(target.device(), cut, field)).ifPresent(errors::add);
             unproven |= target.hasScript() && !target.proven();
         }

@@ -6,6 +6,7 @@ import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.network.ComputedNetwork;
+import io.safestep.app.rule.Rules;
 import io.safestep.core.config.DeviceBuild;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
@@ -35,6 +36,7 @@ class TargetSummaries {
     private final ComputedNetwork network;
     private final CredentialChoice choice;
     private final Credentials credentials;
+    private final Rules rules;
 
     TargetSummaries(
             Changes changes,
@@ -43,7 +45,8 @@ class TargetSummaries {
             Platforms platforms,
             ComputedNetwork network,
             CredentialChoice choice,
-            Credentials credentials) {
+            Credentials credentials,
+            Rules rules) {
         this.changes = changes;
         this.builds = builds;
         this.devices = devices;
@@ -51,6 +54,7 @@ class TargetSummaries {
         this.network = network;
         this.choice = choice;
         this.credentials = credentials;
+        this.rules = rules;
     }
 
     /** Of targets as they are written, from the baselines of today. */
@@ -85,6 +89,7 @@ class TargetSummaries {
                 DeviceBuild build = outcome.build();
                 own.addAll(builds.engine(device).newlyDangling(build.baseline(), build.outcome()));
                 ownAccount(device, build, logins).ifPresent(own::add);
+                rules.wouldBreak(device, build.baseline(), build.outcome()).forEach(b -> own.add(b.sentence()));
             }
             own.addAll(findings.getOrDefault(device.name(), List.of()));
             summaries.add(TargetSummary.of(device.name(), outcome, own));

@@ -200,6 +200,31 @@ class EndpointRightsTest extends SafeStepTest {
                         0,
                         "active",
                         false);
+            case "/api/rules", "/api/rules/{id}", "/api/rules/trial" ->
+                Map.of(
+                        "name",
+                        "x",
+                        "platform",
+                        "corvane-cli",
+                        "active",
+                        false,
+                        "stopsChanges",
+                        false,
+                        "note",
+                        "",
+                        "content",
+                        Map.of(
+                                "kind",
+                                "MUST_CONTAIN",
+                                "inside",
+                                List.of(),
+                                "lines",
+                                List.of("x"),
+                                "pattern",
+                                "",
+                                "parameters",
+                                Map.of()));
+            case "/api/rules/{id}/exceptions/{device}" -> Map.of("reason", "x", "until", "2030-01-01");
             case "/api/backups/policy" ->
                 Map.of("oldAfterHours", 1, "keepDays", 1, "keepVersions", 1, "clearsDaily", false);
             case "/api/backups/retention" -> Map.of("seen", 0);

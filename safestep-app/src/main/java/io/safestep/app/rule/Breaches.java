@@ -1,0 +1,91 @@
+package io.safestep.app.rule;
+
+import io.safestep.app.rule.RuleView.Broken;
+import io.safestep.core.rule.Breach;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
+import org.springframework.stereotype.Component;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Which devices do not keep which rule now. */
+@Component
+class Breaches {
+
+    private static final JsonMapper JSON = JsonMapper.shared();
+    private static final TypeReference<List<Breach>> BREACHES = new TypeReference<>() {};
+
+    private final JdbcTemplate jdbc;
+    private final NamedParameterJdbcTemplate named;
+    private final ApplicationEventPublisher events;
+    private final Clock clock;
+
+    Breaches(JdbcTemplate jdbc, NamedParameterJdbcTemplate named, ApplicationEventPublisher events, Clock clock) {
+        this.jdbc = jdbc;
+        this.named = named;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /** By name of the device. */
+    List<Broken> of(long ruleId, Set<Long> exempt) {
+        return jdbc
+                .query(
+                        "select d.id, d.name, b.since, b.backup_id, b.breaches from config_rule_breach b"
+                                + " join device d on d.id = b.device_id where b.rule_id = ? order by d.name",
+                        (row, i) -> exempt.contains(row.getLong(1))
+                                ? null
+                                : new Broken(
+                                        row.getString(2),
+                                        row.getTimestamp(3).toInstant(),
+                                        row.getLong(4),
+                                        JSON.readValue(row.getString(5), BREACHES)),
+                        ruleId)
+                .stream()
+                .filter(b -> b != null)
+                .toList();
+    }
+
+    void keeps(long ruleId, long deviceId) {
+        jdbc.update("delete from config_rule_breach where rule_id = ? and device_id = ?", ruleId, deviceId);
+    }
+
+    /** @param exempt nobody is told, since it need not keep the rule */
+    void breaks(long ruleId, String rule, long deviceId, long backupId, List<Breach> found, boolean exempt) {
+        boolean isNew = jdbc.queryForObject(
+                        "select count(*) from config_rule_breach where rule_id = ? and device_id = ?",
+                        Integer.class,
+                        ruleId,
+                        deviceId)
+                == 0;
+        jdbc.update(
+                "insert into config_rule_breach (rule_id, device_id, since, backup_id, breaches) values (?, ?, ?, ?, ?)"
+                        + " on conflict (rule_id, device_id) do update set backup_id = excluded.backup_id,"
+                        + " breaches = excluded.breaches",
+                ruleId,
+                deviceId,
+                Timestamp.from(clock.instant()),
+                backupId,
+                JSON.writeValueAsString(found));
+        if (isNew && !exempt) {
+            events.publishEvent(
+                    new RuleBroken(ruleId, rule, deviceId, found.get(0).sentence(), clock.instant()));
+        }
+    }
+
+    void retain(long ruleId, Set<Long> deviceIds) {
+        if (deviceIds.isEmpty()) {
+            jdbc.update("delete from config_rule_breach where rule_id = ?", ruleId);
+        } else {
+            named.update(
+                    "delete from config_rule_breach where rule_id = :rule and device_id not in (:devices)",
+                    Map.of("rule", ruleId, "devices", deviceIds));
+        }
+    }
+}

@@ -1,0 +1,71 @@
+package io.safestep.app.rule;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+
+/** Something that the configurations of a group must keep. */
+@Entity
+class ConfigRule {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Long id;
+
+    private String name;
+    private String platform;
+
+    /** Null for all devices of the platform. */
+    private Long groupId;
+
+    private boolean active;
+    private boolean stopsChanges;
+    private int versionNumber;
+
+    protected ConfigRule() {}
+
+    ConfigRule(String platform) {
+        this.platform = platform;
+    }
+
+    void describe(String newName, Long newGroupId, boolean nowActive, boolean nowStopsChanges) {
+        name = newName;
+        groupId = newGroupId;
+        active = nowActive;
+        stopsChanges = nowStopsChanges;
+    }
+
+    int nextVersion() {
+        return ++versionNumber;
+    }
+
+    Long id() {
+        return id;
+    }
+
+    String name() {
+        return name;
+    }
+
+    String platform() {
+        return platform;
+    }
+
+    Long groupId() {
+        return groupId;
+    }
+
+    boolean active() {
+        return active;
+    }
+
+    /** Whether a change that breaks it can't be submitted. */
+    boolean stopsChanges() {
+        return stopsChanges;
+    }
+
+    int versionNumber() {
+        return versionNumber;
+    }
+}

@@ -1,0 +1,59 @@
+package io.safestep.app.rule;
+
+import io.safestep.core.rule.Breach;
+import io.safestep.core.rule.RuleKind;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A rule with where it is broken.
+ *
+ * @param group name of the group; null for all devices of the platform
+ * @param stopsChanges a change that breaks it can't be submitted
+ * @param version of what it says now
+ * @param brokenCount how many devices do not keep it, exceptions aside
+ * @param checked how many devices it is about
+ * @param broken each of those, by name; left out in lists
+ * @param versions newest first; left out in lists
+ */
+record RuleView(
+        long id,
+        String name,
+        String platform,
+        @Nullable String group,
+        boolean active,
+        boolean stopsChanges,
+        int version,
+        Content content,
+        int brokenCount,
+        int checked,
+        List<Broken> broken,
+        List<Exempt> exceptions,
+        List<Version> versions) {
+
+    /** See {@link io.safestep.core.rule.ConfigurationRule}. */
+    record Content(
+            RuleKind kind, List<String> inside, List<String> lines, String pattern, Map<String, String> parameters) {}
+
+    /**
+     * @param since when it was found first, UTC; null in a trial
+     * @param backupId the version that was looked at
+     */
+    record Broken(String device, @Nullable Instant since, long backupId, List<Breach> breaches) {}
+
+    /** @param until the last day, in the network's zone */
+    record Exempt(String device, String reason, LocalDate until, String madeBy, boolean over) {}
+
+    record Version(int number, String note, String writtenBy, Instant writtenAt, Content content) {}
+
+    /**
+     * What a rule would flag.
+     *
+     * @param problems what is wrong with the rule itself; when there is any, nothing was looked at
+     * @param checked how many devices were looked at
+     */
+    record Trial(List<String> problems, int checked, List<Broken> broken) {}
+}

@@ -1,0 +1,50 @@
+import type { ConfigRule, RuleBroken, RuleKind } from "../api/types";
+
+export const ruleKinds: Record<RuleKind, { title: string; lines: string }> = {
+  MUST_CONTAIN: { title: "must contain", lines: "Lines that have to be there" },
+  MUST_NOT_CONTAIN: { title: "must not contain", lines: "Lines that must not be there" },
+  MUST_MATCH: { title: "must match", lines: "Lines that have to match the pattern" },
+};
+
+export type RuleContent = ConfigRule["content"];
+
+export const blankContent: RuleContent = { kind: "MUST_CONTAIN", inside: [], lines: [], pattern: "", parameters: {} };
+
+/** "name=value" in each line. */
+export function parameters(text: string): Record<string, string> {
+  return Object.fromEntries(
+    text
+      .split("\n")
+      .map((l) => l.trim())
+      .filter((l) => l.includes("="))
+      .map((l) => [l.slice(0, l.indexOf("=")).trim(), l.slice(l.indexOf("=") + 1).trim()]),
+  );
+}
+
+export const parametersText = (values: Record<string, string>) =>
+  Object.entries(values)
+    .map(([name, value]) => `${name}=${value}`)
+    .join("\n");
+
+export const linesOf = (text: string) =>
+  text
+    .split("\n")
+    .map((l) => l.trim())
+    .filter(Boolean);
+
+/** A rule in one sentence. */
+export function ruleInWords(c: RuleContent): string {
+  const lines = c.lines.length === 1 ? `“${c.lines[0]}”` : `${c.lines.length} lines`;
+  const where = c.inside.length > 0 ? `in ${c.inside.join(" › ")}: ` : "";
+  return c.kind === "MUST_MATCH"
+    ? `${where}${lines} must match ${c.pattern}`
+    : `${where}${ruleKinds[c.kind].title} ${lines}`;
+}
+
+/** The lines that would mend a device, and how many breaches have none. */
+export function mending(broken: RuleBroken): { lines: string; without: number } {
+  return {
+    lines: broken.breaches.flatMap((b) => b.mend).join("\n"),
+    without: broken.breaches.filter((b) => b.mend.length === 0).length,
+  };
+}
