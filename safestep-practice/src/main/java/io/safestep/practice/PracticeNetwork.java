@@ -39,6 +39,7 @@ public final class PracticeNetwork implements AutoCloseable {
     private final LiveNetwork network;
     private int apiPort;
     private int mailPort;
+    private MailSink mail;
 
     private PracticeNetwork(NetworkPlan plan, Path folder) {
         plan.file()
@@ -105,7 +106,7 @@ public final class PracticeNetwork implements AutoCloseable {
                 gate.listen(device, listenAddress(device.address()), ports.devicePort(), inner);
             }
         }
-        MailSink mail = new MailSink(ports.mailPort());
+        mail = new MailSink(ports.mailPort());
         servers.add(mail);
         mailPort = mail.start();
         PracticeApi api = new PracticeApi(plan, devices, network, mail, ports.apiPort());
@@ -129,6 +130,11 @@ public final class PracticeNetwork implements AutoCloseable {
 
     public int apiPort() {
         return apiPort;
+    }
+
+    /** What was sent to the mail sink, the newest first. */
+    public List<MailSink.Mail> mails() {
+        return mail.mails();
     }
 
     public int mailPort() {

@@ -9,6 +9,7 @@ import java.time.Instant;
  * @param isNew it was not known before
  * @param matches whether running is the same as the baseline; null when there is no baseline, or it was not compared
  * @param unsaved whether running and startup differ; null when that is not known
+ * @param newlyUnsaved they differ now, and did not when the device was read before
  * @param loggedIn who is known to have been logged in, in words
  * @param at UTC
  */
@@ -18,6 +19,7 @@ public record BackedUp(
         boolean isNew,
         Boolean matches,
         Boolean unsaved,
+        boolean newlyUnsaved,
         Occasion occasion,
         String loggedIn,
         Instant at) {}

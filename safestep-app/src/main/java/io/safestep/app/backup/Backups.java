@@ -91,7 +91,7 @@ public class Backups {
             });
             return keep(deviceId, read, occasion);
         } catch (DeviceException e) {
-            devices.backupFailed(deviceId, e.getMessage());
+            fail(deviceId, e.getMessage());
             throw e;
         }
     }
@@ -118,9 +118,17 @@ public class Backups {
             transaction.executeWithoutResult(t -> confirm(deviceId, occasion));
             return Optional.empty();
         } catch (DeviceException e) {
-            devices.backupFailed(deviceId, e.getMessage());
+            fail(deviceId, e.getMessage());
             throw e;
         }
+    }
+
+    private void fail(long deviceId, String problem) {
+        transaction.executeWithoutResult(t -> {
+            if (devices.backupFailed(deviceId, problem)) {
+                events.publishEvent(new BackupFailed(deviceId, problem));
+            }
+        });
     }
 
     private void confirm(long deviceId, Occasion occasion) {
@@ -130,7 +138,15 @@ public class Backups {
         Device device = devices.withId(deviceId);
         newestRunning(deviceId)
                 .ifPresent(running -> events.publishEvent(new BackedUp(
-                        deviceId, running, false, device.matches(), device.unsaved(), occasion, "", clock.instant())));
+                        deviceId,
+                        running,
+                        false,
+                        device.matches(),
+                        device.unsaved(),
+                        false,
+                        occasion,
+                        "",
+                        clock.instant())));
     }
 
     private Read whole(long deviceId, DeviceSession session) throws DeviceException {
@@ -158,6 +174,8 @@ public class Backups {
                 stored = text == running ? one : stored;
             }
             Boolean matches = matches(deviceId, running, occasion);
+            boolean newlyUnsaved = Boolean.TRUE.equals(unsaved)
+                    && !Boolean.TRUE.equals(devices.withId(deviceId).unsaved());
             devices.backedUp(deviceId, unsaved, matches, read.marker());
             events.publishEvent(new BackedUp(
                     deviceId,
@@ -165,6 +183,7 @@ public class Backups {
                     stored.isNew(),
                     matches,
                     unsaved,
+                    newlyUnsaved,
                     occasion,
                     read.loggedIn(),
                     clock.instant()));

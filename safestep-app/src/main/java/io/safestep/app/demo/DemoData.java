@@ -100,7 +100,10 @@ class DemoData {
     /** People and windows are there before the first page is; what needs devices comes after, beside it. */
     @EventListener(ApplicationReadyEvent.class)
     void fill() {
-        DemoPeople.ALL.forEach(p -> people.ensure(p.login(), p.name(), DemoPeople.PASSWORD, p.roles()));
+        DemoPeople.ALL.forEach(p -> {
+            people.ensure(p.login(), p.name(), DemoPeople.PASSWORD, p.roles());
+            people.ensureMail(p.login(), p.login() + "@merrow-sound.example");
+        });
         addWindows();
         library.fill(ENGINEER);
         Thread filling = new Thread(this::fillFromDevices, "demo-data");

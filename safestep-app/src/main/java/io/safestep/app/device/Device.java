@@ -232,6 +232,10 @@ public class Device {
         }
     }
 
+    Instant backupFailedAt() {
+        return backupFailedAt;
+    }
+
     void backupFailed(String problem, Instant at) {
         backupFailedAt = at;
         backupProblem = problem;

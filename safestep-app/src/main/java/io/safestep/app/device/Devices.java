@@ -191,9 +191,16 @@ public class Devices {
         withId(deviceId).confirmed(clock.instant());
     }
 
-    /** Notes why a backup was not possible. */
-    public void backupFailed(long deviceId, String problem) {
-        withId(deviceId).backupFailed(problem, clock.instant());
+    /**
+     * Notes why a backup was not possible.
+     *
+     * @return whether the one before was
+     */
+    public boolean backupFailed(long deviceId, String problem) {
+        Device device = withId(deviceId);
+        boolean first = device.backupFailedAt() == null;
+        device.backupFailed(problem, clock.instant());
+        return first;
     }
 
     /** Notes that a session succeeded. */

@@ -9,6 +9,8 @@ import io.safestep.app.people.SignedIn;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.drift.FindingStep;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -20,9 +22,11 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -41,6 +45,7 @@ class DriftController {
     private final Devices devices;
     private final Backups backups;
     private final VersionRecords versions;
+    private final DriftPolicies policies;
     private final Clock clock;
 
     DriftController(
@@ -50,6 +55,7 @@ class DriftController {
             Devices devices,
             Backups backups,
             VersionRecords versions,
+            DriftPolicies policies,
             Clock clock) {
         this.findings = findings;
         this.unsaved = unsaved;
@@ -57,6 +63,7 @@ class DriftController {
         this.devices = devices;
         this.backups = backups;
         this.versions = versions;
+        this.policies = policies;
         this.clock = clock;
     }
 
@@ -76,6 +83,42 @@ class DriftController {
             @Nullable Integer changeNumber,
             @Nullable @Size(max = 40) String owner,
             @Nullable Instant until) {}
+
+    /**
+     * @param team name of the team that is told too; null for none
+     * @param person log-in of who is told too; null for nobody
+     * @param decideWithinHours null when nothing says so
+     */
+    record PolicyRequest(
+            @Nullable @Size(max = 60) String team,
+            @Nullable @Size(max = 40) String person,
+
+            @Nullable @Min(value = 1, message = "At least 1 hour.") @Max(value = 8_760, message = "At most a year.")
+            Integer decideWithinHours) {}
+
+    /** What groups ask for beyond what holds everywhere. */
+    @GetMapping("/policies")
+    @PreAuthorize("hasAuthority('READ')")
+    List<DriftPolicies.Policy> policies() {
+        return policies.all();
+    }
+
+    @PutMapping("/policies/{group}")
+    @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
+    List<DriftPolicies.Policy> setPolicy(
+            @PathVariable String group,
+            @Valid @RequestBody PolicyRequest request,
+            @AuthenticationPrincipal SignedIn me) {
+        return policies.save(
+                new DriftPolicies.Policy(group, request.team(), request.person(), request.decideWithinHours()),
+                me.login());
+    }
+
+    @DeleteMapping("/policies/{group}")
+    @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
+    List<DriftPolicies.Policy> removePolicy(@PathVariable String group, @AuthenticationPrincipal SignedIn me) {
+        return policies.remove(group, me.login());
+    }
 
     /** Findings without an end, newest first; or the newest 500 that have come to theirs. */
     @GetMapping("/findings")

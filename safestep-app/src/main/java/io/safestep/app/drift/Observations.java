@@ -12,6 +12,7 @@ import io.safestep.core.drift.FindingState;
 import io.safestep.core.drift.FindingStep;
 import io.safestep.core.drift.FindingTransitions;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Locale;
 import java.util.Optional;
@@ -31,6 +32,7 @@ class Observations {
     private final Backups backups;
     private final Devices devices;
     private final Runs runs;
+    private final DriftPolicies policies;
     private final AuditLog audit;
     private final ApplicationEventPublisher events;
     private final Clock clock;
@@ -41,6 +43,7 @@ class Observations {
             Backups backups,
             Devices devices,
             Runs runs,
+            DriftPolicies policies,
             AuditLog audit,
             ApplicationEventPublisher events,
             Clock clock) {
@@ -49,6 +52,7 @@ class Observations {
         this.backups = backups;
         this.devices = devices;
         this.runs = runs;
+        this.policies = policies;
         this.audit = audit;
         this.events = events;
         this.clock = clock;
@@ -132,6 +136,7 @@ class Observations {
                 String.join(", ", runs.changesRunning()));
         String summary = backups.summary(baseline, foundId);
         finding.found(baseline, foundId, summary, loggedIn);
+        policies.decideWithinHours(device.id()).ifPresent(hours -> finding.decideBy(now.plus(Duration.ofHours(hours))));
         repository.saveAndFlush(finding);
         audit.write(AuditLog.SAFE_STEP, device.name(), "found changed", summary + ".");
         events.publishEvent(new DriftFound(finding.id(), device.id(), summary, loggedIn, now));

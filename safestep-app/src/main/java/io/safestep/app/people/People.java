@@ -3,6 +3,7 @@ package io.safestep.app.people;
 import io.safestep.app.problem.ProblemException;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.data.domain.Sort;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -17,6 +18,20 @@ public class People {
     People(PersonRepository repository, PasswordEncoder encoder) {
         this.repository = repository;
         this.encoder = encoder;
+    }
+
+    @Transactional(readOnly = true)
+    public List<Person> all() {
+        return repository.findAll(Sort.by("name"));
+    }
+
+    /** Says where mail to somebody goes, unless that is said already. */
+    @Transactional
+    public void ensureMail(String login, String address) {
+        Person person = withLogin(login);
+        if (person.email() == null) {
+            person.mailTo(address);
+        }
     }
 
     /** Empty when there is nobody of this log-in. */

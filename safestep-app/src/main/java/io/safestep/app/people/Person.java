@@ -22,6 +22,7 @@ public class Person {
     private String name;
     private String passwordHash;
     private String roles;
+    private String email;
 
     protected Person() {}
 
@@ -42,6 +43,15 @@ public class Person {
 
     public String name() {
         return name;
+    }
+
+    /** Where mail goes; null while nobody has said. */
+    public String email() {
+        return email;
+    }
+
+    void mailTo(String address) {
+        email = address;
     }
 
     String passwordHash() {

@@ -26,6 +26,9 @@ class EndpointRightsTest extends SafeStepTest {
 
     /** What everybody may do who may read: a person's own views, and files of what they see anyway. */
     private static final Set<String> FOR_EVERYBODY = Set.of(
+            "POST /api/backups/archive",
+            "POST /api/notices/read",
+            "PUT /api/notices/choices",
             "PUT /api/views/{page}/{name}",
             "DELETE /api/views/{page}/{name}",
             "POST /api/devices/sheet",
@@ -50,6 +53,7 @@ class EndpointRightsTest extends SafeStepTest {
                     .replace("{name}", "brn-gw-a")
                     .replace("{device}", "brn-gw-a")
                     .replace("{fault}", "SLOW")
+                    .replace("{group}", "nobody")
                     .replace("{index}", "0")
                     .replace("{page}", "devices");
         }
@@ -225,6 +229,7 @@ class EndpointRightsTest extends SafeStepTest {
                                 "parameters",
                                 Map.of()));
             case "/api/rules/{id}/exceptions/{device}" -> Map.of("reason", "x", "until", "2030-01-01");
+            case "/api/teams", "/api/teams/{id}" -> Map.of("name", "x", "members", List.of());
             case "/api/backups/policy" ->
                 Map.of("oldAfterHours", 1, "keepDays", 1, "keepVersions", 1, "clearsDaily", false);
             case "/api/backups/retention" -> Map.of("seen", 0);

@@ -25,6 +25,8 @@ public abstract class SafeStepTest {
         registry.add("safestep.home", () -> PRACTICE.home().toString());
         registry.add("safestep.device-port", PRACTICE::devicePort);
         registry.add("safestep.demo", () -> true);
+        registry.add("safestep.mail.enabled", () -> true);
+        registry.add("spring.mail.port", () -> PRACTICE.network().mailPort());
         registry.add(
                 "safestep.practice-api",
                 () -> "http://127.0.0.1:" + PRACTICE.network().apiPort());

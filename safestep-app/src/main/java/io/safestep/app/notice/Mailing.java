@@ -1,0 +1,75 @@
+package io.safestep.app.notice;
+
+import io.safestep.app.settings.MailSettings;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.util.List;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.mail.MailException;
+import org.springframework.mail.SimpleMailMessage;
+import org.springframework.mail.javamail.JavaMailSender;
+import org.springframework.stereotype.Component;
+
+/** Sends notices by mail. One that can't be sent is tried again, later each time; it stands in the inbox all the same. */
+@Component
+class Mailing {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Mailing.class);
+    private static final int MOST_ATTEMPTS = 12;
+    private static final int AT_ONCE = 100;
+
+    private final JdbcTemplate jdbc;
+    private final JavaMailSender sender;
+    private final MailSettings settings;
+    private final Clock clock;
+
+    Mailing(JdbcTemplate jdbc, JavaMailSender sender, MailSettings settings, Clock clock) {
+        this.jdbc = jdbc;
+        this.sender = sender;
+        this.settings = settings;
+        this.clock = clock;
+    }
+
+    private record Unsent(long id, String to, String title, String text, String link) {}
+
+    void sendDue() {
+        if (!settings.mayMail()) {
+            return;
+        }
+        List<Unsent> unsent = jdbc.query(
+                "select id, mail_to, title, text, link from notice where mail_to is not null and mail_sent_at is null"
+                        + " and mail_attempts < ? and at + (power(2, mail_attempts) - 1) * interval '10 seconds' <= ?"
+                        + " order by id limit " + AT_ONCE,
+                (row, i) -> new Unsent(
+                        row.getLong(1), row.getString(2), row.getString(3), row.getString(4), row.getString(5)),
+                MOST_ATTEMPTS,
+                Timestamp.from(clock.instant()));
+        for (Unsent notice : unsent) {
+            try {
+                sender.send(message(notice));
+                jdbc.update(
+                        "update notice set mail_sent_at = ?, mail_problem = null where id = ?",
+                        Timestamp.from(clock.instant()),
+                        notice.id());
+            } catch (MailException e) {
+                LOG.warn("The notice {} could not be mailed: {}", notice.id(), e.getMessage());
+                jdbc.update(
+                        "update notice set mail_attempts = mail_attempts + 1, mail_problem = ? where id = ?",
+                        "The mail server did not take it.",
+                        notice.id());
+            }
+        }
+    }
+
+    private SimpleMailMessage message(Unsent notice) {
+        SimpleMailMessage message = new SimpleMailMessage();
+        message.setFrom(settings.from());
+        message.setTo(notice.to());
+        message.setSubject(notice.title());
+        message.setText(notice.text() + "\n\n" + settings.url() + notice.link()
+                + "\n\nWhat you are told, and how, is for you to choose: " + settings.url() + "/inbox\n");
+        return message;
+    }
+}

@@ -1,0 +1,32 @@
+package io.safestep.app.notice;
+
+import io.safestep.app.people.Right;
+import java.util.Collection;
+
+/** What people can be told. */
+enum NoticeKind {
+    FOUND_CHANGED("was changed outside", "were changed outside", Right.DECIDE_DRIFT),
+    UNSAVED("is unsaved", "are unsaved", Right.SAVE_DEVICES),
+    BACKUP_FAILED("could not be backed up", "could not be backed up", Right.WRITE_BACKUPS),
+    RULE_BROKEN("breaks a rule", "break a rule", Right.WRITE_LIBRARY);
+
+    private final String one;
+    private final String many;
+    private final Right right;
+
+    NoticeKind(String one, String many, Right right) {
+        this.one = one;
+        this.many = many;
+        this.right = right;
+    }
+
+    /** Who has the right to do something about it is told, unless they do not want to be. */
+    Right right() {
+        return right;
+    }
+
+    /** For example {@code 3 devices were changed outside}. */
+    String title(Collection<String> devices) {
+        return devices.size() == 1 ? devices.iterator().next() + " " + one : devices.size() + " devices " + many;
+    }
+}

@@ -1,0 +1,184 @@
+package io.safestep.app.notice;
+
+import io.safestep.app.drift.DriftPolicies;
+import io.safestep.app.notice.Wishes.Wish;
+import io.safestep.app.people.People;
+import io.safestep.app.people.Person;
+import io.safestep.app.settings.NetworkSettings;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalTime;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Turns events into notices. What happens within a short while becomes one notice, however many devices it is about; of one
+ * kind there is at most one every few minutes.
+ */
+@Component
+class Telling {
+
+    static final Duration SETTLING = Duration.ofSeconds(15);
+    static final Duration BETWEEN = Duration.ofMinutes(5);
+    private static final LocalTime DAILY_AT = LocalTime.of(7, 0);
+    private static final int MOST_EVENTS = 10_000;
+    private static final int MOST_TOLD = 30;
+
+    private final JdbcTemplate jdbc;
+    private final People people;
+    private final Wishes wishes;
+    private final DriftPolicies policies;
+    private final NetworkSettings settings;
+    private final Clock clock;
+
+    Telling(
+            JdbcTemplate jdbc,
+            People people,
+            Wishes wishes,
+            DriftPolicies policies,
+            NetworkSettings settings,
+            Clock clock) {
+        this.jdbc = jdbc;
+        this.people = people;
+        this.wishes = wishes;
+        this.policies = policies;
+        this.settings = settings;
+        this.clock = clock;
+    }
+
+    private record Event(long id, NoticeKind kind, long deviceId, String device, String words, String link) {}
+
+    /** Tells what is to be told now. */
+    @Transactional
+    void tellDue() {
+        Instant now = clock.instant();
+        for (NoticeKind kind : NoticeKind.values()) {
+            Map<String, Object> untold = jdbc.queryForMap(
+                    "select min(at) as oldest, (select max(told_at) from notice_event where kind = ?) as last"
+                            + " from notice_event where kind = ? and told_at is null",
+                    kind.name(),
+                    kind.name());
+            Timestamp oldest = (Timestamp) untold.get("oldest");
+            Timestamp last = (Timestamp) untold.get("last");
+            boolean settled =
+                    oldest != null && oldest.toInstant().plus(SETTLING).isBefore(now);
+            boolean quiet = last == null || last.toInstant().plus(BETWEEN).isBefore(now);
+            if (settled && quiet) {
+                tell(kind, now);
+            }
+        }
+    }
+
+    private void tell(NoticeKind kind, Instant now) {
+        List<Event> events = jdbc.query(
+                "select e.id, e.kind, e.device_id, d.name, e.words, e.link from notice_event e"
+                        + " join device d on d.id = e.device_id where e.kind = ? and e.told_at is null order by e.id limit "
+                        + MOST_EVENTS + " for update of e skip locked",
+                (row, i) -> event(row),
+                kind.name());
+        Map<Long, Set<Long>> toldToo = new HashMap<>();
+        events.forEach(e -> toldToo.computeIfAbsent(e.deviceId(), policies::toldToo));
+        for (Person person : people.all()) {
+            Wish wish = wishes.of(person).get(kind);
+            List<Event> own = events.stream()
+                    .filter(e -> person.rights().contains(kind.right())
+                            || toldToo.get(e.deviceId()).contains(person.id()))
+                    .toList();
+            boolean asked = toldToo.values().stream().anyMatch(t -> t.contains(person.id()));
+            if (own.isEmpty() || wish.pace() == Pace.NEVER && !asked) {
+                continue;
+            }
+            if (wish.pace() == Pace.DAILY) {
+                own.forEach(e -> jdbc.update(
+                        "insert into notice_collected (person_id, event_id) values (?, ?) on conflict do nothing",
+                        person.id(),
+                        e.id()));
+            } else {
+                store(person, kind, own, wish.mail() || asked, now);
+            }
+        }
+        events.forEach(
+                e -> jdbc.update("update notice_event set told_at = ? where id = ?", Timestamp.from(now), e.id()));
+    }
+
+    private static Event event(ResultSet row) throws SQLException {
+        return new Event(
+                row.getLong(1),
+                NoticeKind.valueOf(row.getString(2)),
+                row.getLong(3),
+                row.getString(4),
+                row.getString(5),
+                row.getString(6));
+    }
+
+    private void store(Person person, NoticeKind kind, List<Event> events, boolean mail, Instant now) {
+        Set<String> devices = events.stream().map(Event::device).collect(Collectors.toCollection(TreeSet::new));
+        Set<String> links = events.stream().map(Event::link).collect(Collectors.toSet());
+        String link = links.size() == 1 ? links.iterator().next() : general(kind);
+        jdbc.update(
+                "insert into notice (person_id, kind, at, title, text, link, mail_to) values (?, ?, ?, ?, ?, ?, ?)",
+                person.id(),
+                kind.name(),
+                Timestamp.from(now),
+                kind.title(devices),
+                text(events),
+                link,
+                mail ? person.email() : null);
+    }
+
+    private static String general(NoticeKind kind) {
+        return switch (kind) {
+            case FOUND_CHANGED -> "/drift";
+            case UNSAVED -> "/drift/unsaved";
+            case BACKUP_FAILED -> "/backups";
+            case RULE_BROKEN -> "/library/rules";
+        };
+    }
+
+    private static String text(List<Event> events) {
+        List<String> lines = new ArrayList<>();
+        events.stream().limit(MOST_TOLD).forEach(e -> lines.add(e.device() + ": " + e.words()));
+        if (events.size() > MOST_TOLD) {
+            lines.add("and " + (events.size() - MOST_TOLD) + " more");
+        }
+        return String.join("\n", lines);
+    }
+
+    /** Once a day, in the morning of the network's zone, for those who want everything together. */
+    @Transactional
+    void tellDaily() {
+        Instant now = clock.instant();
+        Instant morning = now.atZone(settings.zone()).with(DAILY_AT).toInstant();
+        Instant last = morning.isAfter(now) ? morning.minus(Duration.ofDays(1)) : morning;
+        for (Person person : people.all()) {
+            List<Event> collected = jdbc.query(
+                    "select e.id, e.kind, e.device_id, d.name, e.words, e.link from notice_collected c"
+                            + " join notice_event e on e.id = c.event_id join device d on d.id = e.device_id"
+                            + " where c.person_id = ? and e.told_at < ? order by e.id",
+                    (row, i) -> event(row),
+                    person.id(),
+                    Timestamp.from(last));
+            Map<NoticeKind, List<Event>> byKind = new EnumMap<>(NoticeKind.class);
+            collected.forEach(e ->
+                    byKind.computeIfAbsent(e.kind(), k -> new ArrayList<>()).add(e));
+            Map<NoticeKind, Wish> wanted = wishes.of(person);
+            byKind.forEach((kind, events) ->
+                    store(person, kind, events, wanted.get(kind).mail(), now));
+            collected.forEach(e -> jdbc.update(
+                    "delete from notice_collected where person_id = ? and event_id = ?", person.id(), e.id()));
+        }
+    }
+}

@@ -1,0 +1,51 @@
+package io.safestep.app.notice;
+
+import io.safestep.app.people.Person;
+import java.util.EnumMap;
+import java.util.Map;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Component;
+
+/** What each person wants to be told, and how. */
+@Component
+class Wishes {
+
+    private final JdbcTemplate jdbc;
+
+    Wishes(JdbcTemplate jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    /** @param mail by mail too; always in the inbox */
+    record Wish(Pace pace, boolean mail) {}
+
+    /** Every kind; what is usual where the person has said nothing. */
+    Map<NoticeKind, Wish> of(Person person) {
+        Map<NoticeKind, Wish> wishes = new EnumMap<>(NoticeKind.class);
+        for (NoticeKind kind : NoticeKind.values()) {
+            boolean concerned = person.rights().contains(kind.right());
+            wishes.put(
+                    kind,
+                    new Wish(concerned ? Pace.AT_ONCE : Pace.NEVER, concerned && kind == NoticeKind.FOUND_CHANGED));
+        }
+        jdbc.query(
+                "select kind, pace, mail from notice_wish where person_id = ?",
+                row -> {
+                    wishes.put(
+                            NoticeKind.valueOf(row.getString(1)),
+                            new Wish(Pace.valueOf(row.getString(2)), row.getBoolean(3)));
+                },
+                person.id());
+        return wishes;
+    }
+
+    void store(Person person, NoticeKind kind, Wish wish) {
+        jdbc.update(
+                "insert into notice_wish (person_id, kind, pace, mail) values (?, ?, ?, ?)"
+                        + " on conflict (person_id, kind) do update set pace = excluded.pace, mail = excluded.mail",
+                person.id(),
+                kind.name(),
+                wish.pace().name(),
+                wish.mail());
+    }
+}

@@ -1,0 +1,55 @@
+package io.safestep.app.people;
+
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Entity;
+import jakarta.persistence.FetchType;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import java.util.Set;
+import java.util.TreeSet;
+
+/** People who are told things together. */
+@Entity
+class Team {
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Long id;
+
+    private String name;
+
+    @ElementCollection(fetch = FetchType.EAGER)
+    @CollectionTable(name = "team_member", joinColumns = @JoinColumn(name = "team_id"))
+    @Column(name = "person_id")
+    private Set<Long> members = new TreeSet<>();
+
+    protected Team() {}
+
+    Team(String name) {
+        this.name = name;
+    }
+
+    void describe(String newName, Set<Long> newMembers) {
+        name = newName;
+        if (!members.equals(newMembers)) {
+            members.clear();
+            members.addAll(newMembers);
+        }
+    }
+
+    Long id() {
+        return id;
+    }
+
+    String name() {
+        return name;
+    }
+
+    Set<Long> members() {
+        return members;
+    }
+}

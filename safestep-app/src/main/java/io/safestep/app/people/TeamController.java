@@ -1,0 +1,66 @@
+package io.safestep.app.people;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Set;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Who there is, and teams, over HTTP. */
+@RestController
+class TeamController {
+
+    private final Teams teams;
+    private final People people;
+
+    TeamController(Teams teams, People people) {
+        this.teams = teams;
+        this.people = people;
+    }
+
+    /** @param members log-ins */
+    record TeamRequest(
+            @NotBlank(message = "Give the team a name.") @Size(max = 60, message = "At most 60 characters.")
+            String name,
+
+            @NotNull @Size(max = 500) Set<@Size(max = 40) String> members) {}
+
+    /** Somebody, by log-in and name. */
+    record PersonEntry(String login, String name) {}
+
+    @GetMapping("/api/people")
+    @PreAuthorize("hasAuthority('READ')")
+    List<PersonEntry> people() {
+        return people.all().stream()
+                .map(p -> new PersonEntry(p.login(), p.name()))
+                .toList();
+    }
+
+    @GetMapping("/api/teams")
+    @PreAuthorize("hasAuthority('READ')")
+    List<Teams.TeamView> teams() {
+        return teams.all();
+    }
+
+    @PostMapping("/api/teams")
+    @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
+    Teams.TeamView add(@Valid @RequestBody TeamRequest request, @AuthenticationPrincipal SignedIn me) {
+        return teams.save(null, request.name(), request.members(), me.login());
+    }
+
+    @PutMapping("/api/teams/{id}")
+    @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
+    Teams.TeamView change(
+            @PathVariable long id, @Valid @RequestBody TeamRequest request, @AuthenticationPrincipal SignedIn me) {
+        return teams.save(id, request.name(), request.members(), me.login());
+    }
+}

@@ -1,0 +1,12 @@
+package io.safestep.app.people;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface TeamRepository extends JpaRepository<Team, Long> {
+
+    List<Team> findAllByOrderByName();
+
+    Optional<Team> findByName(String name);
+}
