@@ -34,6 +34,8 @@ const DriftPage = lazy(() => import("./drift/DriftPage").then((m) => ({ default:
 const FindingPage = lazy(() => import("./drift/FindingPage").then((m) => ({ default: m.FindingPage })));
 const UnsavedPage = lazy(() => import("./drift/UnsavedPage").then((m) => ({ default: m.UnsavedPage })));
 const ChangedPage = lazy(() => import("./drift/ChangedPage").then((m) => ({ default: m.ChangedPage })));
+const PoliciesPage = lazy(() => import("./drift/PoliciesPage").then((m) => ({ default: m.PoliciesPage })));
+const InboxPage = lazy(() => import("./notice/InboxPage").then((m) => ({ default: m.InboxPage })));
 const RoundsPage = lazy(() => import("./round/RoundsPage").then((m) => ({ default: m.RoundsPage })));
 const RoundPage = lazy(() => import("./round/RoundPage").then((m) => ({ default: m.RoundPage })));
 
@@ -78,6 +80,8 @@ export function App() {
             <Route path="drift" element={<DriftPage />} />
             <Route path="drift/unsaved" element={<UnsavedPage />} />
             <Route path="drift/changed" element={<ChangedPage />} />
+            <Route path="drift/policies" element={<PoliciesPage />} />
+            <Route path="inbox" element={<InboxPage />} />
             <Route path="drift/:id" element={<FindingPage />} />
             <Route path="rounds" element={<RoundsPage />} />
             <Route path="rounds/:id" element={<RoundPage />} />

@@ -9,6 +9,7 @@ export function DriftNav() {
       </NavLink>
       <NavLink to="/drift/unsaved">Unsaved</NavLink>
       <NavLink to="/drift/changed">What changed since</NavLink>
+      <NavLink to="/drift/policies">Policies</NavLink>
     </nav>
   );
 }

@@ -3,7 +3,7 @@ import { useState } from "react";
 import Dropdown from "react-bootstrap/Dropdown";
 import { NavLink, Outlet, useLocation } from "react-router";
 import { api } from "../api/client";
-import type { ChangeRow, Device, FindingRow, Now } from "../api/types";
+import type { ChangeRow, Device, FindingRow, Notice, Now } from "../api/types";
 import { useLogOut, usePerson } from "../session/session";
 import { HoursStrip } from "./HoursStrip";
 import { Mark } from "./Mark";
@@ -30,6 +30,12 @@ export function Frame({ practice }: { practice: boolean }) {
     refetchInterval: 10_000,
   });
   const undecided = findings.data?.filter((f) => f.state === "OPEN").length;
+  const notices = useQuery({
+    queryKey: ["notices"],
+    queryFn: () => api.get<Notice[]>("/api/notices"),
+    refetchInterval: 10_000,
+  });
+  const unread = notices.data?.filter((n) => !n.readAt).length ?? 0;
   const stuck = needs.data?.needsYou.some((n) => n.kind === "STUCK");
   return (
     <>
@@ -45,6 +51,10 @@ export function Frame({ practice }: { practice: boolean }) {
             {dayName(now)} · {zonePlace()}
           </small>
         </div>
+        <NavLink to="/inbox" className="inbox-link">
+          Inbox{unread > 0 && <em> {unread}</em>}
+          {unread > 0 && <span className="visually-hidden"> unread</span>}
+        </NavLink>
         <PersonMenu />
       </header>
       <HoursStrip now={now} />

@@ -47,7 +47,7 @@ class ManyDevicesTest {
                 ShippedProfiles.all().stream().collect(Collectors.toMap(PlatformProfile::name, p -> p));
         ExecutorService threads = Executors.newFixedThreadPool(100);
         try (PracticeNetwork practice =
-                        PracticeNetwork.start(unwatched, folder, new PracticeNetwork.Ports(port, 0, 0));
+                        PracticeNetwork.start(unwatched, folder, new PracticeNetwork.Ports(port, 0, 0, 0));
                 DeviceConnector connector = new PlatformConnector(
                         new TimeLimits(Duration.ofSeconds(8), Duration.ofSeconds(60), Duration.ofSeconds(60)),
                         new ConcurrencyBounds(32, 16, Duration.ofMinutes(5)))) {

@@ -75,7 +75,7 @@ class SecondOpinionTest {
         }
         NetworkPlan plan =
                 new NetworkPlan(MerrowSound.plan().file(), MerrowSound.plan().configurations(), null);
-        practice = PracticeNetwork.start(plan, folder, new PracticeNetwork.Ports(port, 0, 0));
+        practice = PracticeNetwork.start(plan, folder, new PracticeNetwork.Ports(port, 0, 0, 0));
     }
 
     @AfterAll

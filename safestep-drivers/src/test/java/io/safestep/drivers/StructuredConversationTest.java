@@ -111,7 +111,7 @@ class StructuredConversationTest {
         network = PracticeNetwork.start(
                 new NetworkPlan(plan.file(), plan.configurations(), null),
                 folder,
-                new PracticeNetwork.Ports(tcpPort, 0, 0));
+                new PracticeNetwork.Ports(tcpPort, 0, 0, 0));
         connector = new PlatformConnector(
                 new TimeLimits(Duration.ofSeconds(10), Duration.ofSeconds(10), Duration.ofSeconds(10)));
     }

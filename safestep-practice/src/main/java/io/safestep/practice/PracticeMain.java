@@ -13,7 +13,7 @@ import picocli.CommandLine.Option;
 
 /**
  * Runs the practice network as a process of its own. Reads {@code SAFESTEP_HOME}, {@code SAFESTEP_DEVICE_PORT}, {@code
- * SAFESTEP_PRACTICE_PORT} and {@code SAFESTEP_MAIL_PORT} from the environment.
+ * SAFESTEP_PRACTICE_PORT}, {@code SAFESTEP_MAIL_PORT} and {@code SAFESTEP_LOG_PORT} from the environment.
  */
 @Command(
         name = "practice",
@@ -43,7 +43,8 @@ public final class PracticeMain implements Callable<Integer> {
         PracticeNetwork.Ports ports = new PracticeNetwork.Ports(
                 port("SAFESTEP_DEVICE_PORT", 2222),
                 port("SAFESTEP_PRACTICE_PORT", 8078),
-                port("SAFESTEP_MAIL_PORT", 2525));
+                port("SAFESTEP_MAIL_PORT", 2525),
+                port("SAFESTEP_LOG_PORT", 5514));
         try {
             NetworkPlan plan = devices == null ? MerrowSound.plan() : GeneratedNetwork.plan(devices, seed);
             Path folder = home.resolve(devices == null ? "practice" : "practice-" + devices + "-" + seed);

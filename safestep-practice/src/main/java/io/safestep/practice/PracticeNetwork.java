@@ -5,6 +5,7 @@ import io.safestep.practice.corvane.CorvaneConfig;
 import io.safestep.practice.device.DeviceConfiguration;
 import io.safestep.practice.device.PracticeDevice;
 import io.safestep.practice.gate.DeviceGate;
+import io.safestep.practice.log.LogMessages;
 import io.safestep.practice.mail.MailSink;
 import io.safestep.practice.netconf.NetconfService;
 import io.safestep.practice.network.LiveNetwork;
@@ -63,12 +64,13 @@ public final class PracticeNetwork implements AutoCloseable {
      * @param devicePort the TCP port on which each device listens at its own loopback address
      * @param apiPort the TCP port of the API on 127.0.0.1; 0 takes a free one
      * @param mailPort the TCP port of the mail sink on 127.0.0.1; 0 takes a free one
+     * @param logPort the UDP port on 127.0.0.1 to which devices send log messages; 0 for none
      */
-    public record Ports(int devicePort, int apiPort, int mailPort) {}
+    public record Ports(int devicePort, int apiPort, int mailPort, int logPort) {}
 
     /** Starts the network of Merrow Sound Ferries with the mail sink at a free port. */
     public static PracticeNetwork start(Path folder, int devicePort, int apiPort) throws IOException {
-        return start(MerrowSound.plan(), folder, new Ports(devicePort, apiPort, 0));
+        return start(MerrowSound.plan(), folder, new Ports(devicePort, apiPort, 0, 0));
     }
 
     /**
@@ -106,6 +108,9 @@ public final class PracticeNetwork implements AutoCloseable {
                 gate.listen(device, listenAddress(device.address()), ports.devicePort(), inner);
             }
         }
+        if (ports.logPort() > 0) {
+            announceTo(ports.logPort());
+        }
         mail = new MailSink(ports.mailPort());
         servers.add(mail);
         mailPort = mail.start();
@@ -113,6 +118,15 @@ public final class PracticeNetwork implements AutoCloseable {
         servers.add(api);
         apiPort = api.start();
         gate.start();
+    }
+
+    /** Has every device send a log message to a UDP port on 127.0.0.1 when its configuration is changed. */
+    public void announceTo(int logPort) {
+        LogMessages messages = new LogMessages(logPort);
+        servers.add(messages);
+        devices.values().stream()
+                .filter(d -> d.address() != null)
+                .forEach(d -> messages.announce(d, listenAddress(d.address())));
     }
 
     /** The loopback address that stands for a device's address: the last two numbers are the same. */

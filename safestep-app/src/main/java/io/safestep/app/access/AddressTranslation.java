@@ -22,6 +22,16 @@ final class AddressTranslation {
         }
     }
 
+    /** The address in the network of something that is seen at an address here. */
+    String original(String reached) {
+        for (Map.Entry<String, String> pair : pairs.entrySet()) {
+            if (reached.startsWith(pair.getValue())) {
+                return pair.getKey() + reached.substring(pair.getValue().length());
+            }
+        }
+        return reached;
+    }
+
     String reached(String address) {
         for (Map.Entry<String, String> pair : pairs.entrySet()) {
             if (address.startsWith(pair.getKey())) {

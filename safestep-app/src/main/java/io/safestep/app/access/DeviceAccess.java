@@ -165,6 +165,11 @@ public class DeviceAccess {
         return translation.reached(address);
     }
 
+    /** The address in the network of something that is seen at an address here. */
+    public String original(String reached) {
+        return translation.original(reached);
+    }
+
     @PreDestroy
     void close() {
         connector.close();

@@ -111,6 +111,12 @@ public class Devices {
         return repository.findByName(name);
     }
 
+    /** The device at an address of the network; empty when there is none. */
+    @Transactional(readOnly = true)
+    public Optional<Device> at(String address) {
+        return repository.findByAddress(address);
+    }
+
     @Transactional(readOnly = true)
     public Device withId(long id) {
         return repository.findById(id).orElseThrow(() -> ProblemException.notFound("A device with id " + id));

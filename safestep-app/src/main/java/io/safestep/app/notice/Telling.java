@@ -150,7 +150,9 @@ class Telling {
 
     private static String text(List<Event> events) {
         List<String> lines = new ArrayList<>();
-        events.stream().limit(MOST_TOLD).forEach(e -> lines.add(e.device() + ": " + e.words()));
+        events.stream()
+                .limit(MOST_TOLD)
+                .forEach(e -> lines.add(e.words().startsWith(e.device()) ? e.words() : e.device() + ": " + e.words()));
         if (events.size() > MOST_TOLD) {
             lines.add("and " + (events.size() - MOST_TOLD) + " more");
         }

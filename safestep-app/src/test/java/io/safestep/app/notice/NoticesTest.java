@@ -159,8 +159,7 @@ class NoticesTest extends SafeStepTest {
                         Boolean.class))
                 .isTrue();
         tell();
-        assertThat(titles(ApiClient.loggedIn(port, "iseaver")))
-                .contains("FOUND_CHANGED gan-rl-b was changed outside");
+        assertThat(titles(ApiClient.loggedIn(port, "iseaver"))).contains("FOUND_CHANGED gan-rl-b was changed outside");
         assertThat(manager.delete("/api/drift/policies/notice%20test").body().size())
                 .isZero();
         HandEdit.contact(PRACTICE, "gan-rl-b", "watch room, Gannet Rise");

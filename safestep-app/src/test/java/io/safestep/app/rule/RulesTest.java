@@ -129,6 +129,8 @@ class RulesTest extends SafeStepTest {
     void anOutcomeThatBreaksARuleIsToldAndMayStopTheChange() {
         saved(request(content("MUST_CONTAIN", "log-server 10.77.8.30", ""), true, false));
         awaitBroken(0);
+        ChangeStory.ok(
+                ApiClient.loggedIn(port, "abrill").put("/api/devices/ops-co-b/stance", Map.of("stance", "MANAGED")));
         Map<String, Object> draft =
                 ChangeStory.content(0, "No log server", Map.of("ops-co-b", "no log-server 10.77.8.30\n"), List.of());
         JsonNode change = ChangeStory.ok(engineer.post("/api/changes", draft));

@@ -26,6 +26,7 @@ public abstract class SafeStepTest {
         registry.add("safestep.device-port", PRACTICE::devicePort);
         registry.add("safestep.demo", () -> true);
         registry.add("safestep.mail.enabled", () -> true);
+        registry.add("safestep.log.port", () -> -1);
         registry.add("spring.mail.port", () -> PRACTICE.network().mailPort());
         registry.add(
                 "safestep.practice-api",

@@ -43,6 +43,7 @@ public final class PracticeDevice {
     private Instant offUntil = Instant.MIN;
     private int showings;
     private volatile Runnable onChange = () -> {};
+    private volatile Runnable onEdit = () -> {};
 
     /**
      * @param address the device's address in the network; null for one that nobody manages
@@ -114,6 +115,11 @@ public final class PracticeDevice {
         onChange = listener;
     }
 
+    /** @param listener called after the running configuration was changed; must not wait */
+    public void onEdit(Runnable listener) {
+        onEdit = listener;
+    }
+
     private void touch() {
         version.incrementAndGet();
         onChange.run();
@@ -158,6 +164,7 @@ public final class PracticeDevice {
         T result = change.apply(next);
         running = next;
         edits.incrementAndGet();
+        onEdit.run();
         touch();
         return result;
     }
@@ -166,6 +173,7 @@ public final class PracticeDevice {
     public synchronized void replace(DeviceConfiguration next) {
         running = next.copy();
         edits.incrementAndGet();
+        onEdit.run();
         touch();
     }
 

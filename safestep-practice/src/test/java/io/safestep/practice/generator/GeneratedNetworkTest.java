@@ -40,8 +40,8 @@ class GeneratedNetworkTest {
                 port = free.getLocalPort();
             }
             NetworkPlan plan = GeneratedNetwork.plan(devices, 7);
-            try (PracticeNetwork practice =
-                    PracticeNetwork.start(plan, folder.resolve("n" + devices), new PracticeNetwork.Ports(port, 0, 0))) {
+            try (PracticeNetwork practice = PracticeNetwork.start(
+                    plan, folder.resolve("n" + devices), new PracticeNetwork.Ports(port, 0, 0, 0))) {
                 List<String> unreachable = plan.file().devices().stream()
                         .map(d -> practice.device(d.name()))
                         .filter(d -> !practice.network().isReachable(d))

@@ -1,0 +1,62 @@
+package io.safestep.app.hearing;
+
+import io.safestep.app.access.DeviceAccess;
+import io.safestep.app.device.Device;
+import io.safestep.app.device.Devices;
+import io.safestep.app.device.Platforms;
+import io.safestep.app.job.Jobs;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.springframework.stereotype.Component;
+
+/**
+ * Hints that a device was changed. It is looked at a few seconds later, and once, however many hints there were until then:
+ * who types line by line makes a hint with each of them.
+ */
+@Component
+class Hints {
+
+    static final Duration QUIET = Duration.ofSeconds(4);
+
+    /** The header of a message (RFC 5424, section 6): priority, version, time, host name. */
+    private static final Pattern HEADER = Pattern.compile("^<\\d{1,3}>1 \\S+ (?<host>\\S{1,255}) ");
+
+    private final Devices devices;
+    private final DeviceAccess access;
+    private final Platforms platforms;
+    private final Jobs jobs;
+    private final Clock clock;
+
+    Hints(Devices devices, DeviceAccess access, Platforms platforms, Jobs jobs, Clock clock) {
+        this.devices = devices;
+        this.access = access;
+        this.platforms = platforms;
+        this.jobs = jobs;
+        this.clock = clock;
+    }
+
+    /**
+     * @param from the address from which a log message came
+     * @param message as it came
+     */
+    void heard(String from, String message) {
+        device(from, message)
+                .filter(d -> platforms.has(d.platform()))
+                .filter(d -> platforms.profile(d.platform()).changes().tells(message))
+                .ifPresent(d ->
+                        jobs.schedule(LookJob.NAME, d.name(), clock.instant().plus(QUIET)));
+    }
+
+    /** Who has sent it; one that came by way of another machine tells in its header. */
+    private Optional<Device> device(String from, String message) {
+        Optional<Device> sender = devices.at(access.original(from));
+        if (sender.isPresent()) {
+            return sender;
+        }
+        Matcher header = HEADER.matcher(message);
+        return header.find() ? devices.known(header.group("host")) : Optional.empty();
+    }
+}

@@ -1,0 +1,245 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import { api, asProblem } from "../api/client";
+import type { DriftPolicy, Group, PersonEntry, Team } from "../api/types";
+import { useMay } from "../session/session";
+import { ErrorBlock, Loading } from "../ui/Messages";
+import { DriftNav } from "./DriftNav";
+
+/** Who is told too, and how soon somebody has to have decided. */
+export function PoliciesPage() {
+  const may = useMay("WRITE_BACKUPS");
+  const policies = useQuery({
+    queryKey: ["drift-policies"],
+    queryFn: () => api.get<DriftPolicy[]>("/api/drift/policies"),
+  });
+  const groups = useQuery({ queryKey: ["groups"], queryFn: () => api.get<Group[]>("/api/groups") });
+  const teams = useQuery({ queryKey: ["teams"], queryFn: () => api.get<Team[]>("/api/teams") });
+  const people = useQuery({ queryKey: ["people"], queryFn: () => api.get<PersonEntry[]>("/api/people") });
+  const [group, setGroup] = useState("");
+  const error = policies.error ?? groups.error ?? teams.error ?? people.error;
+  return (
+    <>
+      <DriftNav />
+      <div className="head">
+        <h1>Policies</h1>
+        <span className="soft">
+          What a group asks for beyond what holds everywhere. Nothing is decided by a policy.
+        </span>
+      </div>
+      {error && <ErrorBlock error={error} />}
+      {!policies.data && !error && <Loading />}
+      {policies.data && teams.data && people.data && (
+        <div className="cols">
+          <section>
+            <h2>Of groups</h2>
+            {policies.data.length === 0 && <p className="empty">No group asks for more.</p>}
+            {policies.data.map((p) => (
+              <div key={p.group} className={`item${p.group === group ? " chosen" : ""}`}>
+                <div>
+                  <Button variant="link" className="p-0" onClick={() => setGroup(p.group)}>
+                    {p.group}
+                  </Button>
+                  <div className="soft">
+                    {[
+                      p.team && `the team ${p.team} is told too`,
+                      p.person && `${p.person} is told too`,
+                      p.decideWithinHours && `decided within ${p.decideWithinHours} h`,
+                    ]
+                      .filter(Boolean)
+                      .join("; ") || "nothing yet"}
+                  </div>
+                </div>
+              </div>
+            ))}
+            {may && (
+              <Form.Select
+                className="mt-2"
+                aria-label="The group"
+                value={group}
+                onChange={(e) => setGroup(e.target.value)}
+              >
+                <option value="">Choose a group …</option>
+                {groups.data?.map((g) => (
+                  <option key={g.name}>{g.name}</option>
+                ))}
+              </Form.Select>
+            )}
+            {may && group && (
+              <PolicyForm
+                key={group}
+                group={group}
+                policy={policies.data.find((p) => p.group === group) ?? null}
+                teams={teams.data}
+                people={people.data}
+              />
+            )}
+          </section>
+          <section>
+            <h2>Teams</h2>
+            {teams.data.length === 0 && <p className="empty">There is no team yet.</p>}
+            {teams.data.map((t) => (
+              <TeamForm key={t.id} team={t} people={people.data} may={may} />
+            ))}
+            {may && <TeamForm key={`new-${teams.data.length}`} team={null} people={people.data} may />}
+          </section>
+        </div>
+      )}
+    </>
+  );
+}
+
+function PolicyForm({
+  group,
+  policy,
+  teams,
+  people,
+}: {
+  group: string;
+  policy: DriftPolicy | null;
+  teams: Team[];
+  people: PersonEntry[];
+}) {
+  const client = useQueryClient();
+  const [team, setTeam] = useState(policy?.team ?? "");
+  const [person, setPerson] = useState(policy?.person ?? "");
+  const [hours, setHours] = useState(policy?.decideWithinHours ? String(policy.decideWithinHours) : "");
+  const path = `/api/drift/policies/${encodeURIComponent(group)}`;
+  const done = (all: DriftPolicy[]) => client.setQueryData(["drift-policies"], all);
+  const save = useMutation({
+    mutationFn: () =>
+      api.put<DriftPolicy[]>(path, {
+        team: team || null,
+        person: person || null,
+        decideWithinHours: hours ? Number(hours) : null,
+      }),
+    onSuccess: done,
+  });
+  const remove = useMutation({ mutationFn: () => api.delete<DriftPolicy[]>(path), onSuccess: done });
+  const problem = save.error ? asProblem(save.error) : null;
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    save.mutate();
+  }
+  return (
+    <form onSubmit={submit} className="mt-2" noValidate>
+      <div className="d-flex gap-3 flex-wrap">
+        <Form.Group>
+          <Form.Label htmlFor="policy-team">Team told too</Form.Label>
+          <Form.Select id="policy-team" value={team} onChange={(e) => setTeam(e.target.value)}>
+            <option value="">none</option>
+            {teams.map((t) => (
+              <option key={t.id}>{t.name}</option>
+            ))}
+          </Form.Select>
+        </Form.Group>
+        <Form.Group>
+          <Form.Label htmlFor="policy-person">Person told too</Form.Label>
+          <Form.Select id="policy-person" value={person} onChange={(e) => setPerson(e.target.value)}>
+            <option value="">nobody</option>
+            {people.map((p) => (
+              <option key={p.login} value={p.login}>
+                {p.name}
+              </option>
+            ))}
+          </Form.Select>
+        </Form.Group>
+        <Form.Group>
+          <Form.Label htmlFor="policy-hours">Decided within (hours)</Form.Label>
+          <Form.Control
+            id="policy-hours"
+            type="number"
+            min={1}
+            value={hours}
+            onChange={(e) => setHours(e.target.value)}
+          />
+        </Form.Group>
+      </div>
+      {problem && (
+        <p className="harm" role="alert">
+          {problem.message}
+        </p>
+      )}
+      <div className="d-flex gap-2 mt-2">
+        <Button type="submit" size="sm" disabled={save.isPending}>
+          Save the policy of {group}
+        </Button>
+        {policy && (
+          <Button variant="link" disabled={remove.isPending} onClick={() => remove.mutate()}>
+            Remove it
+          </Button>
+        )}
+      </div>
+    </form>
+  );
+}
+
+function TeamForm({ team, people, may }: { team: Team | null; people: PersonEntry[]; may: boolean }) {
+  const client = useQueryClient();
+  const [name, setName] = useState(team?.name ?? "");
+  const [members, setMembers] = useState<string[]>(team?.members ?? []);
+  const [open, setOpen] = useState(false);
+  const save = useMutation({
+    mutationFn: () =>
+      team
+        ? api.put<Team>(`/api/teams/${team.id}`, { name, members })
+        : api.post<Team>("/api/teams", { name, members }),
+    onSuccess: () => {
+      setOpen(false);
+      void client.invalidateQueries({ queryKey: ["teams"] });
+    },
+  });
+  const names = (team?.members ?? []).map((m) => people.find((p) => p.login === m)?.name ?? m);
+  if (!open) {
+    return (
+      <div className="item">
+        <div>
+          {team ? team.name : null}
+          {team && <div className="soft">{names.join(", ") || "nobody yet"}</div>}
+        </div>
+        {may && (
+          <Button variant="link" className="p-0" onClick={() => setOpen(true)}>
+            {team ? "Change" : "Make a team"}
+          </Button>
+        )}
+      </div>
+    );
+  }
+  return (
+    <form
+      className="mb-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        save.mutate();
+      }}
+    >
+      <Form.Control
+        className="mb-2"
+        aria-label="Name of the team"
+        placeholder="Name"
+        autoFocus
+        maxLength={60}
+        value={name}
+        onChange={(e) => setName(e.target.value)}
+      />
+      {people.map((p) => (
+        <Form.Check
+          key={p.login}
+          id={`member-${team?.id ?? "new"}-${p.login}`}
+          label={p.name}
+          checked={members.includes(p.login)}
+          onChange={(e) => setMembers(e.target.checked ? [...members, p.login] : members.filter((m) => m !== p.login))}
+        />
+      ))}
+      {save.error && <p className="harm">{asProblem(save.error).message}</p>}
+      <Button type="submit" size="sm" className="mt-2" disabled={!name.trim() || save.isPending}>
+        {team ? "Save the team" : "Make the team"}
+      </Button>
+      <Button variant="link" onClick={() => setOpen(false)}>
+        Cancel
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,15 @@
+import type { NoticeKind, Pace } from "../api/types";
+import type { Shape } from "../ui/Glyph";
+
+export const noticeKinds: Record<NoticeKind, { shape: Shape; word: string }> = {
+  FOUND_CHANGED: { shape: "failed", word: "changed outside" },
+  UNSAVED: { shape: "blocked", word: "unsaved" },
+  BACKUP_FAILED: { shape: "failed", word: "backup failed" },
+  RULE_BROKEN: { shape: "failed", word: "rule broken" },
+};
+
+export const paces: Record<Pace, string> = {
+  AT_ONCE: "at once",
+  DAILY: "once a day, at 07:00",
+  NEVER: "not at all",
+};
