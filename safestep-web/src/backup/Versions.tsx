@@ -9,7 +9,7 @@ import { useMay } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { TimeLine } from "./TimeLine";
-import { before } from "./timeline";
+import { asOf, before } from "./timeline";
 import { VersionDifference } from "./VersionDifference";
 import { VersionText } from "./VersionText";
 import { VersionMarks } from "./VersionMarks";
@@ -100,6 +100,14 @@ export function Versions({ device }: { device: DeviceRow }) {
             >
               Against the reference
             </Button>
+            <label className="moment">
+              Against how it was at{" "}
+              <Form.Control
+                size="sm"
+                type="datetime-local"
+                onChange={(e) => compare(asOf(running, e.target.value), running[0])}
+              />
+            </label>
             <Link className="btn btn-link" to={`/backups/compare?device=${device.name}`}>
               With another device
             </Link>

@@ -1,6 +1,7 @@
 import { expect, test } from "vitest";
 import type { Backup } from "../api/types";
-import { before, marks, spacing } from "./timeline";
+import { setZone } from "../ui/time";
+import { asOf, before, marks, spacing } from "./timeline";
 
 const version = (id: number, takenAt: string, kind = "running") => ({ id, takenAt, kind, file: null }) as Backup;
 
@@ -30,4 +31,14 @@ test("the version before is one of the same configuration", () => {
   expect(before(all, all[0]!)?.id).toBe(2);
   expect(before(all, all[1]!)?.id).toBe(1);
   expect(before(all, all[2]!)).toBeNull();
+});
+
+test("what was in force at a moment of the network's zone", () => {
+  setZone("America/Halifax");
+  const all = [version(2, "2026-11-02T12:00:00Z"), version(1, "2026-11-01T12:00:00Z")];
+  expect(asOf(all, "2026-11-02T08:00")?.id).toBe(2);
+  expect(asOf(all, "2026-11-02T07:59")?.id).toBe(1);
+  expect(asOf(all, "2026-10-01T00:00")).toBeUndefined();
+  expect(asOf(all, "")).toBeUndefined();
+  setZone("UTC");
 });

@@ -1,4 +1,5 @@
 import type { Backup } from "../api/types";
+import { zonedTime } from "../ui/time";
 
 /** A version on a line of time. */
 export interface Mark {
@@ -42,4 +43,18 @@ export function marks(versions: Backup[], width: number): { marks: Mark[]; width
 export function before(versions: Backup[], version: Backup): Backup | null {
   const same = versions.filter((v) => v.kind === version.kind && v.file === version.file);
   return same[same.findIndex((v) => v.id === version.id) + 1] ?? null;
+}
+
+/**
+ * What was in force at a moment.
+ *
+ * @param versions of one configuration, newest first
+ * @param local a time on the wall of the network's zone, such as 2026-11-27T09:30; anything else gives nothing
+ */
+export function asOf(versions: Backup[], local: string): Backup | undefined {
+  if (!/^\d{4}-\d\d-\d\dT\d\d:\d\d/.test(local)) {
+    return undefined;
+  }
+  const moment = new Date(zonedTime(local.slice(0, 10), local.slice(11, 16))).getTime();
+  return versions.find((v) => new Date(v.takenAt).getTime() <= moment);
 }

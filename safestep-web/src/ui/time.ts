@@ -62,9 +62,12 @@ export function fromNow(at: Date | string | number, now: Date): string {
 }
 
 /** The last minute of a day, as the wall of the network's zone has it, as an instant. */
-export function zonedDay(day: string): string {
-  const wanted = `${day} 23:59`;
-  let guess = new Date(`${day}T23:59:00Z`).getTime();
+export const zonedDay = (day: string): string => zonedTime(day, "23:59");
+
+/** A time on the wall of the network's zone, as an instant. */
+export function zonedTime(day: string, time: string): string {
+  const wanted = `${day} ${time}`;
+  let guess = new Date(`${day}T${time}:00Z`).getTime();
   // Twice, since the first step may cross a change of the clock.
   for (let i = 0; i < 2; i++) {
     const shown = new Date(`${wall(guess).replace(" ", "T")}:00Z`).getTime();

@@ -36,6 +36,12 @@ final class BareClient implements AutoCloseable {
     private static final String GET = "<rpc xmlns=\"urn:ietf:params:xml:ns:netconf:base:1.0\" message-id=\"1\">"
             + "<get-config><source><running/></source></get-config></rpc>]]>]]>";
 
+    private static final String GET_STARTUP = GET.replace("<running/>", "<startup/>");
+
+    private static final String GET_MARKER =
+            "<rpc xmlns=\"urn:ietf:params:xml:ns:netconf:base:1.0\" message-id=\"1\"><get><filter type=\"subtree\">"
+                    + "<change-marker xmlns=\"urn:haldrin:state\"/></filter></get></rpc>]]>]]>";
+
     private static final String GET_PLATFORM =
             "<rpc xmlns=\"urn:ietf:params:xml:ns:netconf:base:1.0\" message-id=\"1\"><get><filter type=\"subtree\">"
                     + "<platform xmlns=\"urn:haldrin:state\"/></filter></get></rpc>]]>]]>";
@@ -66,6 +72,49 @@ final class BareClient implements AutoCloseable {
         };
     }
 
+    /** Everything that a backup of an unchanged device reads. */
+    int backUp(String platform, String host) throws IOException, InterruptedException, GeneralSecurityException {
+        return switch (platform) {
+            case "corvane-cli" ->
+                commands(
+                        host,
+                        "show version",
+                        "show marker",
+                        "show running",
+                        "show startup",
+                        "show marker",
+                        "show licence");
+            case "haldrin-netconf" -> netconf(host, GET_PLATFORM, GET_MARKER, GET, GET_STARTUP, GET_MARKER);
+            default ->
+                https(
+                        host,
+                        "/restconf/data/ostrel-state:platform",
+                        "/restconf/data/ostrel-state:platform",
+                        "/restconf/data",
+                        "/restconf/startup",
+                        "/restconf/data/ostrel-state:platform");
+        };
+    }
+
+    /** What tells that nothing has changed. */
+    int marker(String platform, String host) throws IOException, InterruptedException, GeneralSecurityException {
+        return switch (platform) {
+            case "corvane-cli" -> command(host, "show marker");
+            case "haldrin-netconf" -> netconf(host, GET_MARKER);
+            default -> https(host, "/restconf/data/ostrel-state:platform", "/restconf/data/ostrel-state:platform");
+        };
+    }
+
+    private int commands(String host, String... lines) throws IOException {
+        int size = 0;
+        try (ClientSession session = logIn(host)) {
+            for (String line : lines) {
+                size += command(session, line);
+            }
+        }
+        return size;
+    }
+
     private ClientSession logIn(String host) throws IOException {
         ClientSession session =
                 ssh.connect("safestep", host, port).verify(LIMIT).getSession();
@@ -75,8 +124,13 @@ final class BareClient implements AutoCloseable {
     }
 
     private int command(String host, String line) throws IOException {
-        try (ClientSession session = logIn(host);
-                ChannelExec exec = session.createExecChannel(line)) {
+        try (ClientSession session = logIn(host)) {
+            return command(session, line);
+        }
+    }
+
+    private static int command(ClientSession session, String line) throws IOException {
+        try (ChannelExec exec = session.createExecChannel(line)) {
             ByteArrayOutputStream out = new ByteArrayOutputStream();
             exec.setOut(out);
             exec.open().verify(LIMIT);
@@ -85,7 +139,7 @@ final class BareClient implements AutoCloseable {
         }
     }
 
-    private int netconf(String host, String question) throws IOException {
+    private int netconf(String host, String... questions) throws IOException {
         try (ClientSession session = logIn(host);
                 ChannelSubsystem channel = session.createSubsystemChannel("netconf")) {
             channel.open().verify(LIMIT);
@@ -93,9 +147,13 @@ final class BareClient implements AutoCloseable {
             OutputStream out = channel.getInvertedIn();
             until(in);
             out.write(HELLO.getBytes(StandardCharsets.UTF_8));
-            out.write(question.getBytes(StandardCharsets.UTF_8));
-            out.flush();
-            return until(in);
+            int size = 0;
+            for (String question : questions) {
+                out.write(question.getBytes(StandardCharsets.UTF_8));
+                out.flush();
+                size += until(in);
+            }
+            return size;
         }
     }
 
@@ -113,19 +171,26 @@ final class BareClient implements AutoCloseable {
         throw new IOException("the session ended");
     }
 
-    private int https(String host, String path) throws IOException, InterruptedException, GeneralSecurityException {
+    private int https(String host, String... paths) throws IOException, InterruptedException, GeneralSecurityException {
         // A fresh one each time: a device that is met for the first time has no session that could be resumed.
         SSLContext tls = SSLContext.getInstance("TLS");
         tls.init(null, new TrustManager[] {new TrustsAll()}, null);
         HttpClient client = HttpClient.newBuilder().sslContext(tls).build();
-        HttpRequest request = HttpRequest.newBuilder(URI.create("https://" + host + ":" + port + path))
-                .header(
-                        "Authorization",
-                        "Basic "
-                                + Base64.getEncoder()
-                                        .encodeToString("safestep:harbour-light-1".getBytes(StandardCharsets.UTF_8)))
-                .build();
-        return client.send(request, HttpResponse.BodyHandlers.ofString()).body().length();
+        int size = 0;
+        for (String path : paths) {
+            HttpRequest request = HttpRequest.newBuilder(URI.create("https://" + host + ":" + port + path))
+                    .header(
+                            "Authorization",
+                            "Basic "
+                                    + Base64.getEncoder()
+                                            .encodeToString(
+                                                    "safestep:harbour-light-1".getBytes(StandardCharsets.UTF_8)))
+                    .build();
+            size += client.send(request, HttpResponse.BodyHandlers.ofString())
+                    .body()
+                    .length();
+        }
+        return size;
     }
 
     static String host(NetworkPlan plan, int index) {

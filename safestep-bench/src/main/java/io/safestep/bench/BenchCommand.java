@@ -17,7 +17,8 @@ import picocli.CommandLine.Spec;
             ReadBench.class,
             SearchBench.class,
             DevicesBench.class,
-            ChangeBench.class
+            ChangeBench.class,
+            BackupBench.class
         })
 public final class BenchCommand implements Runnable {
 
@@ -33,6 +34,6 @@ public final class BenchCommand implements Runnable {
     @Override
     public void run() {
         throw new ParameterException(
-                spec.commandLine(), "Say what to measure: config, model, read, search or devices.");
+                spec.commandLine(), "Say what to measure: config, model, read, search, devices, change or backups.");
     }
 }

@@ -143,7 +143,8 @@ final class ChangeBench implements Callable<Integer> {
                         texts.get(i));
                 run(
                         connection,
-                        "insert into backup (device_id, kind, cause, taken_at, hash) select id, 'RUNNING', 'BY_HAND', now(), ?"
+                        "insert into backup (device_id, kind, cause, taken_at, confirmed_at, hash) select id, 'RUNNING', 'BY_HAND',"
+                                + " now(), now(), ?"
                                 + " from device where name = ?",
                         hash,
                         name(i));

@@ -38,6 +38,8 @@ final class PracticeProcess implements AutoCloseable {
         builder.environment().put("SAFESTEP_DEVICE_PORT", Integer.toString(devicePort));
         builder.environment().put("SAFESTEP_PRACTICE_PORT", Integer.toString(freePort()));
         builder.environment().put("SAFESTEP_MAIL_PORT", Integer.toString(freePort()));
+        // Nobody listens there: what devices log is not measured.
+        builder.environment().put("SAFESTEP_LOG_PORT", "0");
         process = builder.start();
         awaitReady();
     }

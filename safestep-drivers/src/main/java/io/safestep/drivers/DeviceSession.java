@@ -1,6 +1,7 @@
 package io.safestep.drivers;
 
 import io.safestep.core.config.Script;
+import java.time.Duration;
 
 /** An open session with one device. Not safe for use by several threads; close it when done. */
 public interface DeviceSession extends AutoCloseable {
@@ -56,6 +57,16 @@ public interface DeviceSession extends AutoCloseable {
      *     confirm
      */
     String restoreStartup() throws DeviceException;
+
+    /**
+     * Waits until the device says that its configuration was changed. The first call subscribes to that.
+     *
+     * @return false when it said nothing of the kind within the limit
+     * @throws DeviceException with reason NOT_POSSIBLE when the platform has no such messages
+     */
+    default boolean awaitChange(Duration limit) throws DeviceException {
+        throw new DeviceException(DeviceException.Reason.NOT_POSSIBLE, "It has no messages about changes.");
+    }
 
     @Override
     void close();

@@ -54,7 +54,7 @@ class PracticeStoryTest extends SafeStepTest {
 
         browser.open(operator, "/devices/elv-gw-b/backups");
         button(operator, "Back up now").click();
-        assertThat(operator.locator("main tbody tr").nth(2)).containsText("by hand");
+        assertThat(operator.locator("main tbody tr").nth(1)).containsText("by hand");
         operator.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("In the network"))
                 .click();
         assertThat(operator.locator("main")).containsText("OSPF neighbour is missing");

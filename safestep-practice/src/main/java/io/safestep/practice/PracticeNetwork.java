@@ -109,7 +109,7 @@ public final class PracticeNetwork implements AutoCloseable {
             }
         }
         if (ports.logPort() > 0) {
-            announceTo(ports.logPort());
+            servers.add(announceTo(ports.logPort()));
         }
         mail = new MailSink(ports.mailPort());
         servers.add(mail);
@@ -120,13 +120,17 @@ public final class PracticeNetwork implements AutoCloseable {
         gate.start();
     }
 
-    /** Has every device send a log message to a UDP port on 127.0.0.1 when its configuration is changed. */
-    public void announceTo(int logPort) {
+    /**
+     * Has every device send a log message to a UDP port on 127.0.0.1 when its configuration is changed.
+     *
+     * @return ends that
+     */
+    public LogMessages announceTo(int logPort) {
         LogMessages messages = new LogMessages(logPort);
-        servers.add(messages);
         devices.values().stream()
                 .filter(d -> d.address() != null)
                 .forEach(d -> messages.announce(d, listenAddress(d.address())));
+        return messages;
     }
 
     /** The loopback address that stands for a device's address: the last two numbers are the same. */

@@ -15,6 +15,7 @@ import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.DeviceSession;
 import io.safestep.drivers.DeviceTarget;
 import io.safestep.drivers.TimeLimits;
+import io.safestep.drivers.connect.ConcurrencyBounds;
 import io.safestep.drivers.connect.PlatformConnector;
 import jakarta.annotation.PreDestroy;
 import java.util.Optional;
@@ -41,6 +42,7 @@ public class DeviceAccess {
     private final AddressTranslation translation;
     private final TransactionTemplate transaction;
     private final DeviceConnector connector = new PlatformConnector(TimeLimits.usual());
+    private final DeviceConnector listeners = new PlatformConnector(TimeLimits.usual(), ConcurrencyBounds.none());
 
     DeviceAccess(
             Devices devices,
@@ -75,6 +77,18 @@ public class DeviceAccess {
         } catch (DeviceException e) {
             note(deviceId, e);
             throw e;
+        }
+    }
+
+    /**
+     * Like {@link #visit}, for a session that is held for long and only listens: it takes no place from those that work,
+     * and what comes of it is not noted on the device.
+     */
+    public void listen(long deviceId, Visit<Void> visit) throws DeviceException {
+        DeviceTarget target = target(deviceId);
+        refuseOfferedKey(deviceId);
+        try (DeviceSession session = listeners.connect(target)) {
+            visit.in(session);
         }
     }
 
@@ -173,5 +187,6 @@ public class DeviceAccess {
     @PreDestroy
     void close() {
         connector.close();
+        listeners.close();
     }
 }

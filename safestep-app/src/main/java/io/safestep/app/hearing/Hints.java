@@ -5,11 +5,13 @@ import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.job.Jobs;
+import io.safestep.app.run.RunTurnedBack;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
 /**
@@ -46,8 +48,18 @@ class Hints {
         device(from, message)
                 .filter(d -> platforms.has(d.platform()))
                 .filter(d -> platforms.profile(d.platform()).changes().tells(message))
-                .ifPresent(d ->
-                        jobs.schedule(LookJob.NAME, d.name(), clock.instant().plus(QUIET)));
+                .ifPresent(d -> heardFrom(d.name()));
+    }
+
+    /** A run that was undone leaves no backup of its own of what devices hold now. */
+    @EventListener
+    void on(RunTurnedBack run) {
+        run.devices().forEach(this::heardFrom);
+    }
+
+    /** A device has said in a session that it was changed. */
+    void heardFrom(String device) {
+        jobs.schedule(LookJob.NAME, device, clock.instant().plus(QUIET));
     }
 
     /** Who has sent it; one that came by way of another machine tells in its header. */

@@ -11,6 +11,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -22,12 +23,25 @@ class RunEnd {
     private final RunRepository runs;
     private final RunLineRepository lines;
     private final Changes changes;
+    private final DeviceWorks works;
+    private final MovedBaseline baselines;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    RunEnd(RunRepository runs, RunLineRepository lines, Changes changes, Clock clock) {
+    RunEnd(
+            RunRepository runs,
+            RunLineRepository lines,
+            Changes changes,
+            DeviceWorks works,
+            MovedBaseline baselines,
+            ApplicationEventPublisher events,
+            Clock clock) {
         this.runs = runs;
         this.lines = lines;
         this.changes = changes;
+        this.works = works;
+        this.baselines = baselines;
+        this.events = events;
         this.clock = clock;
     }
 
@@ -58,6 +72,18 @@ class RunEnd {
         Run run = runs.findById(runId).orElseThrow();
         String verdict = verdict(run, state);
         run.end(state, verdict, clock.instant());
+        if (state == RunState.SUCCEEDED) {
+            run.devices().stream()
+                    .filter(d -> d.afterBackupId() != null)
+                    .forEach(d -> baselines.accept(works.of(d.id()), d.afterBackupId()));
+        } else {
+            events.publishEvent(new RunTurnedBack(
+                    runId,
+                    run.devices().stream()
+                            .filter(RunDevice::written)
+                            .map(RunDevice::name)
+                            .toList()));
+        }
         runs.release(runId);
         Change change = changes.lock(changes.withId(run.changeId()).number());
         ChangeAction action = switch (state) {

@@ -127,13 +127,14 @@ class RunTest extends SafeStepTest {
 
     @Test
     void groundThatMovesBetweenBackupAndPushIsNeitherWrittenNorUndone() {
-        // brn-gw-b goes first; while it is being changed, somebody edits brn-gw-a.
+        // brn-gw-b goes first, and takes its time; while it is being changed, somebody edits brn-gw-a.
         int number = story.submitted(
                 "Second device moves",
                 Map.of("brn-gw-b", "contact pier 1\n", "brn-gw-a", "contact pier 1\n"),
                 NEIGHBOURS);
         story.approve(number);
         story.bookIntoOpenWindow(number);
+        PRACTICE.network().device("brn-gw-b").switchOn(Fault.SLOW, "150");
         long run = ok(story.manager().post("/api/changes/" + number + "/runs", Map.of()))
                 .path("id")
                 .asLong();
@@ -148,6 +149,7 @@ class RunTest extends SafeStepTest {
             assertThat(running("brn-gw-a")).contains("contact somebody was here");
             assertThat(running("brn-gw-b")).contains("contact watch room, Brinehaven");
         } finally {
+            PRACTICE.network().device("brn-gw-b").switchOff(Fault.SLOW);
             type("brn-gw-a", "", "contact watch room, Brinehaven");
         }
     }

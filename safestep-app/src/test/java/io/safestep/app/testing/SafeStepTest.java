@@ -27,6 +27,7 @@ public abstract class SafeStepTest {
         registry.add("safestep.demo", () -> true);
         registry.add("safestep.mail.enabled", () -> true);
         registry.add("safestep.log.port", () -> -1);
+        registry.add("safestep.log.subscriptions", () -> 0);
         registry.add("spring.mail.port", () -> PRACTICE.network().mailPort());
         registry.add(
                 "safestep.practice-api",

@@ -32,6 +32,11 @@ public final class ConcurrencyBounds {
         return new ConcurrencyBounds(64, 16, Duration.ofMinutes(5));
     }
 
+    /** None: for sessions that only listen, whose number somebody else bounds. */
+    public static ConcurrencyBounds none() {
+        return new ConcurrencyBounds(Integer.MAX_VALUE, Integer.MAX_VALUE, Duration.ofSeconds(1));
+    }
+
     /** A place that was taken; to be given back once. */
     final class Place {
         private final Semaphore site;

@@ -14,6 +14,7 @@ import io.safestep.drivers.netconf.NetconfSession;
 import io.safestep.drivers.restconf.RestconfSession;
 import io.safestep.drivers.ssh.SshLogin;
 import io.safestep.drivers.ssh.SshLogin.LoggedIn;
+import java.time.Duration;
 
 /** Opens sessions in the way that a device's platform profile says, within bounds. */
 public final class PlatformConnector implements DeviceConnector {
@@ -111,6 +112,11 @@ public final class PlatformConnector implements DeviceConnector {
         @Override
         public String restoreStartup() throws DeviceException {
             return session.restoreStartup();
+        }
+
+        @Override
+        public boolean awaitChange(Duration limit) throws DeviceException {
+            return session.awaitChange(limit);
         }
 
         @Override

@@ -12,6 +12,7 @@ import io.safestep.drivers.TimeLimits;
 import io.safestep.drivers.ssh.SshLogin.LoggedIn;
 import io.safestep.drivers.structured.StateLines;
 import io.safestep.drivers.structured.Verification;
+import java.time.Duration;
 import org.w3c.dom.Element;
 import org.xml.sax.SAXException;
 
@@ -26,6 +27,7 @@ public final class NetconfSession implements DeviceSession {
     private final NetconfAccess access;
     private final RpcChannel channel;
     private final Verification verification;
+    private boolean subscribed;
 
     private NetconfSession(LoggedIn login, DeviceTarget target, NetconfAccess access, RpcChannel channel) {
         this.login = login;
@@ -182,6 +184,19 @@ public final class NetconfSession implements DeviceSession {
             }
         }
         return "Startup was copied into force.";
+    }
+
+    /** Subscribes to the standard stream (RFC 5277, section 2.1.1), and hears {@code netconf-config-change} (RFC 6470). */
+    @Override
+    public boolean awaitChange(Duration limit) throws DeviceException {
+        if (!channel.offers("capability:notification:1.0")) {
+            throw new DeviceException(Reason.NOT_POSSIBLE, target.name() + " sends no notifications over NETCONF.");
+        }
+        if (!subscribed) {
+            channel.call("<create-subscription xmlns=\"urn:ietf:params:xml:ns:netconf:notification:1.0\"/>");
+            subscribed = true;
+        }
+        return channel.awaitNotification("netconf-config-change", limit);
     }
 
     @Override

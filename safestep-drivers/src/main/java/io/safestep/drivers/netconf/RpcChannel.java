@@ -172,6 +172,25 @@ final class RpcChannel implements AutoCloseable {
         }
     }
 
+    /** @return whether a notification with that event came within the limit; all else that comes is passed over */
+    boolean awaitNotification(String event, Duration limit) throws DeviceException {
+        long deadline = System.nanoTime() + limit.toNanos();
+        try {
+            while (true) {
+                Element message =
+                        parse(next(Duration.ofNanos(Math.max(1, deadline - System.nanoTime())), Reason.TIMED_OUT));
+                if ("notification".equals(message.getLocalName()) && Xml.child(message, event) != null) {
+                    return true;
+                }
+            }
+        } catch (DeviceException e) {
+            if (e.reason() == Reason.TIMED_OUT) {
+                return false;
+            }
+            throw e;
+        }
+    }
+
     private String next(Duration limit, Reason late) throws DeviceException {
         try {
             return reader.next(limit);

@@ -9,8 +9,10 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Function;
@@ -43,7 +45,7 @@ public final class PracticeDevice {
     private Instant offUntil = Instant.MIN;
     private int showings;
     private volatile Runnable onChange = () -> {};
-    private volatile Runnable onEdit = () -> {};
+    private final List<Runnable> onEdit = new CopyOnWriteArrayList<>();
 
     /**
      * @param address the device's address in the network; null for one that nobody manages
@@ -117,7 +119,11 @@ public final class PracticeDevice {
 
     /** @param listener called after the running configuration was changed; must not wait */
     public void onEdit(Runnable listener) {
-        onEdit = listener;
+        onEdit.add(listener);
+    }
+
+    public void noLongerOnEdit(Runnable listener) {
+        onEdit.remove(listener);
     }
 
     private void touch() {
@@ -164,7 +170,7 @@ public final class PracticeDevice {
         T result = change.apply(next);
         running = next;
         edits.incrementAndGet();
-        onEdit.run();
+        onEdit.forEach(Runnable::run);
         touch();
         return result;
     }
@@ -173,7 +179,7 @@ public final class PracticeDevice {
     public synchronized void replace(DeviceConfiguration next) {
         running = next.copy();
         edits.incrementAndGet();
-        onEdit.run();
+        onEdit.forEach(Runnable::run);
         touch();
     }
 

@@ -9,6 +9,8 @@ import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -33,6 +35,7 @@ public final class LogMessages implements AutoCloseable {
     private static final int PRIORITY = 23 * 8 + 5;
 
     private final int port;
+    private final List<Runnable> ends = new ArrayList<>();
     private final ExecutorService thread = Executors.newSingleThreadExecutor(runnable -> {
         Thread sending = new Thread(runnable, "log-messages");
         sending.setDaemon(true);
@@ -46,7 +49,9 @@ public final class LogMessages implements AutoCloseable {
 
     /** @param listenAddress the loopback address at which the device listens */
     public void announce(PracticeDevice device, String listenAddress) {
-        device.onEdit(() -> thread.execute(() -> send(device, listenAddress)));
+        Runnable telling = () -> thread.execute(() -> send(device, listenAddress));
+        device.onEdit(telling);
+        ends.add(() -> device.noLongerOnEdit(telling));
     }
 
     private void send(PracticeDevice device, String listenAddress) {
@@ -65,6 +70,7 @@ public final class LogMessages implements AutoCloseable {
 
     @Override
     public void close() {
+        ends.forEach(Runnable::run);
         thread.shutdownNow();
     }
 }

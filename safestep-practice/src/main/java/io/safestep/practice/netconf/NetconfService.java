@@ -31,7 +31,7 @@ public final class NetconfService implements AutoCloseable {
     public void serve(PracticeDevice device, InputStream in, OutputStream out) throws IOException {
         Datastores stores =
                 datastores.computeIfAbsent(device.name(), n -> new Datastores(device, timers, network::changed));
-        new NetconfSession(sessions.incrementAndGet(), device, stores, network, new Framing(in, out)).serve();
+        new NetconfSession(sessions.incrementAndGet(), device, stores, network, new Framing(in, out), timers).serve();
     }
 
     @Override

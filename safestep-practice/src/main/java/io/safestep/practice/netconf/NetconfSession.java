@@ -12,9 +12,11 @@ import io.safestep.practice.structured.TreeConfiguration;
 import io.safestep.practice.structured.XmlData;
 import java.io.IOException;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.Executor;
 import org.w3c.dom.Element;
 
 /** One NETCONF session with a Haldrin device (RFC 6241). */
@@ -28,6 +30,8 @@ final class NetconfSession {
             "urn:ietf:params:netconf:capability:confirmed-commit:1.1",
             "urn:ietf:params:netconf:capability:validate:1.1",
             "urn:ietf:params:netconf:capability:startup:1.0",
+            "urn:ietf:params:netconf:capability:notification:1.0",
+            "urn:ietf:params:netconf:capability:interleave:1.0",
             "urn:haldrin:system",
             "urn:haldrin:interfaces",
             "urn:haldrin:routing",
@@ -40,14 +44,41 @@ final class NetconfSession {
     private final Datastores datastores;
     private final NetworkView network;
     private final Framing framing;
+    private final Executor telling;
+    private final Runnable told = this::tellChange;
     private boolean ended;
 
-    NetconfSession(int id, PracticeDevice device, Datastores datastores, NetworkView network, Framing framing) {
+    /** @param telling sends notifications */
+    NetconfSession(
+            int id,
+            PracticeDevice device,
+            Datastores datastores,
+            NetworkView network,
+            Framing framing,
+            Executor telling) {
         this.id = id;
         this.device = device;
         this.datastores = datastores;
         this.network = network;
         this.framing = framing;
+        this.telling = telling;
+    }
+
+    /** Says that the configuration was changed (RFC 6470, section 2), without keeping whoever changed it waiting. */
+    private void tellChange() {
+        String notification = "<notification xmlns=\"urn:ietf:params:xml:ns:netconf:notification:1.0\"><eventTime>"
+                + Instant.now() + "</eventTime><netconf-config-change"
+                + " xmlns=\"urn:ietf:params:xml:ns:yang:ietf-netconf-notifications\"><datastore>running</datastore>"
+                + "</netconf-config-change></notification>";
+        telling.execute(() -> {
+            try {
+                synchronized (framing) {
+                    framing.write(notification);
+                }
+            } catch (IOException e) {
+                device.noLongerOnEdit(told);
+            }
+        });
     }
 
     void serve() throws IOException {
@@ -64,9 +95,13 @@ final class NetconfSession {
                 if (message == null) {
                     return;
                 }
-                framing.write(answer(message));
+                String answer = answer(message);
+                synchronized (framing) {
+                    framing.write(answer);
+                }
             }
         } finally {
+            device.noLongerOnEdit(told);
             datastores.sessionEnded(id);
         }
     }
@@ -156,6 +191,10 @@ final class NetconfSession {
             }
             case "close-session" -> {
                 ended = true;
+                yield OK;
+            }
+            case "create-subscription" -> {
+                device.onEdit(told);
                 yield OK;
             }
             case "ping" -> ping(text(operation, "address"));

@@ -1,0 +1,140 @@
+package io.safestep.app.hearing;
+
+import io.safestep.app.access.DeviceAccess;
+import io.safestep.app.device.Device;
+import io.safestep.app.device.Devices;
+import io.safestep.app.device.Platforms;
+import io.safestep.app.settings.LogSettings;
+import io.safestep.core.platform.NetconfAccess;
+import io.safestep.drivers.DeviceException;
+import io.safestep.drivers.DeviceException.Reason;
+import io.safestep.drivers.DeviceSession;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+
+/**
+ * Sessions that are held open with devices that notify over NETCONF (RFC 5277) when they are changed. Each takes a thread,
+ * so that there are at most as many as the settings say; the others are looked at by rounds.
+ */
+@Component
+class Subscriptions implements AutoCloseable {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Subscriptions.class);
+    private static final Duration LISTENING = Duration.ofSeconds(60);
+    private static final Duration AFTER_FAILURE = Duration.ofMinutes(5);
+    private static final int LOOK_SECONDS = 10;
+
+    private final Devices devices;
+    private final DeviceAccess access;
+    private final Platforms platforms;
+    private final Hints hints;
+    private final LogSettings settings;
+    private final Clock clock;
+    private final ExecutorService threads = Executors.newCachedThreadPool(Subscriptions::daemon);
+    private final ScheduledExecutorService looking = Executors.newSingleThreadScheduledExecutor(Subscriptions::daemon);
+
+    private final Set<Long> listened = ConcurrentHashMap.newKeySet();
+
+    /** Devices that could not be listened to are left alone until then. */
+    private final Map<Long, Instant> notBefore = new ConcurrentHashMap<>();
+
+    private volatile boolean closed;
+
+    Subscriptions(
+            Devices devices, DeviceAccess access, Platforms platforms, Hints hints, LogSettings settings, Clock clock) {
+        this.devices = devices;
+        this.access = access;
+        this.platforms = platforms;
+        this.hints = hints;
+        this.settings = settings;
+        this.clock = clock;
+    }
+
+    private static Thread daemon(Runnable runnable) {
+        Thread thread = new Thread(runnable, "subscription");
+        thread.setDaemon(true);
+        return thread;
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void begin() {
+        if (settings.subscriptions() > 0) {
+            looking.scheduleWithFixedDelay(
+                    () -> subscribe(settings.subscriptions()), 1, LOOK_SECONDS, TimeUnit.SECONDS);
+        }
+    }
+
+    /** @param most with how many devices in all */
+    void subscribe(int most) {
+        try {
+            for (Device device : devices.entities()) {
+                boolean wanted = listened.size() < most && notifies(device) && mayTry(device.id());
+                if (wanted && listened.add(device.id())) {
+                    threads.execute(() -> listen(device));
+                }
+            }
+        } catch (RuntimeException e) {
+            // The next look may succeed: the database may be away for a while.
+            LOG.warn("Devices that notify could not be looked for: {}", e.getMessage());
+        }
+    }
+
+    /** How many devices are listened to. */
+    int count() {
+        return listened.size();
+    }
+
+    private boolean notifies(Device device) {
+        return device.hostKey() != null
+                && platforms.has(device.platform())
+                && platforms.profile(device.platform()).access() instanceof NetconfAccess;
+    }
+
+    private boolean mayTry(long deviceId) {
+        return !clock.instant().isBefore(notBefore.getOrDefault(deviceId, Instant.MIN));
+    }
+
+    private void listen(Device device) {
+        Instant again = clock.instant().plus(AFTER_FAILURE);
+        try {
+            access.listen(device.id(), session -> {
+                hear(device, session);
+                return null;
+            });
+        } catch (DeviceException e) {
+            again = e.reason() == Reason.NOT_POSSIBLE ? Instant.MAX : again;
+            LOG.debug("{} is not listened to: {}", device.name(), e.getMessage());
+        } finally {
+            notBefore.put(device.id(), again);
+            listened.remove(device.id());
+        }
+    }
+
+    private void hear(Device device, DeviceSession session) throws DeviceException {
+        while (!closed) {
+            if (session.awaitChange(LISTENING)) {
+                hints.heardFrom(device.name());
+            }
+        }
+    }
+
+    @Override
+    public void close() {
+        closed = true;
+        looking.shutdownNow();
+        threads.shutdownNow();
+    }
+}
