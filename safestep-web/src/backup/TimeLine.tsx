@@ -45,7 +45,7 @@ export function TimeLine({
             className={[
               v.baseline ? "baseline" : "",
               v.reference ? "reference" : "",
-              v.changeNumber ? "of-change" : v.cause === "found changed" ? "found" : "",
+              v.changeNumber ? "of-change" : v.cause === "found changed" ? "outside" : "",
               shown?.id === v.id || from?.id === v.id ? "picked" : "",
               x < 150 ? "at-left" : "",
             ].join(" ")}

@@ -101,7 +101,7 @@ export function Versions({ device }: { device: DeviceRow }) {
               Against the reference
             </Button>
             <label className="moment">
-              Against how it was at{" "}
+              As it was at{" "}
               <Form.Control
                 size="sm"
                 type="datetime-local"
