@@ -46,7 +46,7 @@ public class BackUpRound implements RoundAction {
     public Outcome on(long deviceId, String device, String argument, String person) {
         Backups.Taken taken = person.equals(AuditLog.SAFE_STEP)
                 ? backups.takeRegularly(device)
-                : backups.takeByHand(device, person, argument);
+                : backups.takeInRound(device, person, argument);
         return Outcome.good(taken.isNew() ? "A new version." : "Unchanged, confirmed.");
     }
 }

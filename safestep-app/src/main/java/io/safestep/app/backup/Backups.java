@@ -15,7 +15,9 @@ import io.safestep.drivers.DeviceSession;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
@@ -151,13 +153,14 @@ public class Backups {
 
     private Read whole(long deviceId, DeviceSession session) throws DeviceException {
         Device device = devices.withId(deviceId);
+        Map<BackupKind, String> stored = new EnumMap<>(BackupKind.class);
         return reading.whole(
                 session,
                 device.name(),
                 platforms.profile(device.platform()),
                 platforms.engine(device.platform()),
                 () -> access.account(deviceId).orElse(""),
-                text -> versions.isKnown(deviceId, text));
+                kind -> stored.computeIfAbsent(kind, k -> versions.newestText(deviceId, k)));
     }
 
     private Taken keep(long deviceId, Read read, Occasion occasion) {
@@ -229,22 +232,27 @@ public class Backups {
      * @param label a name for it; empty for none
      */
     public Taken takeByHand(String deviceName, String person, String label) {
-        return takeFor(deviceName, Occasion.byHand(person, label), "By hand.");
+        return takeFor(deviceName, Occasion.byHand(person, label), "By hand.", true);
+    }
+
+    /** Like {@link #takeByHand}, for one of many: the record has the round, and what is new. */
+    Taken takeInRound(String deviceName, String person, String label) {
+        return takeFor(deviceName, Occasion.byHand(person, label), "By hand.", false);
     }
 
     /** Takes a backup because it is time to. */
     Taken takeRegularly(String deviceName) {
-        return takeFor(deviceName, Occasion.of(BackupCause.SCHEDULED), "Regularly.");
+        return takeFor(deviceName, Occasion.of(BackupCause.SCHEDULED), "Regularly.", false);
     }
 
     /** @throws ProblemException when the device can't be read */
-    private Taken takeFor(String deviceName, Occasion occasion, String why) {
+    private Taken takeFor(String deviceName, Occasion occasion, String why, boolean always) {
         Device device = devices.named(deviceName);
         try {
             Taken taken = take(device.id(), occasion);
             transaction.executeWithoutResult(t -> {
-                // What is done regularly and brings nothing new would bury what people look for in the record.
-                if (taken.isNew() || occasion.cause() == BackupCause.BY_HAND) {
+                // What is done on many devices and brings nothing new would bury what people look for in the record.
+                if (taken.isNew() || always) {
                     audit.write(
                             occasion.person(),
                             deviceName,

@@ -16,7 +16,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
-import java.util.function.Predicate;
+import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -60,9 +60,12 @@ class DeviceReading {
         }
     }
 
+    /** What a device showed, and whether it is the same as what was stored last. */
+    private record Shown(DeviceText text, boolean known) {}
+
     /**
      * @param account with which Safe Step is logged in: it is not told among those who were there
-     * @param isKnown whether a configuration is the same as the last one that was stored
+     * @param lastStored the text of the newest version of a kind; null when there is none
      */
     Read whole(
             DeviceSession session,
@@ -70,21 +73,21 @@ class DeviceReading {
             PlatformProfile profile,
             ConfigEngine engine,
             Supplier<String> account,
-            Predicate<DeviceText> isKnown)
+            Function<BackupKind, String> lastStored)
             throws DeviceException {
         for (int attempt = 1; attempt <= ATTEMPTS; attempt++) {
             String before = marker(session, profile);
-            DeviceText running = configuration(device, BackupKind.RUNNING, session.readRunning(), engine);
-            boolean whole = isShownAgain(session, device, running, isKnown);
-            DeviceText startup = startup(session, device, engine);
-            whole = whole && (startup == null || isShownAgain(session, device, startup, isKnown));
+            Shown running = shown(device, BackupKind.RUNNING, session.readRunning(), engine, lastStored);
+            boolean whole = isShownAgain(session, device, running);
+            Shown startup = startup(session, device, engine, lastStored);
+            whole = whole && (startup == null || isShownAgain(session, device, startup));
             if (whole && Objects.equals(before, marker(session, profile))) {
                 return new Read(
-                        running,
-                        startup,
+                        running.text(),
+                        startup == null ? null : startup.text(),
                         files(session, profile),
                         before,
-                        isKnown.test(running) ? "" : loggedIn(session, profile, account));
+                        running.known() ? "" : loggedIn(session, profile, account));
             }
         }
         throw new DeviceException(
@@ -94,15 +97,18 @@ class DeviceReading {
     }
 
     /** What was shown before needs no proof; anything else has to be shown twice. */
-    private static boolean isShownAgain(
-            DeviceSession session, String device, DeviceText first, Predicate<DeviceText> isKnown)
-            throws DeviceException {
-        if (isKnown.test(first)) {
+    private static boolean isShownAgain(DeviceSession session, String device, Shown first) throws DeviceException {
+        if (first.known()) {
             return true;
         }
-        String again = first.kind() == BackupKind.RUNNING ? session.readRunning() : session.readStartup();
-        return first.isSameAs(
-                configuration(device, first.kind(), again, first.engine()).text());
+        DeviceText text = first.text();
+        String again = text.kind() == BackupKind.RUNNING ? session.readRunning() : session.readStartup();
+        String kept = text.engine().withoutVolatileLines(again);
+        if (kept.equals(text.text())) {
+            return true;
+        }
+        refuseUnreadable(device, kept, text.engine());
+        return text.isSameAs(kept);
     }
 
     /** Null when the platform has no marker, or the device does not answer to it. */
@@ -129,9 +135,11 @@ class DeviceReading {
         return ConfigContents.hash(marker.toString());
     }
 
-    private DeviceText startup(DeviceSession session, String device, ConfigEngine engine) throws DeviceException {
+    private Shown startup(
+            DeviceSession session, String device, ConfigEngine engine, Function<BackupKind, String> lastStored)
+            throws DeviceException {
         try {
-            return configuration(device, BackupKind.STARTUP, session.readStartup(), engine);
+            return shown(device, BackupKind.STARTUP, session.readStartup(), engine, lastStored);
         } catch (DeviceException e) {
             // A device that can't show its startup configuration, or has none, is backed up without it.
             if (e.reason() != Reason.NOT_POSSIBLE) {
@@ -141,9 +149,20 @@ class DeviceReading {
         }
     }
 
-    private static DeviceText configuration(String device, BackupKind kind, String shown, ConfigEngine engine)
+    /** What is the very text that was stored last was looked at then. */
+    private static Shown shown(
+            String device, BackupKind kind, String answer, ConfigEngine engine, Function<BackupKind, String> lastStored)
             throws DeviceException {
-        String text = engine.withoutVolatileLines(shown);
+        DeviceText text = new DeviceText(kind, null, engine.withoutVolatileLines(answer), engine);
+        String last = lastStored.apply(kind);
+        if (text.text().equals(last)) {
+            return new Shown(text, true);
+        }
+        refuseUnreadable(device, text.text(), engine);
+        return new Shown(text, last != null && text.isSameAs(last));
+    }
+
+    private static void refuseUnreadable(String device, String text, ConfigEngine engine) throws DeviceException {
         try {
             engine.readShown(text);
         } catch (ConfigSyntaxException e) {
@@ -152,7 +171,6 @@ class DeviceReading {
                     device + " showed a configuration that can't be read, line " + e.line() + ": " + e.getMessage(),
                     e);
         }
-        return new DeviceText(kind, null, text, engine);
     }
 
     private static List<DeviceText> files(DeviceSession session, PlatformProfile profile) throws DeviceException {

@@ -56,11 +56,11 @@ class Versions {
         return engine.summary(engine.read(before), engine.read(after));
     }
 
-    /** Whether a text is the same as that of the newest version. */
-    boolean isKnown(long deviceId, DeviceText read) {
+    /** The text of the newest version of a configuration; null when there is none. */
+    String newestText(long deviceId, BackupKind kind) {
         return repository
-                .newest(deviceId, read.kind(), read.file())
-                .filter(last -> read.isSameAs(contents.text(last.hash())))
-                .isPresent();
+                .newest(deviceId, kind, null)
+                .map(last -> contents.text(last.hash()))
+                .orElse(null);
     }
 }
