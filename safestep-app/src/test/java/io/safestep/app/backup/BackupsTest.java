@@ -11,8 +11,12 @@ import io.safestep.app.testing.SafeStepTest;
 import io.safestep.drivers.DeviceException;
 import io.safestep.practice.device.Fault;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.locks.LockSupport;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -108,7 +112,7 @@ class BackupsTest extends SafeStepTest {
     void aClockThatGoesWrongIsAllowedForAndSaid() {
         PRACTICE.network().device(HALDRIN).switchOn(Fault.CLOCK_BEHIND, "90");
         HandEdit.contact(PRACTICE, HALDRIN, "somebody with a wrong clock");
-        String hour = java.time.Instant.now().toString().substring(0, 10);
+        String hour = Instant.now().toString().substring(0, 10);
         assertThat(newest(backUp(HALDRIN), "running").path("loggedIn").asString())
                 .contains("the clock of the device is 90 min behind")
                 .contains(" at " + hour);
@@ -293,5 +297,59 @@ class BackupsTest extends SafeStepTest {
         assertThat(engineer.get("/api/devices/" + OSTREL + "/backups").body().size())
                 .isEqualTo(before);
         assertThat(backUp(OSTREL).size()).isEqualTo(before + 1);
+    }
+
+    @Test
+    void aDeviceThatRestartsInMidBackupLosesNothing() {
+        JsonNode before = backUp(CORVANE);
+        PRACTICE.network().device(CORVANE).switchOn(Fault.SLOW, "400");
+        Instant start = PRACTICE.network().device(CORVANE).now();
+        var answer =
+                CompletableFuture.supplyAsync(() -> engineer.post("/api/devices/" + CORVANE + "/backups", Map.of()));
+        awaitLogInSince(start);
+        PRACTICE.network().device(CORVANE).reboot(Duration.ofSeconds(2));
+        Answer failed = answer.join();
+        assertThat(failed.status()).as("%s", failed).isEqualTo(502);
+        assertThat(failed.detail()).startsWith(CORVANE);
+        PRACTICE.network().device(CORVANE).switchOff(Fault.SLOW);
+        JsonNode after = engineer.await(
+                "/api/devices/" + CORVANE + "/backups",
+                v -> engineer.post("/api/devices/" + CORVANE + "/backups", Map.of())
+                                .status()
+                        == 200);
+        assertThat(after.size())
+                .as("what it ran was not saved, and is gone")
+                .isBetween(before.size(), before.size() + 1);
+    }
+
+    private static void awaitLogInSince(Instant start) {
+        Instant giveUp = start.plusSeconds(60);
+        while (PRACTICE.network().device(CORVANE).logIns().newestFirst().stream()
+                .noneMatch(l -> l.account().equals("safestep") && !l.at().isBefore(start))) {
+            assertThat(PRACTICE.network().device(CORVANE).now())
+                    .as("Safe Step has logged in")
+                    .isBefore(giveUp);
+            LockSupport.parkNanos(5_000_000);
+        }
+    }
+
+    @Test
+    void twoRoundsAtOnceStoreWhatTheyBothFindOnce() {
+        int before = backUp(OSTREL).size();
+        HandEdit.contact(PRACTICE, OSTREL, "found by two rounds");
+        Map<String, Object> round = Map.of("action", "BACK_UP", "argument", "", "devices", List.of(OSTREL));
+        long[] ids = new long[4];
+        for (int i = 0; i < ids.length; i++) {
+            ids[i] = engineer.post("/api/rounds", round).body().path("id").asLong();
+        }
+        for (long id : ids) {
+            JsonNode ended =
+                    engineer.await("/api/rounds/" + id, r -> !r.path("endedAt").isNull());
+            assertThat(ended.path("counts").path("done").asInt())
+                    .as("%s", ended)
+                    .isEqualTo(1);
+        }
+        assertThat(engineer.get("/api/devices/" + OSTREL + "/backups").body().size())
+                .isEqualTo(before + 1);
     }
 }

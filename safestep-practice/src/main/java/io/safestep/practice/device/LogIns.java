@@ -17,14 +17,14 @@ public final class LogIns {
     /** @param at by the device's own clock */
     public record LogIn(String account, String from, Instant at) {}
 
-    /** One visit is noted once, however many connections it makes. */
+    /** One visit is noted once, however many connections it makes, with the time of the last. */
     synchronized void note(String account, String from, Instant at) {
         LogIn last = newestFirst.stream()
                 .filter(l -> l.account().equals(account) && l.from().equals(from))
                 .findFirst()
                 .orElse(null);
         if (last != null && Duration.between(last.at(), at).abs().compareTo(SAME_VISIT) < 0) {
-            return;
+            newestFirst.remove(last);
         }
         newestFirst.addFirst(new LogIn(account, from, at));
         if (newestFirst.size() > MOST) {
