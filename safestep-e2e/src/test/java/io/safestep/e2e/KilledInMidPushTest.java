@@ -116,6 +116,8 @@ class KilledInMidPushTest {
                         "http://127.0.0.1:" + practice.network().apiPort(),
                         "SAFESTEP_DEMO",
                         "true",
+                        "SAFESTEP_LOG_PORT",
+                        "0",
                         "SPRING_DATASOURCE_URL",
                         database,
                         "SPRING_DATASOURCE_USERNAME",
@@ -129,16 +131,20 @@ class KilledInMidPushTest {
 
     private void awaitAnswer() {
         Instant giveUp = Instant.now().plus(Duration.ofMinutes(4));
+        String last = "nothing";
         while (true) {
             try {
-                if (ApiClient.stranger(port).get("/actuator/health").status() == 200) {
+                ApiClient.Answer answer = ApiClient.stranger(port).get("/actuator/health");
+                if (answer.status() == 200) {
                     return;
                 }
+                last = answer.toString();
             } catch (IllegalStateException e) {
-                assertThat(Instant.now())
-                        .as("Safe Step answers; its log is in %s", practice.home())
-                        .isBefore(giveUp);
+                last = e.getMessage();
             }
+            assertThat(Instant.now())
+                    .as("Safe Step answers and is well; it said %s, and its log is in %s", last, practice.home())
+                    .isBefore(giveUp);
             LockSupport.parkNanos(200_000_000);
         }
     }
