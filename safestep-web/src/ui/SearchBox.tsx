@@ -15,6 +15,11 @@ function hits(found: Found, asked: string): Hit[] {
   return [
     ...found.devices.map((d) => ({ to: `/devices/${d.name}`, group: "Devices", text: `${d.name}  ${d.address}` })),
     ...found.changes.map((c) => ({ to: `/changes/${c.number}`, group: "Changes", text: `${c.subject}  ${c.title}` })),
+    ...found.lines.map((l) => ({
+      to: `/devices/${l.device}/backups?backup=${l.backupId}&line=${l.number}`,
+      group: "Lines in configurations",
+      text: `${l.device} ${l.number}: ${l.line}`,
+    })),
     ...(found.lines.length > 0
       ? [
           {
@@ -24,11 +29,6 @@ function hits(found: Found, asked: string): Hit[] {
           },
         ]
       : []),
-    ...found.lines.map((l) => ({
-      to: `/devices/${l.device}/backups?backup=${l.backupId}&line=${l.number}`,
-      group: "Lines in configurations",
-      text: `${l.device} ${l.number}: ${l.line}`,
-    })),
   ];
 }
 

@@ -114,12 +114,7 @@ public class DriftPolicies {
     }
 
     List<Policy> save(Policy wanted, String person) {
-        long groupId = groups.entries().stream()
-                .filter(g -> g.name().equals(wanted.group()))
-                .map(Groups.Entry::id)
-                .findFirst()
-                .orElseThrow(
-                        () -> ProblemException.invalid("group", "There is no group called " + wanted.group() + "."));
+        long groupId = groups.idOf(wanted.group());
         Long teamId = wanted.team() == null
                 ? null
                 : teams.all().stream()

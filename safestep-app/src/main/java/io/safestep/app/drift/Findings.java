@@ -98,12 +98,6 @@ public class Findings {
         return found.stream().map(f -> row(f, devices.withId(f.deviceId()))).toList();
     }
 
-    /** How many wait for a decision. */
-    @Transactional(readOnly = true)
-    public int undecided() {
-        return repository.findByState(FindingState.OPEN).size();
-    }
-
     private static FindingView.Row row(DriftFinding f, Device device) {
         return new FindingView.Row(
                 f.id(),

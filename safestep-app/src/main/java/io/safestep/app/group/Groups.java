@@ -31,12 +31,19 @@ public class Groups {
     private final DeviceGroupRepository repository;
     private final Devices devices;
     private final Credentials credentials;
+    private final List<GroupUse> uses;
     private final AuditLog audit;
 
-    Groups(DeviceGroupRepository repository, Devices devices, Credentials credentials, AuditLog audit) {
+    Groups(
+            DeviceGroupRepository repository,
+            Devices devices,
+            Credentials credentials,
+            List<GroupUse> uses,
+            AuditLog audit) {
         this.repository = repository;
         this.devices = devices;
         this.credentials = credentials;
+        this.uses = uses;
         this.audit = audit;
     }
 
@@ -56,6 +63,29 @@ public class Groups {
         return repository.findAllByOrderByName().stream()
                 .map(g -> new Entry(g.id(), g.name(), g.rule() == null))
                 .toList();
+    }
+
+    /** The name of a group that something refers to. */
+    @Transactional(readOnly = true)
+    public String nameOf(long id) {
+        return existing(id).name();
+    }
+
+    /**
+     * The id of a group.
+     *
+     * @param name null for all devices
+     * @return null for all devices
+     * @throws ProblemException with the field {@code group} when there is none of this name
+     */
+    @Transactional(readOnly = true)
+    public Long idOf(String name) {
+        return name == null
+                ? null
+                : repository
+                        .findByName(name)
+                        .map(DeviceGroup::id)
+                        .orElseThrow(() -> ProblemException.invalid("group", "There is no group called " + name + "."));
     }
 
     @Transactional(readOnly = true)
@@ -214,6 +244,9 @@ public class Groups {
             throw ProblemException.refused(group.name()
                     + " says which credential is used for its devices. Take that back first, under Credentials.");
         }
+        uses.stream().flatMap(u -> u.of(id).stream()).findFirst().ifPresent(use -> {
+            throw ProblemException.refused(group.name() + " is named by " + use + ". Change or remove that first.");
+        });
         repository.delete(group);
         audit.write(person, group.name(), "group removed", "Its devices stay.");
     }

@@ -70,7 +70,7 @@ public class RegularRounds {
                 r.name(),
                 r.action(),
                 rounds.titleOf(r.action()),
-                r.groupId() == null ? null : groupName(r.groupId()),
+                r.groupId() == null ? null : groups.nameOf(r.groupId()),
                 times.firstDay(),
                 times.at(),
                 times.rule(),
@@ -83,35 +83,17 @@ public class RegularRounds {
                 r.lastWords());
     }
 
-    private String groupName(long id) {
-        return groups.entries().stream()
-                .filter(g -> g.id() == id)
-                .map(Groups.Entry::name)
-                .findFirst()
-                .orElseThrow();
-    }
-
-    private Long groupId(String name) {
-        return name == null
-                ? null
-                : groups.entries().stream()
-                        .filter(g -> g.name().equals(name))
-                        .map(Groups.Entry::id)
-                        .findFirst()
-                        .orElseThrow(() -> ProblemException.invalid("group", "There is no group called " + name + "."));
-    }
-
     private Set<String> names(Long groupId) {
         return groupId == null
                 ? devices.entities().stream().map(Device::name).collect(Collectors.toSet())
-                : Set.copyOf(groups.members(groupName(groupId)).orElse(List.of()));
+                : Set.copyOf(groups.members(groups.nameOf(groupId)).orElse(List.of()));
     }
 
     /** What it would cost, before it is set. */
     @Transactional(readOnly = true)
     Estimate estimate(Wanted wanted) {
         checkAction(wanted.action());
-        Set<String> names = names(groupId(wanted.group()));
+        Set<String> names = names(groups.idOf(wanted.group()));
         int withMarker = (int) devices.entities().stream()
                 .filter(d -> names.contains(d.name()) && platforms.has(d.platform()))
                 .filter(d -> platforms.profile(d.platform()).changes().hasMarker())
@@ -178,7 +160,8 @@ public class RegularRounds {
         if (!round.action().equals(wanted.action())) {
             throw ProblemException.invalid("action", "What a regular round does stays the same. Make another one.");
         }
-        round.describe(name, groupId(wanted.group()), wanted.times(), wanted.spreadMinutes(), wanted.active(), person);
+        round.describe(
+                name, groups.idOf(wanted.group()), wanted.times(), wanted.spreadMinutes(), wanted.active(), person);
         round.next(wanted.times().nextAfter(now).orElse(null));
         RegularRound saved = repository.saveAndFlush(round);
         audit.write(

@@ -114,7 +114,7 @@ public class Rules {
                 r.id(),
                 r.name(),
                 r.platform(),
-                r.groupId() == null ? null : groupName(r.groupId()),
+                r.groupId() == null ? null : groups.nameOf(r.groupId()),
                 r.active(),
                 r.stopsChanges(),
                 r.versionNumber(),
@@ -167,28 +167,10 @@ public class Rules {
                 .collect(Collectors.toSet());
     }
 
-    private String groupName(long id) {
-        return groups.entries().stream()
-                .filter(g -> g.id() == id)
-                .map(Groups.Entry::name)
-                .findFirst()
-                .orElseThrow();
-    }
-
-    private Long groupId(String name) {
-        return name == null
-                ? null
-                : groups.entries().stream()
-                        .filter(g -> g.name().equals(name))
-                        .map(Groups.Entry::id)
-                        .findFirst()
-                        .orElseThrow(() -> ProblemException.invalid("group", "There is no group called " + name + "."));
-    }
-
     private List<Device> concerned(String platform, Long groupId) {
         Set<String> members = groupId == null
                 ? null
-                : new HashSet<>(groups.members(groupName(groupId)).orElse(List.of()));
+                : new HashSet<>(groups.members(groups.nameOf(groupId)).orElse(List.of()));
         return devices.entities().stream()
                 .filter(d -> d.platform().equals(platform))
                 .filter(d -> members == null || members.contains(d.name()))
@@ -229,7 +211,7 @@ public class Rules {
         ConfigEngine engine = platforms.engine(platform);
         List<Broken> broken = new ArrayList<>();
         int checked = 0;
-        for (Device device : concerned(platform, groupId(group))) {
+        for (Device device : concerned(platform, groups.idOf(group))) {
             Long newest = backups.newestRunning(device.id()).orElse(null);
             if (newest != null) {
                 checked++;
@@ -258,7 +240,7 @@ public class Rules {
         if (!rule.platform().equals(wanted.platform())) {
             throw ProblemException.invalid("platform", "The platform of a rule stays the same. Write another rule.");
         }
-        rule.describe(name, groupId(wanted.group()), wanted.active(), wanted.stopsChanges());
+        rule.describe(name, groups.idOf(wanted.group()), wanted.active(), wanted.stopsChanges());
         repository.saveAndFlush(rule);
         String content = JSON.writeValueAsString(wanted.content());
         boolean same = id != null && content.equals(JSON.writeValueAsString(content(rule)));

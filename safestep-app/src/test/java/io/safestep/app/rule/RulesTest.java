@@ -168,5 +168,14 @@ class RulesTest extends SafeStepTest {
                         .asString())
                 .isEqualTo("log-server 10.77.8.30");
         assertThat(engineer.post("/api/rules", first).detail()).contains("There is a rule called");
+        ApiClient administrator = ApiClient.loggedIn(port, "abrill");
+        for (JsonNode group : administrator.get("/api/groups").body()) {
+            if (group.path("name").asString().equals("rule test")) {
+                assertThat(administrator
+                                .delete("/api/groups/" + group.path("id").asLong())
+                                .detail())
+                        .contains("is named by the rule Log server of the house");
+            }
+        }
     }
 }
