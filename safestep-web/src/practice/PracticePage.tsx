@@ -144,6 +144,8 @@ function FaultSwitch({ device, fault }: { device: PracticeDevice; fault: Fault }
   const [match, setMatch] = useState(on?.match ?? "");
   const path = `/api/practice/devices/${device.name}/faults/${fault.name}`;
   const set = usePracticeChange((wanted: boolean) => (wanted ? api.put(path, { match }) : api.delete(path)));
+  // Shown at once, in the very event: what comes from the server comes later.
+  const [wanted, setWanted] = useState<boolean | null>(null);
   const id = `fault-${fault.name}`;
   return (
     <div className="fault">
@@ -151,10 +153,13 @@ function FaultSwitch({ device, fault }: { device: PracticeDevice; fault: Fault }
         type="switch"
         id={id}
         label={fault.title}
-        checked={set.isPending ? set.variables : !!on}
+        checked={wanted ?? !!on}
         disabled={set.isPending}
         aria-describedby={`${id}-meaning`}
-        onChange={(e) => set.mutate(e.target.checked)}
+        onChange={(e) => {
+          setWanted(e.target.checked);
+          set.mutate(e.target.checked, { onSettled: () => setWanted(null) });
+        }}
       />
       <div>
         <span id={`${id}-meaning`} className="soft">
