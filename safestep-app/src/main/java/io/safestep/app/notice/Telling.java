@@ -93,12 +93,12 @@ class Telling {
         events.forEach(e -> toldToo.computeIfAbsent(e.deviceId(), policies::toldToo));
         for (Person person : people.all()) {
             Wish wish = wishes.of(person).get(kind);
-            List<Event> own = events.stream()
-                    .filter(e -> person.rights().contains(kind.right())
-                            || toldToo.get(e.deviceId()).contains(person.id()))
+            List<Event> asked = events.stream()
+                    .filter(e -> toldToo.get(e.deviceId()).contains(person.id()))
                     .toList();
-            boolean asked = toldToo.values().stream().anyMatch(t -> t.contains(person.id()));
-            if (own.isEmpty() || wish.pace() == Pace.NEVER && !asked) {
+            // Who wants nothing of a kind still gets what a group asks for, and only that.
+            List<Event> own = wish.pace() == Pace.NEVER ? asked : events;
+            if (own.isEmpty()) {
                 continue;
             }
             if (wish.pace() == Pace.DAILY) {
@@ -107,7 +107,7 @@ class Telling {
                         person.id(),
                         e.id()));
             } else {
-                store(person, kind, own, wish.mail() || asked, now);
+                store(person, kind, own, wish.mail() || !asked.isEmpty(), now);
             }
         }
         events.forEach(

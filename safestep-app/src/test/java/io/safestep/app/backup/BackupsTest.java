@@ -151,6 +151,17 @@ class BackupsTest extends SafeStepTest {
     }
 
     @Test
+    void aMarkerIsNotTrustedForMoreThanADay() throws DeviceException {
+        long id = devices.named(CORVANE).id();
+        backUp(CORVANE);
+        jdbc.update("update device set marker_at = now() - interval '25 hours' where id = ?", id);
+        assertThat(backups.look(id, Occasion.of(BackupCause.FOUND_CHANGED)))
+                .as("read whole, though the marker is the same")
+                .hasValueSatisfying(t -> assertThat(t.isNew()).isFalse());
+        assertThat(backups.look(id, Occasion.of(BackupCause.FOUND_CHANGED))).isEmpty();
+    }
+
+    @Test
     void nothingOfAConfigurationIsReadableInTheDatabase() {
         backUp(CORVANE);
         assertThat(jdbc.queryForObject("select count(*) from config_content where text is not null", Integer.class))

@@ -118,8 +118,13 @@ class NoticesTest extends SafeStepTest {
         operator.put("/api/notices/choices", Map.of("kind", "FOUND_CHANGED", "pace", "DAILY", "mail", true));
         ApiClient manager = ApiClient.loggedIn(port, "mtarrant");
         manager.put("/api/notices/choices", Map.of("kind", "FOUND_CHANGED", "pace", "NEVER", "mail", false));
+        ApiClient auditor = ApiClient.loggedIn(port, "jvane");
+        auditor.put("/api/notices/choices", Map.of("kind", "FOUND_CHANGED", "pace", "AT_ONCE", "mail", false));
         event(jdbc, "FOUND_CHANGED", "brn-gw-a", "one");
         tell();
+        assertThat(titles(auditor))
+                .as("who only looks may want to be told all the same")
+                .containsExactly("FOUND_CHANGED brn-gw-a was changed outside");
         event(jdbc, "FOUND_CHANGED", "brn-gw-b", "two");
         tell();
         assertThat(titles(operator)).as("not before the morning").isEmpty();
