@@ -16,6 +16,7 @@ import { OpenComments, useComments, useMaySpeak } from "./LineComments";
 import { Complaints } from "./LinesEditor";
 import { ManyDevices } from "./ManyDevices";
 import { useOpened } from "./opened";
+import { OrderEditor, OrderReview } from "./OrderEditor";
 import { useBuild } from "./queries";
 import { SheetsEditor, SheetsReview } from "./SheetsEditor";
 import { WayEditor } from "./WayEditor";
@@ -145,6 +146,13 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
         device={picked || devices[0]}
         problem={problem}
         onChange={(checks) => edit({ checks })}
+      />
+      <OrderEditor
+        change={change}
+        devices={devices}
+        order={content.order}
+        problem={problem}
+        onChange={(order) => edit({ order })}
       />
       <SheetsEditor
         sheets={content.sheets}
@@ -286,13 +294,13 @@ export function BuildReview({ change }: { change: Change }) {
           </tbody>
         </table>
       )}
+      <OrderReview change={change} />
       <SheetsReview change={change} />
       {change.restoresStartup && (
         <p className="mt-2">
           Where the way back can't be proven, the device takes its startup configuration back as a whole.
         </p>
       )}
-      <p className="soft mt-2">When anything fails, everything that was pushed is undone, the last device first.</p>
     </>
   );
 }

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
+import { Link } from "react-router";
 import { api, asProblem } from "../api/client";
 import type { Change, RecordProof } from "../api/types";
 import { useMay } from "../session/session";
@@ -11,7 +12,7 @@ import { ErrorBlock, Loading } from "../ui/Messages";
 import { clockSeconds, dayName } from "../ui/time";
 import { useRecord } from "./queries";
 
-const closable = ["COMPLETED", "ROLLED_BACK", "NEEDS_ATTENTION"];
+const closable = ["COMPLETED", "ROLLED_BACK"];
 
 /** How it went, and the record of everything that was done to this change. */
 export function CloseRung({ change }: { change: Change }) {
@@ -29,6 +30,13 @@ export function CloseRung({ change }: { change: Change }) {
       {canClose && mayClose && <Closure change={change} />}
       {canClose && !mayClose && (
         <p className="empty">An engineer or a change manager closes it with a note of how it went.</p>
+      )}
+      {change.state === "NEEDS_ATTENTION" && (
+        <p className="empty">
+          Not everything could be undone.{" "}
+          <Link to={`/changes/${change.number}/run`}>The rung Run shows the ways on</Link>: it is closed when two people
+          leave the devices as they are, or can be closed when the way back has succeeded.
+        </p>
       )}
       <div className="head mt-3">
         <h2>Record</h2>

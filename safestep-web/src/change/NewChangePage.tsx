@@ -6,6 +6,7 @@ import { api, asProblem } from "../api/client";
 import type { Change } from "../api/types";
 import { ErrorBlock } from "../ui/Messages";
 import { type Content, linesFor, request, usualChecks } from "./content";
+import { usualOrder } from "./order";
 import { DescribeFields } from "./DescribeFields";
 
 const blank: Content = {
@@ -18,6 +19,7 @@ const blank: Content = {
   targets: [],
   checks: usualChecks,
   sheets: [],
+  order: usualOrder,
 };
 
 /** A link from a version says to what a device is to return. */

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { type Content, differs, linesFor, request, usualChecks } from "./content";
+import { usualOrder } from "./order";
 
 const content: Content = {
   version: 4,
@@ -11,6 +12,7 @@ const content: Content = {
   targets: [linesFor("brn-ac-1", "vlan 70\n")],
   checks: usualChecks,
   sheets: [],
+  order: usualOrder,
 };
 
 describe("what an author has typed", () => {

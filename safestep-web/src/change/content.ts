@@ -1,4 +1,5 @@
 import type { Change, Expectation, Way } from "../api/types";
+import { type OrderDraft, orderOf } from "./order";
 
 export interface CheckDraft {
   read: string;
@@ -64,6 +65,8 @@ export interface Content {
   targets: Target[];
   checks: CheckDraft[];
   sheets: SheetDraft[];
+  /** In which order, and what happens when something fails. */
+  order: OrderDraft;
 }
 
 export const usualChecks: CheckDraft[] = [
@@ -103,6 +106,7 @@ export function contentOf(change: Change): Content {
       lines: s.lines,
       undo: s.observed ? "" : s.undo,
     })),
+    order: orderOf(change),
   };
 }
 

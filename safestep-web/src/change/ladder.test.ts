@@ -24,6 +24,15 @@ const change = (state: Change["state"], part: Partial<Change> = {}): Change => (
   outcomeNote: null,
   groups: [],
   sheets: [],
+  order: {
+    failureRule: "UNDO_ALL",
+    first: null,
+    most: null,
+    pauseSeconds: 0,
+    byHand: false,
+    waves: [],
+    objections: [],
+  },
   targets: [
     {
       device: "brn-gw-b",
@@ -116,6 +125,15 @@ const run = (state: Run["state"], done = 0): Run => ({
   stopRequestedBy: null,
   verdict: null,
   attended: true,
+  wayBackSeconds: 60,
+  failureRule: "UNDO_ALL",
+  pauseSeconds: 0,
+  turningBack: false,
+  pause: "NONE",
+  hold: null,
+  waves: [],
+  rollbacks: [],
+  controls: [],
   devices: [0, 1].map((i) => ({
     id: i,
     name: `brn-gw-${i}`,
@@ -131,8 +149,13 @@ const run = (state: Run["state"], done = 0): Run => ({
     beforeHash: null,
     afterBackupId: null,
     afterHash: null,
+    timer: false,
+    timerUntil: null,
+    written: false,
+    takenBack: false,
+    skippedBy: null,
+    skipReason: null,
     checks: [],
-    sheets: [],
   })),
 });
 

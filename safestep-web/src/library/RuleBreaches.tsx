@@ -1,3 +1,4 @@
+import { usualOrder } from "../change/order";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, type ReactNode, useState } from "react";
 import Button from "react-bootstrap/Button";
@@ -34,6 +35,7 @@ export function RuleBreaches({ rule }: { rule: ConfigRule }) {
           targets: mendable.map((b) => linesFor(b.device, mending(b).lines)),
           checks: [],
           sheets: [],
+          order: usualOrder,
         }),
       ),
     onSuccess: (change) => {

@@ -4,7 +4,9 @@ import { api } from "../api/client";
 import type { Change, Placement, Run } from "../api/types";
 import { useMay } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
+import { failureRules } from "../change/order";
 import { clock, dayAndTime } from "../ui/time";
+import { count } from "../ui/words";
 import { RunBoard } from "./RunBoard";
 
 interface Props {
@@ -39,8 +41,11 @@ function BeforeRun({ change, placement }: Omit<Props, "run">) {
       <h2>Before it starts</h2>
       <ul>
         <li>Every device is backed up, and looked at, before the first one is written to.</li>
-        <li>The devices are changed in waves, the far end first: {change.targets.map((t) => t.device).join(", ")}.</li>
-        <li>When anything fails, everything that was pushed is undone, the last device first.</li>
+        <li>
+          The devices are changed in {count(change.order.waves.length, "wave")}:{" "}
+          {change.order.waves.map((w) => w.devices.join(", ")).join("; then ")}.
+        </li>
+        <li>{failureRules[change.order.failureRule].sentence}</li>
         <li>
           Turn back by {clock(booking.turnBack)}; the window closes {clock(booking.closesAt)}.
         </li>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { Phase, RunDevice } from "../api/types";
-import { cellOf, nowWords, undoCell } from "./board";
+import type { Phase, Run, RunDevice, RunLine } from "../api/types";
+import { cellOf, failureOf, headline, maySkip, nowWords, phasesOf, undoCell, withLines } from "./board";
 
 type Step = RunDevice["steps"][number];
 
@@ -24,8 +24,17 @@ const device = (steps: Step[], nothingToSend = false): RunDevice => ({
   beforeHash: null,
   afterBackupId: null,
   afterHash: null,
+  timer: true,
+  timerUntil: null,
+  written: false,
+  takenBack: false,
+  skippedBy: null,
+  skipReason: null,
   checks: [],
 });
+
+const run = (devices: RunDevice[]): Run =>
+  ({ state: "RUNNING", turningBack: false, endedAt: null, devices, controls: [] }) as unknown as Run;
 
 describe("the board", () => {
   it("says that an interrupted push is not known", () => {
@@ -52,6 +61,39 @@ describe("the board", () => {
     const settling = device([step("CHECK_AFTER", "GOING")]);
     expect(nowWords(settling, false, "settling: neighbours")).toBe("settling: neighbours");
     expect(nowWords(settling, false)).toBe("going on");
+  });
+
+  it("moves with the lines before the picture is asked for again", () => {
+    const line = (state: RunLine["state"], text: string): RunLine => ({
+      id: 1,
+      device: "brn-gw-b",
+      at: "2026-11-25T01:05:00Z",
+      kind: "NOTE",
+      text,
+      phase: "PUSH",
+      state,
+    });
+    const going = withLines(run([device([])]), [line("GOING", "push begins")]);
+    expect(cellOf(going.devices[0]!, "PUSH", false).word).toBe("going on");
+    const failed = withLines(going, [line("FAILED", "push failed: refused")]);
+    expect(failed.devices[0]!.steps).toHaveLength(1);
+    expect(failureOf(failed.devices[0]!)?.words).toBe("refused");
+    const quiet = run([device([])]);
+    expect(withLines(quiet, [])).toBe(quiet);
+  });
+
+  it("shows confirming only where there is a timer", () => {
+    expect(phasesOf(run([device([])]))).toContain("CONFIRM");
+    expect(phasesOf(run([{ ...device([]), timer: false }]))).not.toContain("CONFIRM");
+  });
+
+  it("leaves out only what has not come to its end", () => {
+    const atEnd = device([step("AFTER_BACKUP", "DONE")]);
+    expect(maySkip(run([atEnd]), atEnd)).toBe(false);
+    expect(maySkip(run([]), device([]))).toBe(true);
+    expect(headline({ ...run([atEnd, device([])]), state: "PAUSED" })).toBe(
+      "Waiting for a person: 1 of 2 devices done",
+    );
   });
 
   it("shows a failed way back as failed", () => {

@@ -1,8 +1,22 @@
-import type { Phase, Run, RunCheck, RunDevice } from "../api/types";
+import type { Phase, Run, RunCheck, RunControl, RunDevice, RunLine, RunStep } from "../api/types";
 import type { Shape } from "../ui/Glyph";
 import { count } from "../ui/words";
 
-export const forward: Phase[] = ["BACK_UP", "CHECK_BEFORE", "PUSH", "READ_BACK", "CHECK_AFTER", "SAVE", "AFTER_BACKUP"];
+const forward: Phase[] = [
+  "BACK_UP",
+  "CHECK_BEFORE",
+  "GATE",
+  "PUSH",
+  "READ_BACK",
+  "CHECK_AFTER",
+  "CONFIRM",
+  "SAVE",
+  "AFTER_BACKUP",
+];
+
+/** The phases of a run; a timer is confirmed only where there is one. */
+export const phasesOf = (run: Run): Phase[] =>
+  forward.filter((p) => p !== "CONFIRM" || run.devices.some((d) => d.timer && !d.nothingToSend));
 
 const undoPhases: Phase[] = ["UNDO_PUSH", "UNDO_READ_BACK", "UNDO_CHECK", "UNDO_SAVE"];
 
@@ -19,7 +33,8 @@ export function stepOf(device: RunDevice, phase: Phase) {
 export function cellOf(device: RunDevice, phase: Phase, ended: boolean): Cell {
   const step = stepOf(device, phase);
   if (!step) {
-    const needed = !device.nothingToSend || phase === "BACK_UP" || phase === "CHECK_BEFORE";
+    const looks = phase === "BACK_UP" || phase === "CHECK_BEFORE";
+    const needed = (!device.nothingToSend || looks) && (phase !== "CONFIRM" || device.timer) && !device.skippedBy;
     return !needed || ended ? { shape: "dot", word: "not needed" } : { shape: "notyet", word: "not yet" };
   }
   switch (step.state) {
@@ -31,6 +46,10 @@ export function cellOf(device: RunDevice, phase: Phase, ended: boolean): Cell {
       return { shape: "failed", word: "failed" };
     case "INTERRUPTED":
       return { shape: "blocked", word: "interrupted, not known how far" };
+    case "AGAIN":
+      return { shape: "notyet", word: "to be done once more" };
+    case "OVERRIDDEN":
+      return { shape: "done", word: "failed, and overridden by two people" };
   }
 }
 
@@ -59,6 +78,9 @@ export function nowWords(device: RunDevice, ended: boolean, lastNote?: string): 
   if (!latest) {
     return ended ? "not reached" : "waits";
   }
+  if (device.skippedBy && !undoCell(device)) {
+    return `left out by ${device.skippedBy}: ${device.skipReason}`;
+  }
   const failed = device.steps.find((s) => s.state === "FAILED");
   if (failed && !failed.phase.startsWith("UNDO")) {
     const undone = undoCell(device);
@@ -79,21 +101,74 @@ export function nowWords(device: RunDevice, ended: boolean, lastNote?: string): 
 
 export function headline(run: Run): string {
   const total = run.devices.length;
+  const left = run.devices.filter((d) => d.skippedBy).length;
   const done = run.devices.filter((d) =>
-    d.nothingToSend ? stepOf(d, "CHECK_BEFORE")?.state === "DONE" : stepOf(d, "AFTER_BACKUP")?.state === "DONE",
+    d.nothingToSend ? stepOf(d, "CHECK_BEFORE")?.state === "DONE" : isAtEnd(d),
   ).length;
   switch (run.state) {
     case "SUCCEEDED":
-      return `Succeeded on ${total} of ${count(total, "device")}`;
+      return left > 0
+        ? `Succeeded on ${done} of ${count(total, "device")}, ${left} left out`
+        : `Succeeded on ${total} of ${count(total, "device")}`;
     case "ROLLED_BACK":
       return "Rolled back";
     case "STUCK":
       return "Stuck: not everything could be undone";
     case "ROLLING_BACK":
-      return "Rolling back";
+      return run.turningBack ? "Rolling back" : "Taking back a part";
+    case "PAUSED":
+      return `Waiting for a person: ${done} of ${count(total, "device")} done`;
     default:
       return run.stopRequestedBy ? "Stopping" : `Running: ${done} of ${count(total, "device")} done`;
   }
+}
+
+const isAtEnd = (device: RunDevice) => stepOf(device, "AFTER_BACKUP")?.state === "DONE" && !device.takenBack;
+
+/** What a device failed at on the way there, as long as nobody has decided about it. */
+export function failureOf(device: RunDevice): RunStep | undefined {
+  return device.skippedBy ? undefined : device.steps.find((s) => s.state === "FAILED" && !s.phase.startsWith("UNDO"));
+}
+
+/** Whether a device may be left out now. */
+export const maySkip = (run: Run, device: RunDevice): boolean =>
+  !run.endedAt && !run.turningBack && !device.skippedBy && !isAtEnd(device) && !device.nothingToSend;
+
+/** An override that waits for a second person. */
+export const overrideOf = (run: Run, device: string): RunControl | undefined =>
+  run.controls.find((c) => c.kind === "OVERRIDE" && c.device === device && c.waitsForSecond);
+
+/** The run with what new lines say of phases: the board moves before the whole picture is asked for again. */
+export function withLines(run: Run, lines: RunLine[]): Run {
+  const told = new Map<string, RunLine[]>();
+  for (const line of lines) {
+    if (line.device && line.phase) {
+      told.set(line.device, [...(told.get(line.device) ?? []), line]);
+    }
+  }
+  if (told.size === 0) {
+    return run;
+  }
+  return {
+    ...run,
+    devices: run.devices.map((d) => {
+      const own = told.get(d.name);
+      return own ? { ...d, steps: own.reduce(withStep, d.steps) } : d;
+    }),
+  };
+}
+
+function withStep(steps: RunStep[], line: RunLine): RunStep[] {
+  const old = steps.find((s) => s.phase === line.phase);
+  const going = line.state === "GOING";
+  const step: RunStep = {
+    phase: line.phase!,
+    state: line.state!,
+    startedAt: going ? line.at : (old?.startedAt ?? line.at),
+    endedAt: going ? null : line.at,
+    words: going ? null : line.text.replace(/^[^:]*: /, ""),
+  };
+  return [...steps.filter((s) => s.phase !== line.phase), step];
 }
 
 /** Whether a check is fine, as it stands now; one that is still given time has not failed yet. */

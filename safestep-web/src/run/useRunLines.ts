@@ -1,9 +1,14 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { api } from "../api/client";
-import type { RunLine } from "../api/types";
+import type { Run, RunLine } from "../api/types";
+import { withLines } from "./board";
 
-const ASK_AGAIN_MILLIS = 200;
+/** Lines that come in one breath are shown together. */
+const GATHER_MILLIS = 50;
+
+/** Checks, times and what people did are asked for again at most so often. */
+const ASK_AGAIN_MILLIS = 1_000;
 
 /**
  * What is said in a run, live. Every line is also the sign that the run's picture has changed. The browser connects again
@@ -13,9 +18,11 @@ export function useRunLines(run: number, change: number): { lines: RunLine[]; co
   const [lines, setLines] = useState<RunLine[]>([]);
   const [connected, setConnected] = useState(true);
   const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
+  const asking = useRef<ReturnType<typeof setTimeout> | null>(null);
   const client = useQueryClient();
 
   useEffect(() => {
+    const key = ["change", String(change), "runs"];
     let source: EventSource | null = null;
     let waiting: RunLine[] = [];
     let last = 0;
@@ -26,7 +33,11 @@ export function useRunLines(run: number, change: number): { lines: RunLine[]; co
       const fresh = waiting;
       waiting = [];
       setLines((old) => [...old, ...fresh]);
-      void client.invalidateQueries({ queryKey: ["change", String(change), "runs"] });
+      client.setQueryData<Run[]>(key, (runs) => runs?.map((r) => (r.id === run ? withLines(r, fresh) : r)));
+      asking.current ??= setTimeout(() => {
+        asking.current = null;
+        void client.invalidateQueries({ queryKey: key });
+      }, ASK_AGAIN_MILLIS);
     }
 
     function take(line: RunLine) {
@@ -42,7 +53,7 @@ export function useRunLines(run: number, change: number): { lines: RunLine[]; co
       source.addEventListener("error", () => setConnected(false));
       source.addEventListener("line", (event) => {
         take(JSON.parse((event as MessageEvent<string>).data) as RunLine);
-        timer.current ??= setTimeout(flush, ASK_AGAIN_MILLIS);
+        timer.current ??= setTimeout(flush, GATHER_MILLIS);
       });
       source.addEventListener("ended", () => {
         source?.close();
@@ -55,8 +66,10 @@ export function useRunLines(run: number, change: number): { lines: RunLine[]; co
       .get<RunLine[]>(`/api/runs/${run}/lines`)
       .then((said) => {
         if (!left) {
+          // The picture that was loaded with the page is newer than these.
           said.forEach(take);
-          flush();
+          waiting = [];
+          setLines(said);
           listen();
         }
       })
@@ -69,9 +82,11 @@ export function useRunLines(run: number, change: number): { lines: RunLine[]; co
     return () => {
       left = true;
       source?.close();
-      if (timer.current) {
-        clearTimeout(timer.current);
-        timer.current = null;
+      for (const waits of [timer, asking]) {
+        if (waits.current) {
+          clearTimeout(waits.current);
+          waits.current = null;
+        }
       }
       setLines([]);
     };

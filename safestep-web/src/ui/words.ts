@@ -30,9 +30,11 @@ export const runStates: Record<Run["state"], { shape: Shape; word: string }> = {
 export const phaseWords: Record<Phase, string> = {
   BACK_UP: "Back up",
   CHECK_BEFORE: "Check before",
+  GATE: "Gate",
   PUSH: "Push",
   READ_BACK: "Read back",
   CHECK_AFTER: "Check after",
+  CONFIRM: "Confirm",
   SAVE: "Save",
   AFTER_BACKUP: "After-backup",
   UNDO_PUSH: "Undo",

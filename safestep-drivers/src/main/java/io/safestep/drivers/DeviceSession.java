@@ -40,6 +40,31 @@ public interface DeviceSession extends AutoCloseable {
      */
     int push(Script script, PushListener listener) throws DeviceException;
 
+    /** Whether this device has a dead-man timer that outlives the session. */
+    boolean hasTimer();
+
+    /**
+     * Like {@link #push(Script, PushListener)}, with a timer that is started before the first command. It goes on running
+     * when the session ends, whatever came of the push.
+     *
+     * @throws DeviceException with reason NOT_POSSIBLE when the device has no such timer
+     */
+    int push(Script script, DeadManTimer timer, PushListener listener) throws DeviceException;
+
+    /**
+     * Stops a timer that this or another session started, so that what is in force stays.
+     *
+     * @return false when the device says that none runs: it has gone back, or was stopped before
+     */
+    boolean confirm(DeadManTimer timer) throws DeviceException;
+
+    /**
+     * Has the device go back at once. What it answers is not believed: read the running configuration afterwards.
+     *
+     * @return false when the device says that no timer runs
+     */
+    boolean goBack(DeadManTimer timer) throws DeviceException;
+
     /**
      * Copies running to startup.
      *

@@ -22,6 +22,8 @@ import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 
@@ -52,6 +54,11 @@ public class Change {
 
     @Enumerated(EnumType.STRING)
     private FailureRule failureRule = FailureRule.UNDO_ALL;
+
+    private Integer waveFirst;
+    private Integer waveMost;
+    private int wavePauseSeconds;
+    private boolean wavesByHand;
 
     @JdbcTypeCode(SqlTypes.CHAR)
     private String seal;
@@ -144,8 +151,17 @@ public class Change {
         return undoAccepted;
     }
 
-    public FailureRule failureRule() {
-        return failureRule;
+    /** How it is run. */
+    public RunOrder order() {
+        return new RunOrder(
+                failureRule,
+                waveFirst,
+                waveMost,
+                wavePauseSeconds,
+                wavesByHand
+                        ? targets.stream()
+                                .collect(Collectors.toMap(t -> t.device().name(), ChangeTarget::wave))
+                        : Map.of());
     }
 
     /** The seal of the content as it is now; null while the lines are not complete. */
@@ -191,6 +207,12 @@ public class Change {
         reason = draft.reason().strip();
         undoAccepted = draft.undoAccepted();
         restoresStartup = draft.restoresStartup();
+        RunOrder order = draft.order();
+        failureRule = order.failureRule();
+        waveFirst = order.first();
+        waveMost = order.most();
+        wavePauseSeconds = order.pauseSeconds();
+        wavesByHand = !order.byHand().isEmpty();
     }
 
     void replaceContent(List<ChangeTarget> newTargets, List<ChangeCheck> newChecks) {

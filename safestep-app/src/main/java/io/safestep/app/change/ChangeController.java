@@ -228,7 +228,8 @@ class ChangeController {
                         .toList(),
                 c.sheets() == null
                         ? List.of()
-                        : c.sheets().stream().map(ChangeRequests.Sheet::sheet).toList());
+                        : c.sheets().stream().map(ChangeRequests.Sheet::sheet).toList(),
+                c.order() == null ? RunOrder.usual() : c.order().order());
     }
 
     private static String blankToNull(String text) {

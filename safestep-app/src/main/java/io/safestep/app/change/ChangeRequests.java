@@ -1,6 +1,7 @@
 package io.safestep.app.change;
 
 import io.safestep.app.template.TemplateContent;
+import io.safestep.core.change.FailureRule;
 import io.safestep.core.check.Expectation;
 import io.safestep.core.template.VariableType;
 import jakarta.validation.Valid;
@@ -28,6 +29,7 @@ final class ChangeRequests {
      * @param restoresStartup such devices take their startup configuration back as a whole; no when left out
      * @param groups names of the groups by which devices were chosen; none when left out
      * @param sheets lines for devices that somebody else runs; none when left out
+     * @param order how it is run; as usual when left out
      */
     record Content(
             int version,
@@ -52,7 +54,36 @@ final class ChangeRequests {
             List<Check> checks,
 
             @Nullable @Valid @Size(max = 20, message = "At most 20 sheets for others.")
-            List<Sheet> sheets) {}
+            List<Sheet> sheets,
+
+            @Nullable @Valid Order order) {}
+
+    /**
+     * How the change is run.
+     *
+     * @param failureRule what happens when something fails
+     * @param first how many devices the first wave holds at most, 0 for no small first wave; what is usual when left out
+     * @param most how many devices any wave holds at most; what is usual when left out
+     * @param pauseSeconds how long to wait between two waves
+     * @param waves the number of the wave of each device, counted from 1; left out for the computed order
+     */
+    record Order(
+            @NotNull(message = "Say what happens when something fails.")
+            FailureRule failureRule,
+
+            @Nullable @Min(0) @Max(200) Integer first,
+            @Nullable @Min(1) @Max(200) Integer most,
+
+            @Min(0) @Max(value = 86_400, message = "At most a day.")
+            int pauseSeconds,
+
+            @Nullable @Size(max = 200)
+            Map<@NotBlank @Size(max = 60) String, @NotNull @Min(1) @Max(200) Integer> waves) {
+
+        RunOrder order() {
+            return new RunOrder(failureRule, first, most, pauseSeconds, waves == null ? Map.of() : waves);
+        }
+    }
 
     /**
      * Lines for a device that somebody else runs.

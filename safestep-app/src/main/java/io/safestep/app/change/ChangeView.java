@@ -1,7 +1,9 @@
 package io.safestep.app.change;
 
 import io.safestep.core.change.ChangeState;
+import io.safestep.core.change.FailureRule;
 import io.safestep.core.check.Expectation;
+import io.safestep.core.run.WaveOrder;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -41,7 +43,26 @@ public record ChangeView(
         List<ChosenGroupView> groups,
         List<Target> targets,
         List<Check> checks,
-        List<PeerSheetView> sheets) {
+        List<PeerSheetView> sheets,
+        Order order) {
+
+    /**
+     * How it is run.
+     *
+     * @param first how many devices the first wave holds at most; null for what is usual
+     * @param most how many devices any wave holds at most; null for what is usual
+     * @param byHand a person placed the devices
+     * @param waves with the reason for each
+     * @param objections what stands against this order
+     */
+    public record Order(
+            FailureRule failureRule,
+            @Nullable Integer first,
+            @Nullable Integer most,
+            int pauseSeconds,
+            boolean byHand,
+            List<WaveOrder.Wave> waves,
+            List<WaveOrder.Objection> objections) {}
 
     /**
      * A group by which devices were chosen.

@@ -11,6 +11,7 @@ import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigSyntaxException;
 import io.safestep.core.platform.Language;
 import io.safestep.core.platform.ReadCommand;
+import io.safestep.core.run.WaveOrder;
 import io.safestep.core.template.Variable;
 import java.util.List;
 import java.util.Locale;
@@ -31,6 +32,7 @@ public class ChangeViews {
     private final PeerSheets peerSheets;
     private final Backups backups;
     private final Devices devices;
+    private final ChangeWaves waves;
 
     ChangeViews(
             DeviceBuilds builds,
@@ -39,7 +41,8 @@ public class ChangeViews {
             Templates templates,
             PeerSheets peerSheets,
             Backups backups,
-            Devices devices) {
+            Devices devices,
+            ChangeWaves waves) {
         this.builds = builds;
         this.platforms = platforms;
         this.groups = groups;
@@ -47,6 +50,7 @@ public class ChangeViews {
         this.peerSheets = peerSheets;
         this.backups = backups;
         this.devices = devices;
+        this.waves = waves;
     }
 
     ChangeView full(Change c, String viewer) {
@@ -73,7 +77,25 @@ public class ChangeViews {
                 c.groups().stream().map(this::group).toList(),
                 c.targets().stream().map(t -> target(t, isAuthor)).toList(),
                 c.checks().stream().map(k -> check(k.definition())).toList(),
-                peerSheets.views(c, isAuthor));
+                peerSheets.views(c, isAuthor),
+                order(c));
+    }
+
+    private ChangeView.Order order(Change c) {
+        RunOrder order = c.order();
+        return new ChangeView.Order(
+                order.failureRule(),
+                order.first(),
+                order.most(),
+                order.pauseSeconds(),
+                !order.byHand().isEmpty(),
+                c.targets().isEmpty() ? List.of() : waves.of(c),
+                waves.objections(c));
+    }
+
+    /** The waves of a change with the reason for each. */
+    public List<WaveOrder.Wave> waves(Change c) {
+        return waves.of(c);
     }
 
     private ChangeView.ChosenGroupView group(ChosenGroup chosen) {

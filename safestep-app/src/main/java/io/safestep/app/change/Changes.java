@@ -17,7 +17,6 @@ import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.DeviceBuild;
 import io.safestep.core.paste.Cleaned;
-import io.safestep.core.run.WavePlan;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -26,9 +25,7 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Set;
-import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -46,6 +43,7 @@ public class Changes {
     private final ChangeRepository repository;
     private final DeviceBuilds builds;
     private final BuildViews buildViews;
+    private final ChangeWaves waves;
     private final SubmissionRules rules;
     private final PoolValues poolValues;
     private final PeerSheets peerSheets;
@@ -61,6 +59,7 @@ public class Changes {
             ChangeRepository repository,
             DeviceBuilds builds,
             BuildViews buildViews,
+            ChangeWaves waves,
             SubmissionRules rules,
             PoolValues poolValues,
             PeerSheets peerSheets,
@@ -74,6 +73,7 @@ public class Changes {
         this.repository = repository;
         this.builds = builds;
         this.buildViews = buildViews;
+        this.waves = waves;
         this.rules = rules;
         this.poolValues = poolValues;
         this.peerSheets = peerSheets;
@@ -106,9 +106,10 @@ public class Changes {
             List<String> groups,
             List<Target> targets,
             List<CheckDefinition> checks,
-            List<PeerSheet> sheets) {
+            List<PeerSheet> sheets,
+            RunOrder order) {
 
-        /** Without sheets for others. */
+        /** Without sheets for others, and run as usual. */
         public Draft(
                 int version,
                 String title,
@@ -117,7 +118,7 @@ public class Changes {
                 List<String> groups,
                 List<Target> targets,
                 List<CheckDefinition> checks) {
-            this(version, title, reason, undoAccepted, false, groups, targets, checks, List.of());
+            this(version, title, reason, undoAccepted, false, groups, targets, checks, List.of(), RunOrder.usual());
         }
     }
 
@@ -173,7 +174,9 @@ public class Changes {
                 errors.add(FieldError.of(field, wanted.device() + " is named twice."));
             }
             rules.stanceError(device, field).ifPresent(errors::add);
-            targets.add(new ChangeTarget(change, device, targets.size() + 1, wanted.asked()));
+            ChangeTarget target = new ChangeTarget(change, device, targets.size() + 1, wanted.asked());
+            target.place(draft.order().byHand().getOrDefault(wanted.device(), Integer.MAX_VALUE));
+            targets.add(target);
         }
         List<Device> devicesOfChange =
                 targets.stream().map(ChangeTarget::device).toList();
@@ -205,19 +208,8 @@ public class Changes {
     /** Derives scripts, waves and the seal from the lines and the baselines as they are now. */
     private void derive(Change change) {
         List<ChangeTarget> targets = change.targets();
-        Map<String, Integer> waves = WavePlan.of(targets.stream()
-                        .map(t -> new WavePlan.Member(
-                                t.device().name(),
-                                t.device().role().name().toLowerCase(Locale.ROOT),
-                                t.device().partner() == null
-                                        ? null
-                                        : t.device().partner().name()))
-                        .toList())
-                .stream()
-                .collect(Collectors.toMap(WavePlan.Placed::device, WavePlan.Placed::number));
         boolean complete = !targets.isEmpty();
         for (ChangeTarget target : targets) {
-            target.place(waves.get(target.device().name()));
             Long baseline = builds.base(target.device(), target.asked());
             Outcome outcome = builds.outcome(target.device(), baseline, target.asked());
             if (outcome.isDerivable()) {
@@ -233,6 +225,7 @@ public class Changes {
                 complete = false;
             }
         }
+        waves.place(change);
         change.sealWith(complete ? sealOf(change) : null);
     }
 
@@ -257,7 +250,8 @@ public class Changes {
         List<SealedContent.Sheet> sheets = change.sheets().stream()
                 .map(s -> new SealedContent.Sheet(s.device(), s.runBy(), s.lines(), s.undo()))
                 .toList();
-        return Seal.of(new SealedContent(sealed, checks, change.failureRule().name(), sheets))
+        RunOrder order = change.order();
+        return Seal.of(new SealedContent(sealed, checks, order.failureRule().name(), order.sealed(), sheets))
                 .hex();
     }
 
@@ -296,6 +290,12 @@ public class Changes {
         transition(change, ChangeAction.CLOSE, login, note.strip());
         change.note(note.strip());
         return views.full(change, login);
+    }
+
+    /** Closes a change that needs attention: two people take what the devices hold as it is. */
+    public void accept(Change change, String note, String login) {
+        transition(change, ChangeAction.ACCEPT, login, note);
+        change.note(note);
     }
 
     /** The change, held for this transaction so that nobody else moves it. */

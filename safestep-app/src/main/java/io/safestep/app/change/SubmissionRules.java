@@ -10,8 +10,8 @@ import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.Expectation;
 import io.safestep.core.config.LineComplaint;
 import io.safestep.core.network.ownpath.OwnPath;
-import io.safestep.core.platform.NetconfAccess;
 import io.safestep.core.platform.ReadCommand;
+import io.safestep.core.run.WaveOrder;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -24,10 +24,12 @@ class SubmissionRules {
     private final DeviceBuilds builds;
     private final Platforms platforms;
     private final Rules rules;
+    private final ChangeWaves waves;
 
-    SubmissionRules(DeviceBuilds builds, Platforms platforms, Rules rules) {
+    SubmissionRules(DeviceBuilds builds, Platforms platforms, Rules rules, ChangeWaves waves) {
         this.builds = builds;
         this.platforms = platforms;
+        this.waves = waves;
         this.rules = rules;
     }
 
@@ -62,6 +64,9 @@ class SubmissionRules {
             outcome.cut().flatMap(cut -> pathError(target.device(), cut, field)).ifPresent(errors::add);
             unproven |= target.hasScript() && !target.proven();
         }
+        waves.objections(change).stream()
+                .filter(WaveOrder.Objection::forbidden)
+                .forEach(o -> errors.add(FieldError.of("order", o.sentence())));
         boolean complete = targets.stream().allMatch(t -> t.script() != null);
         if (!targets.isEmpty() && complete && targets.stream().noneMatch(ChangeTarget::hasScript)) {
             errors.add(FieldError.of(
@@ -87,7 +92,7 @@ class SubmissionRules {
 
     /** A device that goes back by itself when nobody confirms may be cut off for a moment. */
     private Optional<FieldError> pathError(Device device, OwnPath.Cut cut, String field) {
-        boolean goesBackByItself = platforms.profile(device.platform()).access() instanceof NetconfAccess;
+        boolean goesBackByItself = platforms.profile(device.platform()).access().hasTimer();
         return goesBackByItself
                 ? Optional.empty()
                 : Optional.of(FieldError.of(

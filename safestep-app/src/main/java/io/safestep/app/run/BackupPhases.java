@@ -25,7 +25,7 @@ class BackupPhases {
     PhaseResult before(DeviceWork work) throws DeviceException {
         Backups.Taken taken =
                 backups.take(work.deviceId(), Occasion.ofChange(BackupCause.BEFORE_CHANGE, work.changeNumber()));
-        journal.backedUp(work.runDeviceId(), taken.runningId());
+        journal.backedUp(work.drive(), work.runDeviceId(), taken.runningId());
         ConfigEngine engine = work.engine();
         ConfigTree current = engine.read(taken.running());
         List<String> moved = engine.touchedDifferences(work.approved(), current, work.script());
@@ -40,7 +40,7 @@ class BackupPhases {
         int elsewhere = engine.compare(work.approved(), current).size();
         if (elsewhere > 0) {
             journal.note(
-                    work.runId(),
+                    work.drive(),
                     work.runDeviceId(),
                     "differs from its baseline in " + elsewhere + " places that this change does not touch");
         }
@@ -51,7 +51,7 @@ class BackupPhases {
     PhaseResult after(DeviceWork work) throws DeviceException {
         Backups.Taken taken =
                 backups.take(work.deviceId(), Occasion.ofChange(BackupCause.AFTER_CHANGE, work.changeNumber()));
-        journal.backedUpAfter(work.runDeviceId(), taken.runningId());
+        journal.backedUpAfter(work.drive(), work.runDeviceId(), taken.runningId());
         return PhaseResult.done("backup " + briefHash(taken.runningId()));
     }
 

@@ -16,8 +16,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.CountDownLatch;
-import java.util.concurrent.TimeUnit;
 import org.springframework.stereotype.Component;
 
 /** Looks at the checks of a change on one device, before, after, and after an undo. */
@@ -82,38 +80,27 @@ class CheckPhases {
                 return PhaseResult.failed(String.join("; ", look.failures()));
             }
             journal.note(
-                    work.runId(),
+                    work.drive(),
                     work.runDeviceId(),
                     "settling: " + String.join("; ", look.failures()) + "; looking again in "
                             + BETWEEN_LOOKS.toSeconds() + " s");
-            if (stoppable && stopRequestedWithin(work.runId(), BETWEEN_LOOKS)) {
+            if (stoppable && stoppedWithin(work, BETWEEN_LOOKS)) {
                 return PhaseResult.failed("stopped while settling: " + String.join("; ", look.failures()));
             }
             if (!stoppable) {
-                pause(BETWEEN_LOOKS);
+                Patience.pause(BETWEEN_LOOKS);
             }
         }
     }
 
-    private boolean stopRequestedWithin(long runId, Duration time) throws DeviceException {
+    private boolean stoppedWithin(DeviceWork work, Duration time) throws DeviceException {
         for (long waited = 0; waited < time.toMillis(); waited += 250) {
-            if (journal.stopRequestedBy(runId).isPresent()) {
+            if (!journal.mayGoOn(work.drive(), work.runDeviceId())) {
                 return true;
             }
-            pause(Duration.ofMillis(250));
+            Patience.pause(Duration.ofMillis(250));
         }
         return false;
-    }
-
-    /** Waits in a way that ends at once when the process is asked to end. */
-    private static void pause(Duration time) throws DeviceException {
-        try {
-            new CountDownLatch(1).await(time.toMillis(), TimeUnit.MILLISECONDS);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new DeviceException(
-                    DeviceException.Reason.SESSION_LOST, "Safe Step was asked to end while checks were settling.", e);
-        }
     }
 
     /** @param open checks that did not pass; @param failures what each of them found, in words */
@@ -150,9 +137,9 @@ class CheckPhases {
     private Observation observe(DeviceWork work, CheckDefinition check, DeviceSession session) throws DeviceException {
         ReadCommand read = work.profile().read(check.read()).orElseThrow();
         String command = read.commandFor(check.argument());
-        journal.sent(work.runId(), work.runDeviceId(), command);
+        journal.sent(work.drive(), work.runDeviceId(), command);
         String answer = session.read(command);
-        journal.heard(work.runId(), work.runDeviceId(), answer);
+        journal.heard(work.drive(), work.runDeviceId(), answer);
         return new Observation(read.rows(answer).stream()
                 .map(row -> row.key() + "\t" + row.value())
                 .toList());

@@ -5,21 +5,26 @@ import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigTree;
 import io.safestep.core.config.Script;
 import io.safestep.core.platform.PlatformProfile;
+import io.safestep.drivers.DeadManTimer;
 import java.time.Instant;
 import java.util.List;
 
 /**
  * Everything that a phase needs to know about one device of a run.
  *
+ * @param drive in whose name everything is written down
  * @param approved the configuration that the approvers saw
  * @param before the configuration in the before-backup; null until it is taken
  * @param restoresStartup the way back is to take the startup configuration back as a whole
  * @param returnsToBackup the device is to hold a backup as a whole, whatever its baseline was
- * @param turnBackAt the last moment at which a push may begin
+ * @param wholeBack the device is to hold the before-backup as a whole, beyond what the change touched
  * @param undoProven the way back was proven before approval
+ * @param pushInterrupted a process ended in the middle of the push, and nobody has looked since
+ * @param timer the dead-man timer with which it is pushed; null where the platform has none
+ * @param timerUntil when a timer that was started ends, UTC; null when none is known to run
  */
 record DeviceWork(
-        long runId,
+        Drive drive,
         int changeNumber,
         long runDeviceId,
         long deviceId,
@@ -32,7 +37,10 @@ record DeviceWork(
         boolean undoProven,
         boolean restoresStartup,
         boolean returnsToBackup,
-        Instant turnBackAt,
+        boolean wholeBack,
+        boolean pushInterrupted,
+        DeadManTimer timer,
+        Instant timerUntil,
         List<Check> checks) {
 
     /** @param title what is looked at, in words */

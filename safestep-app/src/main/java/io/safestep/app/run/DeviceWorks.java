@@ -6,8 +6,17 @@ import io.safestep.app.change.ChangeViews;
 import io.safestep.app.change.Changes;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Platforms;
+import io.safestep.app.schedule.ChangeTimes;
 import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.platform.NetconfAccess;
+import io.safestep.core.platform.PlatformProfile;
+import io.safestep.core.run.Phase;
+import io.safestep.core.run.PhaseTimes;
+import io.safestep.core.run.StepState;
+import io.safestep.drivers.DeadManTimer;
+import java.time.Duration;
 import java.util.List;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -15,36 +24,51 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 class DeviceWorks {
 
+    private static final Duration LONGEST_TIMER = Duration.ofHours(1);
+
     private final RunDeviceRepository devices;
     private final Changes changes;
     private final ChangeViews views;
+    private final ChangeTimes times;
     private final Platforms platforms;
     private final Backups backups;
+    private final Duration shortestTimer;
 
-    DeviceWorks(RunDeviceRepository devices, Changes changes, ChangeViews views, Platforms platforms, Backups backups) {
+    /** @param shortestTimer for how long at least a dead-man timer runs */
+    DeviceWorks(
+            RunDeviceRepository devices,
+            Changes changes,
+            ChangeViews views,
+            ChangeTimes times,
+            Platforms platforms,
+            Backups backups,
+            @Value("${safestep.run.shortest-timer:2m}") Duration shortestTimer) {
         this.devices = devices;
         this.changes = changes;
         this.views = views;
+        this.times = times;
         this.platforms = platforms;
         this.backups = backups;
+        this.shortestTimer = shortestTimer;
     }
 
     @Transactional(readOnly = true)
-    DeviceWork of(long runDeviceId) {
+    DeviceWork of(Drive drive, long runDeviceId) {
         RunDevice d = devices.findById(runDeviceId).orElseThrow();
         Change change = changes.withId(d.run().changeId());
         Device device = d.target().device();
         ConfigEngine engine = platforms.engine(device.platform());
+        PlatformProfile profile = platforms.profile(device.platform());
         List<DeviceWork.Check> checks = change.checks().stream()
                 .map(c -> new DeviceWork.Check(c.id(), views.title(c.definition()), c.definition()))
                 .toList();
         return new DeviceWork(
-                d.run().id(),
+                drive,
                 change.number(),
                 d.id(),
                 d.deviceId(),
                 device.name(),
-                platforms.profile(device.platform()),
+                profile,
                 engine,
                 engine.readScript(d.target().script()),
                 engine.read(backups.text(d.target().baselineBackupId())),
@@ -52,7 +76,40 @@ class DeviceWorks {
                 d.target().proven(),
                 d.target().restoresStartup(),
                 d.target().returnsToBackup(),
-                d.run().turnBackAt(),
+                d.wholeBack(),
+                d.latest(Phase.PUSH) == StepState.INTERRUPTED,
+                timer(d, change, profile),
+                d.timerUntil(),
                 checks);
+    }
+
+    /**
+     * Long enough for the slowest of the wave to be pushed, read and checked, twice over; else a device would go back while
+     * all is well.
+     */
+    private DeadManTimer timer(RunDevice d, Change change, PlatformProfile profile) {
+        if (!d.timer()) {
+            return null;
+        }
+        if (d.timerToken() != null && d.timerUntil() != null) {
+            return new DeadManTimer(d.timerToken(), shortestTimer);
+        }
+        PhaseTimes phases = times.phases(change);
+        Duration needed = d.run().devices().stream()
+                .filter(other -> other.wave() == d.wave())
+                .map(other -> phases.of(other.name(), Phase.PUSH)
+                        .plus(phases.of(other.name(), Phase.READ_BACK))
+                        .plus(phases.of(other.name(), Phase.CHECK_AFTER)))
+                .max(Duration::compareTo)
+                .orElse(Duration.ZERO)
+                .multipliedBy(2);
+        Duration least = profile.access() instanceof NetconfAccess netconf ? netconf.confirmWithin() : shortestTimer;
+        Duration within = needed.compareTo(least) > 0 ? needed : least;
+        return new DeadManTimer(
+                "safestep-" + d.run().id() + "-" + d.id() + "-"
+                        + d.steps().stream()
+                                .filter(s -> s.phase() == Phase.PUSH)
+                                .count(),
+                within.compareTo(LONGEST_TIMER) > 0 ? LONGEST_TIMER : within);
     }
 }

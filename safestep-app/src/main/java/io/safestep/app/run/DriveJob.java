@@ -29,7 +29,6 @@ class DriveJob implements JobHandler {
 
     @Override
     public Optional<Instant> execute(String id) {
-        driver.drive(Long.parseLong(id));
-        return Optional.empty();
+        return driver.drive(Long.parseLong(id));
     }
 }

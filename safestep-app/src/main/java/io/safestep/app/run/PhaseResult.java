@@ -9,6 +9,11 @@ record PhaseResult(StepState state, String words) {
         return new PhaseResult(StepState.DONE, words);
     }
 
+    /** It has to be done once more, after what was found. */
+    static PhaseResult again(String words) {
+        return new PhaseResult(StepState.AGAIN, words);
+    }
+
     static PhaseResult failed(String words) {
         return new PhaseResult(StepState.FAILED, words);
     }

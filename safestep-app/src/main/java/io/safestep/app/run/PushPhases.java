@@ -5,10 +5,12 @@ import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigTree;
 import io.safestep.core.config.Holding;
 import io.safestep.core.config.Script;
+import io.safestep.drivers.DeadManTimer;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceSession;
-import io.safestep.drivers.PushListener;
 import java.time.Clock;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import org.springframework.stereotype.Component;
 
@@ -20,97 +22,105 @@ class PushPhases {
 
     private final DeviceAccess access;
     private final RunJournal journal;
+    private final LostContact contact;
     private final Clock clock;
 
-    PushPhases(DeviceAccess access, RunJournal journal, Clock clock) {
+    PushPhases(DeviceAccess access, RunJournal journal, LostContact contact, Clock clock) {
         this.access = access;
         this.journal = journal;
+        this.contact = contact;
         this.clock = clock;
     }
 
     PhaseResult push(DeviceWork work) throws DeviceException {
-        if (!clock.instant().isBefore(work.turnBackAt())) {
-            return PhaseResult.failed("the turn-back point has passed: later there would be no time to undo;"
-                    + " nothing was written to this device");
-        }
         return access.visit(work.deviceId(), session -> {
-            // Time has passed since the backup: another device was changed, or a person was at work here.
+            // The gate was looked at with the whole wave; this is the last look before the first command.
             ConfigTree current = work.engine().read(session.readRunning());
             List<String> moved = work.engine().touchedDifferences(work.before(), current, work.script());
             if (!moved.isEmpty()) {
                 return PhaseResult.failed("changed since its backup a moment ago: " + String.join(", ", moved)
                         + "; nothing was written to this device");
             }
-            return pushed(work, send(work, session, work.script(), true));
+            return pushed(work, send(work, session, work.script(), armed(work, session), true));
         });
+    }
+
+    /** The timer with which the push is made, stored before it is started; null where there is none. */
+    private DeadManTimer armed(DeviceWork work, DeviceSession session) {
+        if (work.timer() == null || !session.hasTimer()) {
+            return null;
+        }
+        DeadManTimer timer = work.timer();
+        Instant until = clock.instant().plus(timer.within());
+        journal.arming(work.drive(), work.runDeviceId(), timer.token(), until);
+        journal.note(
+                work.drive(),
+                work.runDeviceId(),
+                "dead-man timer of " + timer.within().toSeconds() + " s: without a word from Safe Step until "
+                        + until.truncatedTo(ChronoUnit.SECONDS) + " the device goes back by itself");
+        return timer;
     }
 
     private PhaseResult pushed(DeviceWork work, int sent) {
         int all = work.script().lines().size();
         return sent == all
                 ? PhaseResult.done(commands(sent) + " sent")
-                : PhaseResult.failed(
-                        "stopped by " + journal.stopRequestedBy(work.runId()).orElse("somebody") + " after " + sent
-                                + " of " + commands(all));
+                : PhaseResult.failed("stopped by "
+                        + journal.stoppedBy(work.drive().runId()) + " after " + sent + " of " + commands(all));
     }
 
-    private int send(DeviceWork work, DeviceSession session, Script script, boolean stoppable) throws DeviceException {
-        List<String> shown = work.engine().maskedLines(script);
-        boolean[] secret = new boolean[shown.size()];
-        int[] last = {-1};
+    private int send(DeviceWork work, DeviceSession session, Script script, DeadManTimer timer, boolean stoppable)
+            throws DeviceException {
+        SentCommands sent = new SentCommands(work, script, stoppable, journal);
         try {
-            return session.push(script, new PushListener() {
-                @Override
-                public boolean before(int index) {
-                    if (stoppable && journal.stopRequestedBy(work.runId()).isPresent()) {
-                        return false;
-                    }
-                    secret[index] = !shown.get(index)
-                            .strip()
-                            .equals(script.lines().get(index).text());
-                    last[0] = index;
-                    if (index == 0) {
-                        journal.aboutToWrite(work.runDeviceId());
-                    }
-                    journal.sent(work.runId(), work.runDeviceId(), shown.get(index));
-                    return true;
-                }
-
-                @Override
-                public void after(int index, String answer) {
-                    if (!answer.isBlank()) {
-                        journal.heard(
-                                work.runId(),
-                                work.runDeviceId(),
-                                secret[index] ? "(an answer to a command with a secret; not shown)" : answer.strip());
-                    }
-                }
-            });
+            return timer == null ? session.push(script, sent) : session.push(script, timer, sent);
         } catch (DeviceException e) {
-            if (e.reason() == DeviceException.Reason.LINE_REFUSED && last[0] >= 0 && secret[last[0]]) {
-                throw new DeviceException(
-                        e.reason(), work.name() + " refused command " + (last[0] + 1) + ", which holds a secret.");
-            }
-            throw e;
+            throw sent.withoutSecret(e);
         }
     }
 
     PhaseResult readBack(DeviceWork work) throws DeviceException {
-        ConfigTree current = readRunning(work);
+        ConfigTree current = contact.readRunning(work);
         ConfigTree outcome = work.outcome();
         Holding holding = work.engine().holding(current, work.before(), outcome);
-        journal.holds(work.runDeviceId(), holding.words());
+        journal.holds(work.drive(), work.runDeviceId(), holding.words());
         if (holding.state() == Holding.State.OUTCOME) {
             return PhaseResult.done("equals the outcome");
+        }
+        if (holding.state() == Holding.State.BEFORE && work.pushInterrupted()) {
+            // Not blindly: the device shows that nothing of the push has arrived, so it begins again.
+            journal.nothingArrived(work.drive(), work.runDeviceId());
+            return PhaseResult.again("nothing of the push that was broken off has arrived; it begins again");
         }
         return PhaseResult.failed(
                 holding.words() + "; still missing: " + commandsToward(work.engine(), current, outcome));
     }
 
+    /** Stops the timer, and looks once more: a device that went back by itself has nothing to be confirmed. */
+    PhaseResult confirm(DeviceWork work) throws DeviceException {
+        if (work.timerUntil() == null) {
+            return PhaseResult.done("no timer was started");
+        }
+        return access.visit(work.deviceId(), session -> {
+            boolean stopped = session.confirm(work.timer());
+            Holding holding =
+                    work.engine().holding(work.engine().read(session.readRunning()), work.before(), work.outcome());
+            journal.holds(work.drive(), work.runDeviceId(), holding.words());
+            journal.disarmed(work.drive(), work.runDeviceId());
+            if (holding.state() == Holding.State.OUTCOME) {
+                return PhaseResult.done(stopped ? "timer stopped" : "no timer ran any more; it holds its outcome");
+            }
+            return PhaseResult.failed(
+                    stopped
+                            ? "timer stopped, but it " + holding.words()
+                            : "its timer has run out: it " + holding.words());
+        });
+    }
+
     PhaseResult save(DeviceWork work) throws DeviceException {
         return access.visit(work.deviceId(), session -> {
             String said = session.save();
-            journal.heard(work.runId(), work.runDeviceId(), said);
+            journal.heard(work.drive(), work.runDeviceId(), said);
             ConfigEngine engine = work.engine();
             boolean same = engine.same(engine.read(session.readRunning()), engine.read(session.readStartup()));
             return same
@@ -121,53 +131,71 @@ class PushPhases {
 
     /**
      * Sends what leads from what the device holds now back to what it held before, on the ground that the change touches.
-     * After a complete push these are the approved undo commands; after a part of one, those that the part needs.
+     * After a complete push these are the approved undo commands; after a part of one, those that the part needs. While a
+     * timer runs, the device goes back by it, and only what is then still missing is sent.
      */
     PhaseResult undoPush(DeviceWork work) throws DeviceException {
+        contact.await(work);
         if (work.restoresStartup()) {
             return restoreStartup(work);
         }
         ConfigEngine engine = work.engine();
         return access.visit(work.deviceId(), session -> {
+            boolean byTimer = work.timerUntil() != null && session.hasTimer() && goneBack(work, session);
             ConfigTree current = engine.read(session.readRunning());
-            Script undo = engine.derive(current, engine.wayBackTarget(current, work.before(), work.script()));
-            int sent = send(work, session, undo, false);
-            if (!work.undoProven()) {
-                return PhaseResult.failed(commands(sent)
-                        + " sent, but the device hides a value of which the old one can't be written back");
+            ConfigTree target =
+                    work.wholeBack() ? work.before() : engine.wayBackTarget(current, work.before(), work.script());
+            Script undo = engine.derive(current, target);
+            int sent = send(work, session, undo, null, false);
+            String words = sent == 0
+                    ? byTimer ? "went back by its timer" : "nothing to undo"
+                    : commands(sent) + " sent" + (byTimer ? " after it went back by its timer" : "");
+            // The way back of a timer is the device's own and hides nothing from it.
+            if (!work.undoProven() && !byTimer) {
+                return PhaseResult.failed(
+                        words + ", but the device hides a value of which the old one can't be written back");
             }
-            return PhaseResult.done(sent == 0 ? "nothing to undo" : commands(sent) + " sent");
+            return PhaseResult.done(words);
         });
+    }
+
+    private boolean goneBack(DeviceWork work, DeviceSession session) throws DeviceException {
+        journal.sent(work.drive(), work.runDeviceId(), "(go back by the dead-man timer at once)");
+        boolean gone = session.goBack(work.timer());
+        journal.heard(work.drive(), work.runDeviceId(), gone ? "(the device goes back)" : "(no timer runs any more)");
+        journal.disarmed(work.drive(), work.runDeviceId());
+        return gone;
     }
 
     /** Startup was the same as running when the change began, and is written only after the checks (law 7). */
     private PhaseResult restoreStartup(DeviceWork work) throws DeviceException {
         return access.visit(work.deviceId(), session -> {
-            journal.sent(work.runId(), work.runDeviceId(), "(take the startup configuration back as a whole)");
-            journal.heard(work.runId(), work.runDeviceId(), session.restoreStartup());
+            if (work.timerUntil() != null && session.hasTimer()) {
+                goneBack(work, session);
+            }
+            journal.sent(work.drive(), work.runDeviceId(), "(take the startup configuration back as a whole)");
+            journal.heard(work.drive(), work.runDeviceId(), session.restoreStartup());
             return PhaseResult.done("startup taken back as a whole");
         });
     }
 
     PhaseResult undoReadBack(DeviceWork work) throws DeviceException {
         ConfigEngine engine = work.engine();
-        ConfigTree current = readRunning(work);
-        List<String> moved = engine.touchedDifferences(work.before(), current, work.script());
+        ConfigTree current = contact.readRunning(work);
+        List<String> moved = work.wholeBack()
+                ? engine.compare(work.before(), current).isEmpty() ? List.of() : List.of("the configuration as a whole")
+                : engine.touchedDifferences(work.before(), current, work.script());
         if (!moved.isEmpty()) {
             String words = "does not hold what it held before: " + String.join(", ", moved);
-            journal.holds(work.runDeviceId(), words);
+            journal.holds(work.drive(), work.runDeviceId(), words);
             return PhaseResult.failed(words);
         }
         int elsewhere = engine.compare(work.before(), current).size();
         String words = elsewhere == 0
                 ? "equals the backup before the change"
                 : "as before where the change touched it; differs in " + elsewhere + " other places";
-        journal.holds(work.runDeviceId(), words);
+        journal.holds(work.drive(), work.runDeviceId(), words);
         return PhaseResult.done(words);
-    }
-
-    private ConfigTree readRunning(DeviceWork work) throws DeviceException {
-        return work.engine().read(access.visit(work.deviceId(), DeviceSession::readRunning));
     }
 
     private static String commandsToward(ConfigEngine engine, ConfigTree from, ConfigTree to) {

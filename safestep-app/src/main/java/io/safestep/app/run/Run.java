@@ -1,7 +1,12 @@
 package io.safestep.app.run;
 
+import io.safestep.app.change.RunOrder;
+import io.safestep.core.change.FailureRule;
+import io.safestep.core.run.Decision.Hold;
+import io.safestep.core.run.RunPicture.Pause;
 import io.safestep.core.run.RunState;
 import io.safestep.core.schedule.Occurrence;
+import io.safestep.core.schedule.RunEstimate;
 import jakarta.persistence.CascadeType;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -11,14 +16,17 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.OneToMany;
 import jakarta.persistence.OrderBy;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 
 /** One execution of a change. */
 @Entity
+@DynamicUpdate // the driver writes some columns while others are moved here
 class Run {
 
     @Id
@@ -43,6 +51,24 @@ class Run {
     private Instant stopRequestedAt;
     private String stopRequestedBy;
     private String verdict;
+    private int epoch;
+
+    @Enumerated(EnumType.STRING)
+    private FailureRule failureRule;
+
+    private int pauseBetweenWaves;
+    private boolean turningBack;
+
+    @Enumerated(EnumType.STRING)
+    private Pause pause = Pause.NONE;
+
+    private long wayBackSeconds;
+
+    @Enumerated(EnumType.STRING)
+    private Hold.Reason holdReason;
+
+    private String holdDevices;
+    private Instant heldSince;
 
     @OneToMany(mappedBy = "run", cascade = CascadeType.ALL)
     @OrderBy("position")
@@ -55,15 +81,18 @@ class Run {
             String seal,
             String startedBy,
             Instant startedAt,
-            Instant estimatedEnd,
-            Instant turnBackAt,
-            Occurrence window) {
+            RunEstimate estimate,
+            Occurrence window,
+            RunOrder order) {
         this.changeId = changeId;
         this.seal = seal;
         this.startedBy = startedBy;
         this.startedAt = startedAt;
-        this.estimatedEnd = estimatedEnd;
-        this.turnBackAt = turnBackAt;
+        this.estimatedEnd = startedAt.plus(estimate.forward());
+        this.turnBackAt = window.end().minus(estimate.wayBack());
+        this.wayBackSeconds = estimate.wayBack().toSeconds();
+        this.failureRule = order.failureRule();
+        this.pauseBetweenWaves = order.pauseSeconds();
         this.windowOpensAt = window.start();
         this.windowClosesAt = window.end();
     }
@@ -132,6 +161,65 @@ class Run {
         state = newState;
     }
 
+    int epoch() {
+        return epoch;
+    }
+
+    FailureRule failureRule() {
+        return failureRule;
+    }
+
+    int pauseBetweenWaves() {
+        return pauseBetweenWaves;
+    }
+
+    boolean turningBack() {
+        return turningBack;
+    }
+
+    void turnBack() {
+        turningBack = true;
+    }
+
+    Pause pause() {
+        return pause;
+    }
+
+    void pauseAt(Pause place) {
+        pause = place;
+    }
+
+    long wayBackSeconds() {
+        return wayBackSeconds;
+    }
+
+    /** What a person is asked about; null when nobody is asked. */
+    Hold.Reason holdReason() {
+        return holdReason;
+    }
+
+    List<String> holdDevices() {
+        return holdDevices == null || holdDevices.isEmpty() ? List.of() : List.of(holdDevices.split(","));
+    }
+
+    Instant heldSince() {
+        return heldSince;
+    }
+
+    /** Moves the end of the window for this run alone. */
+    void lengthen(Instant until) {
+        turnBackAt = turnBackAt.plus(Duration.between(windowClosesAt, until));
+        windowClosesAt = until;
+    }
+
+    /** Takes the way back up again after it was stuck. */
+    void goBackOnceMore() {
+        state = RunState.ROLLING_BACK;
+        endedAt = null;
+        verdict = null;
+        holdReason = null;
+    }
+
     void requestStop(String login, Instant now) {
         stopRequestedAt = now;
         stopRequestedBy = login;
@@ -141,5 +229,8 @@ class Run {
         state = finalState;
         verdict = words;
         endedAt = now;
+        holdReason = null;
+        holdDevices = null;
+        heldSince = null;
     }
 }

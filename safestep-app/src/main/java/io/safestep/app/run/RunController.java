@@ -1,6 +1,7 @@
 package io.safestep.app.run;
 
 import io.safestep.app.people.SignedIn;
+import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -9,6 +10,7 @@ import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -20,11 +22,13 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 class RunController {
 
     private final Runs runs;
+    private final RunControls controls;
     private final RunViews views;
     private final RunEvents events;
 
-    RunController(Runs runs, RunViews views, RunEvents events) {
+    RunController(Runs runs, RunControls controls, RunViews views, RunEvents events) {
         this.runs = runs;
+        this.controls = controls;
         this.views = views;
         this.events = events;
     }
@@ -71,6 +75,88 @@ class RunController {
     @PostMapping("/api/runs/{id}/stop")
     @PreAuthorize("hasAuthority('RUN_CHANGES')")
     RunView stop(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
-        return runs.stop(id, me.login());
+        return controls.stop(id, me.login());
+    }
+
+    /** Pauses when what is begun has come to its end. */
+    @PostMapping("/api/runs/{id}/pause")
+    @PreAuthorize("hasAuthority('RUN_CHANGES')")
+    RunView pause(
+            @PathVariable long id,
+            @Valid @RequestBody RunRequests.Pausing request,
+            @AuthenticationPrincipal SignedIn me) {
+        return controls.pause(id, request.after(), me.login());
+    }
+
+    /** Goes on after a pause, or without what was taken back. */
+    @PostMapping("/api/runs/{id}/resumption")
+    @PreAuthorize("hasAuthority('RUN_CHANGES')")
+    RunView resume(
+            @PathVariable long id, @Valid @RequestBody RunRequests.Why request, @AuthenticationPrincipal SignedIn me) {
+        return controls.resume(id, request.reason(), me.login());
+    }
+
+    /** Moves the end of the window for this run alone. */
+    @PostMapping("/api/runs/{id}/lengthening")
+    @PreAuthorize("hasAuthority('WRITE_WINDOWS')")
+    RunView lengthen(
+            @PathVariable long id,
+            @Valid @RequestBody RunRequests.Lengthening request,
+            @AuthenticationPrincipal SignedIn me) {
+        return controls.lengthen(id, request.until(), request.reason(), me.login());
+    }
+
+    /** Leaves a device out; one that was written to is taken back first. */
+    @PostMapping("/api/runs/{id}/devices/{device}/skip")
+    @PreAuthorize("hasAuthority('RUN_CHANGES')")
+    RunView skip(
+            @PathVariable long id,
+            @PathVariable String device,
+            @Valid @RequestBody RunRequests.Why request,
+            @AuthenticationPrincipal SignedIn me) {
+        return controls.skip(id, device, request.reason(), me.login());
+    }
+
+    /** Does once more what failed on a device. */
+    @PostMapping("/api/runs/{id}/devices/{device}/retry")
+    @PreAuthorize("hasAuthority('RUN_CHANGES')")
+    RunView retry(@PathVariable long id, @PathVariable String device, @AuthenticationPrincipal SignedIn me) {
+        return controls.retry(id, device, me.login());
+    }
+
+    /** Proposes to let a failed check pass, or agrees with the proposal of another person. */
+    @PostMapping("/api/runs/{id}/devices/{device}/override")
+    @PreAuthorize("hasAnyAuthority('RUN_CHANGES', 'DECIDE_CHANGES')")
+    RunView override(
+            @PathVariable long id,
+            @PathVariable String device,
+            @Valid @RequestBody RunRequests.Why request,
+            @AuthenticationPrincipal SignedIn me) {
+        return controls.override(id, device, request.reason(), me.login());
+    }
+
+    /** Commands that lead a device from what it showed last back to what it held before, as plain text. */
+    @GetMapping(path = "/api/runs/{id}/devices/{device}/lines-back", produces = MediaType.TEXT_PLAIN_VALUE)
+    @PreAuthorize("hasAuthority('READ')")
+    String linesBack(@PathVariable long id, @PathVariable String device) {
+        return controls.linesBack(id, device);
+    }
+
+    /** Tries a way back that failed once more. */
+    @PostMapping("/api/runs/{id}/way-back")
+    @PreAuthorize("hasAuthority('RUN_CHANGES')")
+    RunView retryWayBack(
+            @PathVariable long id,
+            @Valid @RequestBody RunRequests.WayBack request,
+            @AuthenticationPrincipal SignedIn me) {
+        return controls.retryWayBack(id, request.whole(), me.login());
+    }
+
+    /** Proposes to leave the devices of a stuck run as they are, or agrees with the proposal of another person. */
+    @PostMapping("/api/runs/{id}/acceptance")
+    @PreAuthorize("hasAnyAuthority('RUN_CHANGES', 'DECIDE_CHANGES')")
+    RunView accept(
+            @PathVariable long id, @Valid @RequestBody RunRequests.Why request, @AuthenticationPrincipal SignedIn me) {
+        return controls.accept(id, request.reason(), me.login());
     }
 }

@@ -1,7 +1,6 @@
 package io.safestep.app.run;
 
 import io.safestep.app.change.ChangeTarget;
-import io.safestep.core.run.DeviceProgress;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.StepState;
 import jakarta.persistence.CascadeType;
@@ -13,13 +12,14 @@ import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
 import jakarta.persistence.OneToMany;
 import jakarta.persistence.OrderBy;
+import java.time.Instant;
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.List;
-import java.util.Map;
+import org.hibernate.annotations.DynamicUpdate;
 
 /** One device of a run. */
 @Entity
+@DynamicUpdate // the driver writes some columns while others are moved here
 class RunDevice {
 
     @Id
@@ -36,7 +36,16 @@ class RunDevice {
 
     private int position;
     private int wave;
+    private boolean hasScript;
+    private boolean timer;
+    private String timerToken;
+    private Instant timerUntil;
     private boolean written;
+    private boolean takenBack;
+    private boolean skipped;
+    private String skippedBy;
+    private String skipReason;
+    private boolean wholeBack;
     private Long beforeBackupId;
     private Long afterBackupId;
     private String holds;
@@ -47,12 +56,15 @@ class RunDevice {
 
     protected RunDevice() {}
 
-    RunDevice(Run run, ChangeTarget target, int position) {
+    /** @param timer its platform has a dead-man timer */
+    RunDevice(Run run, ChangeTarget target, int position, boolean timer) {
         this.run = run;
         this.target = target;
         this.deviceId = target.device().id();
         this.position = position;
         this.wave = target.wave();
+        this.hasScript = target.hasScript();
+        this.timer = timer;
     }
 
     Long id() {
@@ -96,33 +108,67 @@ class RunDevice {
         return steps;
     }
 
-    void backedUp(Long backupId) {
-        beforeBackupId = backupId;
-    }
-
-    void backedUpAfter(Long backupId) {
-        afterBackupId = backupId;
-    }
-
     boolean written() {
         return written;
     }
 
-    void aboutToBeWritten() {
-        written = true;
+    boolean hasScript() {
+        return hasScript;
     }
 
-    void holds(String words) {
-        holds = words;
+    boolean timer() {
+        return timer;
     }
 
-    void add(RunStep step) {
-        steps.add(step);
+    String timerToken() {
+        return timerToken;
     }
 
-    DeviceProgress progress() {
-        Map<Phase, StepState> latest = new EnumMap<>(Phase.class);
-        steps.forEach(step -> latest.put(step.phase(), step.state()));
-        return new DeviceProgress(name(), target.hasScript(), written, latest);
+    /** When the timer on the device ends; null when none is known to run. */
+    Instant timerUntil() {
+        return timerUntil;
+    }
+
+    boolean takenBack() {
+        return takenBack;
+    }
+
+    void takeBack() {
+        takenBack = true;
+    }
+
+    boolean skipped() {
+        return skipped;
+    }
+
+    String skippedBy() {
+        return skippedBy;
+    }
+
+    String skipReason() {
+        return skipReason;
+    }
+
+    void skip(String login, String reason) {
+        skipped = true;
+        skippedBy = login;
+        skipReason = reason;
+    }
+
+    boolean wholeBack() {
+        return wholeBack;
+    }
+
+    void goBackAsAWhole() {
+        wholeBack = true;
+    }
+
+    /** The latest state of a phase; null when it was not begun. */
+    StepState latest(Phase phase) {
+        return steps.stream()
+                .filter(s -> s.phase() == phase)
+                .reduce((a, b) -> b)
+                .map(RunStep::state)
+                .orElse(null);
     }
 }

@@ -1,14 +1,23 @@
 package io.safestep.app.run;
 
+import io.safestep.app.schedule.ChangeTimes;
 import io.safestep.core.config.ConfigSyntaxException;
 import io.safestep.core.run.Decision;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.RunDecisions;
-import io.safestep.core.run.RunPicture;
 import io.safestep.core.run.StepState;
 import io.safestep.drivers.DeviceException;
-import java.util.Locale;
+import jakarta.annotation.PreDestroy;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
@@ -21,83 +30,185 @@ class RunDriver {
 
     private static final Logger LOG = LoggerFactory.getLogger(RunDriver.class);
 
+    /** How often a run that waits for a person is looked at: its turn-back point may come. */
+    private static final Duration LOOK_AT_HELD = Duration.ofSeconds(5);
+
+    private static final Duration LOOK_AT_GOING = Duration.ofSeconds(1);
+
     private final RunJournal journal;
+    private final RunPictures pictures;
+    private final RunTimings timings;
     private final RunEnd end;
     private final DeviceWorks works;
     private final BackupPhases backups;
     private final CheckPhases checks;
+    private final GatePhase gate;
     private final PushPhases pushes;
+    private final Clock clock;
+    private final AtomicInteger threads = new AtomicInteger();
+    private final ExecutorService hands =
+            Executors.newCachedThreadPool(task -> new Thread(task, "run-step-" + threads.incrementAndGet()));
+    private volatile boolean closing;
 
     RunDriver(
             RunJournal journal,
+            RunPictures pictures,
+            RunTimings timings,
             RunEnd end,
             DeviceWorks works,
             BackupPhases backups,
             CheckPhases checks,
-            PushPhases pushes) {
+            GatePhase gate,
+            PushPhases pushes,
+            Clock clock) {
         this.journal = journal;
+        this.pictures = pictures;
+        this.timings = timings;
         this.end = end;
         this.works = works;
         this.backups = backups;
         this.checks = checks;
+        this.gate = gate;
         this.pushes = pushes;
+        this.clock = clock;
     }
 
-    /** Drives the run to its end. Called again for a run that another process left, it goes on from what is stored. */
-    void drive(long runId) {
+    /**
+     * Drives the run until it ends or waits. Called again for a run that another process left, it goes on from what is
+     * stored.
+     *
+     * @return when to look again, UTC; empty when the run has ended, or is driven by another process
+     */
+    Optional<Instant> drive(long runId) {
         if (end.reached(runId)) {
-            return;
+            return Optional.empty();
         }
-        if (journal.markInterrupted(runId)) {
-            journal.note(runId, null, "Safe Step was restarted in mid-run; looking at the devices before going on");
-        }
-        while (true) {
-            RunPicture picture = journal.picture(runId);
-            Decision decision = RunDecisions.next(picture);
-            if (decision instanceof Decision.Finish finish) {
-                end.write(runId, finish.state());
-                return;
+        Drive drive = journal.takeOver(runId);
+        try {
+            if (journal.markInterrupted(drive)) {
+                journal.note(drive, null, "Safe Step was restarted in mid-run; looking at the devices before going on");
             }
-            if (RunDecisions.rollingBack(picture)) {
-                end.markRollingBack(runId);
-            }
-            Decision.Perform perform = (Decision.Perform) decision;
-            perform(runId, end.runDeviceId(runId, perform.device()), perform.phase());
+            return new Driving(drive).go();
+        } catch (FencedOffException e) {
+            LOG.info("{}", e.getMessage());
+            return Optional.empty();
         }
     }
 
-    private void perform(long runId, long runDeviceId, Phase phase) {
-        long step = journal.begin(runDeviceId, phase);
-        journal.note(runId, runDeviceId, words(phase) + " begins");
+    /** One stretch of driving, with what is going on in it. */
+    private final class Driving {
+
+        private final Drive drive;
+        private final LinkedBlockingQueue<Optional<RuntimeException>> ended = new LinkedBlockingQueue<>();
+        private final RunTimings.Known known;
+        private int going;
+        private RuntimeException failure;
+
+        Driving(Drive drive) {
+            this.drive = drive;
+            this.known = timings.of(drive.runId());
+        }
+
+        Optional<Instant> go() {
+            while (true) {
+                if (failure != null) {
+                    awaitAll();
+                    throw failure;
+                }
+                RunPictures.Seen seen = pictures.of(drive.runId(), known.times(), ChangeTimes.TOGETHER);
+                timings.show(drive, seen.picture(), known);
+                Decision decision = RunDecisions.next(seen.picture());
+                end.show(drive, seen.picture(), decision);
+                if (decision instanceof Decision.Finish finish) {
+                    end.write(drive, finish.state());
+                    return Optional.empty();
+                } else if (decision instanceof Decision.TakeBack takeBack) {
+                    end.takeBack(drive, takeBack);
+                } else if (decision instanceof Decision.Perform perform) {
+                    perform.steps().stream()
+                            .limit(Math.max(0, ChangeTimes.TOGETHER - going))
+                            .forEach(step -> begin(seen.ids().get(step.device()), step.phase()));
+                    awaitOne();
+                } else if (decision instanceof Decision.Hold) {
+                    return Optional.of(clock.instant().plus(LOOK_AT_HELD));
+                } else if (decision instanceof Decision.Wait wait && wait.until() != null) {
+                    Instant look = clock.instant().plus(LOOK_AT_HELD);
+                    return Optional.of(wait.until().isBefore(look) ? wait.until() : look);
+                } else {
+                    awaitOne();
+                }
+            }
+        }
+
+        private void begin(long runDeviceId, Phase phase) {
+            long step = journal.begin(drive, runDeviceId, phase);
+            going++;
+            hands.execute(() -> {
+                try {
+                    perform(drive, runDeviceId, step, phase);
+                    ended.add(Optional.empty());
+                } catch (RuntimeException e) {
+                    ended.add(Optional.of(e));
+                }
+            });
+        }
+
+        /** Waits until a step has ended, and takes in all that have; comes back after a while, since time passes too. */
+        private void awaitOne() {
+            try {
+                Optional<RuntimeException> first = ended.poll(LOOK_AT_GOING.toMillis(), TimeUnit.MILLISECONDS);
+                while (first != null) {
+                    going--;
+                    if (first.isPresent()) {
+                        failure = first.get();
+                    }
+                    first = ended.poll();
+                }
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new IllegalStateException(
+                        "Safe Step was asked to end while run " + drive.runId() + " went on.", e);
+            }
+        }
+
+        private void awaitAll() {
+            while (going > 0) {
+                awaitOne();
+            }
+        }
+    }
+
+    private void perform(Drive drive, long runDeviceId, long step, Phase phase) {
         PhaseResult result;
         try {
-            result = result(works.of(runDeviceId), phase);
+            result = result(works.of(drive, runDeviceId), phase);
         } catch (DeviceException e) {
             result = PhaseResult.failed(e.getMessage());
         } catch (ConfigSyntaxException e) {
             result = PhaseResult.failed(
                     "the device showed a configuration that can't be read, line " + e.line() + ": " + e.getMessage());
-        } catch (DataAccessException | TransactionException e) {
-            throw e; // nothing can be written down now: the job is tried again and looks at the devices first
+        } catch (FencedOffException | DataAccessException | TransactionException e) {
+            throw e; // nothing can be written down now: the run is taken up again by looking at the devices
         } catch (RuntimeException e) {
             String reference = UUID.randomUUID().toString().substring(0, 8);
-            LOG.error("Unexpected error in run {}, reference {}", runId, reference, e);
+            LOG.error("Unexpected error in run {}, reference {}", drive.runId(), reference, e);
             result = PhaseResult.failed("something went wrong inside Safe Step, reference " + reference);
         }
-        journal.end(step, result.state(), result.words());
-        journal.note(
-                runId,
-                runDeviceId,
-                words(phase) + (result.state() == StepState.DONE ? ": " : " failed: ") + result.words());
+        if (closing && result.state() != StepState.DONE) {
+            return; // it did not fail: it was broken off, and whoever takes over looks how far it came
+        }
+        journal.end(drive, runDeviceId, step, phase, result.state(), result.words());
     }
 
     private PhaseResult result(DeviceWork work, Phase phase) throws DeviceException {
         return switch (phase) {
             case BACK_UP -> backups.before(work);
             case CHECK_BEFORE -> checks.before(work);
+            case GATE -> gate.look(work);
             case PUSH -> pushes.push(work);
             case READ_BACK -> pushes.readBack(work);
             case CHECK_AFTER -> checks.after(work);
+            case CONFIRM -> pushes.confirm(work);
             case SAVE, UNDO_SAVE -> pushes.save(work);
             case AFTER_BACKUP -> backups.after(work);
             case UNDO_PUSH -> pushes.undoPush(work);
@@ -106,7 +217,9 @@ class RunDriver {
         };
     }
 
-    static String words(Phase phase) {
-        return phase.name().toLowerCase(Locale.ROOT).replace('_', ' ');
+    @PreDestroy
+    void close() {
+        closing = true;
+        hands.shutdownNow();
     }
 }

@@ -4,24 +4,26 @@ import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
 import io.safestep.core.change.ChangeAction;
-import io.safestep.core.run.Phase;
+import io.safestep.core.run.Decision;
+import io.safestep.core.run.DeviceProgress;
+import io.safestep.core.run.RunDecisions;
+import io.safestep.core.run.RunPicture;
 import io.safestep.core.run.RunState;
-import io.safestep.core.run.StepState;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Brings a run to its end state, the change with it, and says in words how it came. */
+/** What a run has decided about itself: that it waits, that something is taken back, that it has ended, and in words why. */
 @Service
 @Transactional
 class RunEnd {
 
     private final RunRepository runs;
     private final RunLineRepository lines;
+    private final RunRollbackRepository rollbacks;
+    private final RunJournal journal;
     private final Changes changes;
     private final DeviceWorks works;
     private final MovedBaseline baselines;
@@ -31,6 +33,8 @@ class RunEnd {
     RunEnd(
             RunRepository runs,
             RunLineRepository lines,
+            RunRollbackRepository rollbacks,
+            RunJournal journal,
             Changes changes,
             DeviceWorks works,
             MovedBaseline baselines,
@@ -38,6 +42,8 @@ class RunEnd {
             Clock clock) {
         this.runs = runs;
         this.lines = lines;
+        this.rollbacks = rollbacks;
+        this.journal = journal;
         this.changes = changes;
         this.works = works;
         this.baselines = baselines;
@@ -50,41 +56,92 @@ class RunEnd {
         return runs.findById(runId).orElseThrow().state().ended();
     }
 
-    @Transactional(readOnly = true)
-    long runDeviceId(long runId, String device) {
-        return runs.findById(runId).orElseThrow().devices().stream()
-                .filter(d -> d.name().equals(device))
-                .findFirst()
-                .orElseThrow()
-                .id();
-    }
-
-    void markRollingBack(long runId) {
-        Run run = runs.findById(runId).orElseThrow();
-        if (run.state() == RunState.RUNNING) {
-            run.go(RunState.ROLLING_BACK);
-            lines.save(
-                    new RunLine(runId, null, clock.instant(), RunLine.Kind.NOTE, "Rolling back: " + cause(run) + "."));
+    /** Keeps the state of the run what the decision makes of it. */
+    void show(Drive drive, RunPicture picture, Decision decision) {
+        boolean rollingBack = RunDecisions.rollingBack(picture);
+        if (decision instanceof Decision.Hold hold) {
+            if (journal.hold(drive, hold)) {
+                journal.note(drive, null, "waiting for a person: " + RunWords.hold(hold));
+                events.publishEvent(new RunWaits(drive.runId(), RunWords.hold(hold)));
+            }
+        } else if (!(decision instanceof Decision.Finish)) {
+            journal.state(drive, rollingBack || picture.turningBack() ? RunState.ROLLING_BACK : RunState.RUNNING);
+        }
+        boolean anyBack = picture.devices().stream().anyMatch(DeviceProgress::takenBack);
+        if (anyBack && !rollingBack && !(decision instanceof Decision.TakeBack)) {
+            closeRollbacks(drive, picture);
         }
     }
 
-    void write(long runId, RunState state) {
-        Run run = runs.findById(runId).orElseThrow();
-        String verdict = verdict(run, state);
+    private void closeRollbacks(Drive drive, RunPicture picture) {
+        for (RunRollback rollback : rollbacks.findByRunIdOrderByNumber(drive.runId())) {
+            if (rollback.endedAt() == null) {
+                List<String> failed = picture.devices().stream()
+                        .filter(d -> rollback.devices().contains(d.device()) && d.wayBackFailed())
+                        .map(DeviceProgress::device)
+                        .toList();
+                rollback.end(
+                        failed.isEmpty() ? RunState.ROLLED_BACK : RunState.STUCK,
+                        failed.isEmpty()
+                                ? "Everything holds again what it held before."
+                                : "Did not come back: " + String.join(", ", failed) + ".",
+                        clock.instant());
+            }
+        }
+    }
+
+    /** Stores, before anything is done about it, that devices are brought back. */
+    void takeBack(Drive drive, Decision.TakeBack decision) {
+        Run run = runs.lock(drive.runId());
+        if (run.epoch() != drive.epoch()) {
+            throw new FencedOffException(drive);
+        }
+        List<RunDevice> devices = run.devices().stream()
+                .filter(d -> decision.devices().contains(d.name()))
+                .toList();
+        devices.forEach(RunDevice::takeBack);
+        if (decision.whole()) {
+            run.turnBack();
+        }
+        String words = RunWords.cause(run, decision);
+        List<RunRollback> earlier = rollbacks.findByRunIdOrderByNumber(run.id());
+        rollbacks.save(new RunRollback(
+                run.id(),
+                earlier.size() + 1,
+                RunRollback.Cause.valueOf(decision.cause().name()),
+                words,
+                decision.whole(),
+                devices.stream().map(RunDevice::name).toList(),
+                clock.instant()));
+        boolean anyWritten = devices.stream().anyMatch(RunDevice::written);
+        lines.save(new RunLine(
+                run.id(),
+                null,
+                clock.instant(),
+                RunLine.Kind.NOTE,
+                (anyWritten ? "Rolling back: " : "Turning back before anything was written: ") + words + "."));
+    }
+
+    void write(Drive drive, RunState state) {
+        Run run = runs.lock(drive.runId());
+        if (run.epoch() != drive.epoch()) {
+            throw new FencedOffException(drive);
+        }
+        String verdict = RunWords.verdict(run, state, rollbacks.findByRunIdOrderByNumber(run.id()));
         run.end(state, verdict, clock.instant());
         if (state == RunState.SUCCEEDED) {
             run.devices().stream()
-                    .filter(d -> d.afterBackupId() != null)
-                    .forEach(d -> baselines.accept(works.of(d.id()), d.afterBackupId()));
-        } else {
-            events.publishEvent(new RunTurnedBack(
-                    runId,
-                    run.devices().stream()
-                            .filter(RunDevice::written)
-                            .map(RunDevice::name)
-                            .toList()));
+                    .filter(d -> d.afterBackupId() != null && !d.takenBack())
+                    .forEach(d -> baselines.accept(works.of(drive, d.id()), d.afterBackupId()));
         }
-        runs.release(runId);
+        List<String> turnedBack = run.devices().stream()
+                .filter(d -> d.written() && (d.takenBack() || state != RunState.SUCCEEDED))
+                .map(RunDevice::name)
+                .toList();
+        if (!turnedBack.isEmpty()) {
+            events.publishEvent(new RunTurnedBack(run.id(), turnedBack));
+        }
+        runs.release(run.id());
         Change change = changes.lock(changes.withId(run.changeId()).number());
         ChangeAction action = switch (state) {
             case SUCCEEDED -> ChangeAction.RUN_SUCCEEDED;
@@ -92,67 +149,7 @@ class RunEnd {
             default -> ChangeAction.RUN_STUCK;
         };
         changes.transition(change, action, AuditLog.SAFE_STEP, verdict);
-        lines.save(new RunLine(runId, null, clock.instant(), RunLine.Kind.NOTE, verdict));
-    }
-
-    private static String verdict(Run run, RunState state) {
-        List<RunDevice> written =
-                run.devices().stream().filter(RunDevice::written).toList();
-        return switch (state) {
-            case SUCCEEDED ->
-                devices(written.size())
-                        + (written.size() == 1 ? " holds its outcome" : " hold their outcomes")
-                        + "; checks passed, startup saved.";
-            case ROLLED_BACK ->
-                written.isEmpty()
-                        ? "Stopped before anything was written: " + cause(run) + "."
-                        : "Undone because of " + cause(run) + ". " + devices(written.size())
-                                + (written.size() == 1
-                                        ? " holds what it held before."
-                                        : " hold what they held before.");
-            default -> stuck(run, written);
-        };
-    }
-
-    private static String stuck(Run run, List<RunDevice> written) {
-        List<String> parts = new ArrayList<>();
-        for (RunDevice device : written) {
-            String last = device.steps().stream()
-                    .filter(s -> s.phase().undo() && s.state() == StepState.FAILED)
-                    .reduce((a, b) -> b)
-                    .map(RunStep::words)
-                    .orElse("");
-            String holds = device.holds() == null ? "what it holds is not known" : device.holds();
-            parts.add(
-                    device.name() + ": last read, it " + plainHolds(holds) + (last.isEmpty() ? "" : " (" + last + ")"));
-        }
-        return "The way back did not succeed after " + cause(run) + ". " + String.join(". ", parts) + ".";
-    }
-
-    private static String plainHolds(String holds) {
-        return holds.startsWith("what it holds") ? "could not be read" : holds;
-    }
-
-    /** What made the run turn back: the first failure, or the person who stopped it. */
-    private static String cause(Run run) {
-        Optional<String> failure = run.devices().stream()
-                .flatMap(d -> d.steps().stream()
-                        .filter(s -> s.state() == StepState.FAILED && !s.phase().undo())
-                        .map(s -> interruption(d) + d.name() + ", " + RunDriver.words(s.phase()) + ": " + s.words()))
-                .findFirst();
-        if (failure.isPresent()) {
-            return failure.get();
-        }
-        return run.stopRequestedBy() == null ? "an interruption in mid-push" : "a stop by " + run.stopRequestedBy();
-    }
-
-    private static String interruption(RunDevice device) {
-        boolean inPush =
-                device.steps().stream().anyMatch(s -> s.phase() == Phase.PUSH && s.state() == StepState.INTERRUPTED);
-        return inPush ? "an interruption in mid-push on " : "";
-    }
-
-    private static String devices(int count) {
-        return count == 1 ? "1 device" : count + " devices";
+        lines.save(new RunLine(run.id(), null, clock.instant(), RunLine.Kind.NOTE, verdict));
+        events.publishEvent(new RunEnded(run.id(), change.number(), state, verdict));
     }
 }

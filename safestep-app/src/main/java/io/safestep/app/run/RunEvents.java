@@ -23,9 +23,9 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 class RunEvents {
 
     private static final Logger LOG = LoggerFactory.getLogger(RunEvents.class);
-    private static final long LOOK_MILLIS = 250;
+    private static final long LOOK_MILLIS = 100;
     private static final long LONGEST_MILLIS = TimeUnit.MINUTES.toMillis(30);
-    private static final int LOOKS_BETWEEN_SIGNS = 60;
+    private static final int LOOKS_BETWEEN_SIGNS = 150;
 
     private record Stream(long runId, SseEmitter emitter, AtomicLong last, AtomicLong looks) {}
 

@@ -1,5 +1,7 @@
 package io.safestep.app.run;
 
+import io.safestep.core.run.Phase;
+import io.safestep.core.run.StepState;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -37,6 +39,12 @@ class RunLine {
 
     private String text;
 
+    @Enumerated(EnumType.STRING)
+    private Phase phase;
+
+    @Enumerated(EnumType.STRING)
+    private StepState stepState;
+
     protected RunLine() {}
 
     RunLine(Long runId, Long runDeviceId, Instant at, Kind kind, String text) {
@@ -65,6 +73,15 @@ class RunLine {
 
     Kind kind() {
         return kind;
+    }
+
+    /** The phase of which it tells the state; null when it is about something else. */
+    Phase phase() {
+        return phase;
+    }
+
+    StepState stepState() {
+        return stepState;
     }
 
     String text() {

@@ -1,12 +1,14 @@
 package io.safestep.app.run;
 
 import io.safestep.core.run.RunState;
+import jakarta.persistence.LockModeType;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
@@ -18,15 +20,20 @@ interface RunRepository extends JpaRepository<Run, Long> {
 
     List<Run> findByEndedAtAfterOrderByEndedAtDesc(Instant after, Limit limit);
 
-    /** Asked between any two commands, so read without loading the run. */
-    @Query("select r.stopRequestedBy from Run r where r.id = :id and r.stopRequestedAt is not null")
-    Optional<String> stopRequestedBy(Long id);
+    /** The run, held for this transaction so that nobody else moves it. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select r from Run r where r.id = :id")
+    Run lock(Long id);
 
-    /** Whether a living process drives the run: its job gives a sign of life every three seconds. */
+    /**
+     * Whether a living process drives the run: its job gives a sign of life every three seconds, or is looked at again in
+     * a moment.
+     */
     @Query(
-            value = "select count(*) > 0 from scheduled_tasks where task_name = 'drive-run'"
-                    + " and task_instance = cast(:runId as text) and picked"
-                    + " and last_heartbeat > now() - interval '8 seconds'",
+            value =
+                    "select count(*) > 0 from scheduled_tasks where task_name = 'drive-run'"
+                            + " and task_instance = cast(:runId as text)"
+                            + " and case when picked then last_heartbeat else execution_time end > now() - interval '8 seconds'",
             nativeQuery = true)
     boolean attended(Long runId);
 

@@ -27,7 +27,7 @@ class RunStep {
     private Phase phase;
 
     @Enumerated(EnumType.STRING)
-    private StepState state = StepState.GOING;
+    private StepState state;
 
     private Instant startedAt;
     private Instant endedAt;
@@ -35,10 +35,14 @@ class RunStep {
 
     protected RunStep() {}
 
-    RunStep(RunDevice runDevice, Phase phase, Instant startedAt) {
+    /** A step that a person decided about. */
+    RunStep(RunDevice runDevice, Phase phase, StepState state, String words, Instant now) {
         this.runDevice = runDevice;
         this.phase = phase;
-        this.startedAt = startedAt;
+        this.state = state;
+        this.words = words;
+        this.startedAt = now;
+        this.endedAt = now;
     }
 
     Long id() {
@@ -63,11 +67,5 @@ class RunStep {
 
     String words() {
         return words;
-    }
-
-    void end(StepState finalState, String said, Instant now) {
-        state = finalState;
-        words = said;
-        endedAt = now;
     }
 }

@@ -1,9 +1,13 @@
 package io.safestep.app.run;
 
+import io.safestep.core.change.FailureRule;
 import io.safestep.core.check.Expectation;
+import io.safestep.core.run.Decision;
 import io.safestep.core.run.Phase;
+import io.safestep.core.run.RunPicture;
 import io.safestep.core.run.RunState;
 import io.safestep.core.run.StepState;
+import io.safestep.core.run.WaveOrder;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -11,9 +15,13 @@ import org.jspecify.annotations.Nullable;
 /**
  * A run as its board shows it. All instants are UTC.
  *
+ * @param estimatedEnd when the rest is done, as reckoned now
  * @param turnBackAt the last moment at which there is still time to undo everything inside the window
+ * @param wayBackSeconds how long undoing everything takes, as reckoned now
  * @param verdict how it ended, in words; null while it goes on
  * @param attended whether a living process drives it now; when not, what is shown as going on may have been broken off
+ * @param pause where a person asked to pause
+ * @param hold what a person is asked; null when nobody is
  */
 public record RunView(
         long id,
@@ -24,18 +32,64 @@ public record RunView(
         @Nullable Instant endedAt,
         Instant estimatedEnd,
         Instant turnBackAt,
+        long wayBackSeconds,
         Instant windowOpensAt,
         Instant windowClosesAt,
         @Nullable String stopRequestedBy,
         @Nullable String verdict,
         boolean attended,
-        List<Device> devices) {
+        FailureRule failureRule,
+        int pauseSeconds,
+        boolean turningBack,
+        RunPicture.Pause pause,
+        @Nullable Hold hold,
+        List<WaveOrder.Wave> waves,
+        List<Device> devices,
+        List<Rollback> rollbacks,
+        List<Control> controls) {
+
+    /** @param words what is waited for */
+    public record Hold(Decision.Hold.Reason reason, List<String> devices, Instant since, String words) {}
+
+    /**
+     * One time that something was taken back.
+     *
+     * @param whole everything was, and nothing more was done on the way there
+     */
+    public record Rollback(
+            int number,
+            String cause,
+            String words,
+            boolean whole,
+            List<String> devices,
+            Instant begunAt,
+            @Nullable Instant endedAt,
+            @Nullable RunState state,
+            @Nullable String verdict) {}
+
+    /**
+     * What a person did to the run.
+     *
+     * @param waitsForSecond it counts when a second person agrees
+     */
+    public record Control(
+            String kind,
+            @Nullable String device,
+            @Nullable Phase phase,
+            String reason,
+            String askedBy,
+            Instant askedAt,
+            @Nullable String secondedBy,
+            boolean waitsForSecond) {}
 
     /**
      * @param nothingToSend the device is only looked at
      * @param steps the latest attempt at each phase that was begun
      * @param holds what it really holds, as last read
      * @param beforeHash SHA-256 of the backup before the change
+     * @param timer its platform has a dead-man timer
+     * @param timerUntil when the timer that runs on it ends
+     * @param skippedBy who left it out
      */
     public record Device(
             long id,
@@ -49,6 +103,12 @@ public record RunView(
             @Nullable String beforeHash,
             @Nullable Long afterBackupId,
             @Nullable String afterHash,
+            boolean timer,
+            @Nullable Instant timerUntil,
+            boolean written,
+            boolean takenBack,
+            @Nullable String skippedBy,
+            @Nullable String skipReason,
             List<Check> checks) {}
 
     public record Step(
@@ -77,6 +137,16 @@ public record RunView(
             @Nullable String undone,
             @Nullable Boolean undonePassed) {}
 
-    /** @param kind {@code SENT} to the device, {@code HEARD} from it, {@code NOTE} by Safe Step */
-    public record Line(long id, @Nullable String device, Instant at, String kind, String text) {}
+    /**
+     * @param kind {@code SENT} to the device, {@code HEARD} from it, {@code NOTE} by Safe Step
+     * @param phase the phase of which the line tells the state; null when it is about something else
+     */
+    public record Line(
+            long id,
+            @Nullable String device,
+            Instant at,
+            String kind,
+            String text,
+            @Nullable Phase phase,
+            @Nullable StepState state) {}
 }

@@ -7,6 +7,7 @@ import io.safestep.app.change.ChangeViews;
 import io.safestep.app.change.Changes;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.run.CheckResult.Stage;
+import io.safestep.core.run.Decision;
 import io.safestep.core.run.Phase;
 import java.util.EnumMap;
 import java.util.List;
@@ -27,6 +28,8 @@ class RunViews {
     private final RunRepository runs;
     private final RunLineRepository lines;
     private final CheckResultRepository results;
+    private final RunRollbackRepository rollbacks;
+    private final RunControlRepository controls;
     private final Changes changes;
     private final ChangeViews changeViews;
     private final Backups backups;
@@ -35,12 +38,16 @@ class RunViews {
             RunRepository runs,
             RunLineRepository lines,
             CheckResultRepository results,
+            RunRollbackRepository rollbacks,
+            RunControlRepository controls,
             Changes changes,
             ChangeViews changeViews,
             Backups backups) {
         this.runs = runs;
         this.lines = lines;
         this.results = results;
+        this.rollbacks = rollbacks;
+        this.controls = controls;
         this.changes = changes;
         this.changeViews = changeViews;
         this.backups = backups;
@@ -73,14 +80,63 @@ class RunViews {
                 run.endedAt(),
                 run.estimatedEnd(),
                 run.turnBackAt(),
+                run.wayBackSeconds(),
                 run.window().start(),
                 run.window().end(),
                 run.stopRequestedBy(),
                 run.verdict(),
                 !run.state().ended() && runs.attended(run.id()),
+                run.failureRule(),
+                run.pauseBetweenWaves(),
+                run.turningBack(),
+                run.pause(),
+                hold(run),
+                changeViews.waves(change),
                 run.devices().stream()
                         .map(d -> device(d, change, byDevice.getOrDefault(d.id(), List.of())))
-                        .toList());
+                        .toList(),
+                rollbacks.findByRunIdOrderByNumber(run.id()).stream()
+                        .map(RunViews::rollback)
+                        .toList(),
+                controls(run));
+    }
+
+    private static RunView.Hold hold(Run run) {
+        return run.holdReason() == null
+                ? null
+                : new RunView.Hold(
+                        run.holdReason(),
+                        run.holdDevices(),
+                        run.heldSince(),
+                        RunWords.hold(new Decision.Hold(run.holdReason(), run.holdDevices())));
+    }
+
+    private static RunView.Rollback rollback(RunRollback r) {
+        return new RunView.Rollback(
+                r.number(),
+                r.cause().name(),
+                r.words(),
+                r.whole(),
+                r.devices(),
+                r.begunAt(),
+                r.endedAt(),
+                r.state(),
+                r.verdict());
+    }
+
+    private List<RunView.Control> controls(Run run) {
+        Map<Long, String> names = run.devices().stream().collect(Collectors.toMap(RunDevice::id, RunDevice::name));
+        return controls.findByRunIdOrderById(run.id()).stream()
+                .map(c -> new RunView.Control(
+                        c.kind().name(),
+                        c.runDeviceId() == null ? null : names.get(c.runDeviceId()),
+                        c.phase(),
+                        c.reason(),
+                        c.askedBy(),
+                        c.askedAt(),
+                        c.secondedBy(),
+                        c.waitsForSecond()))
+                .toList();
     }
 
     private RunView.Device device(RunDevice d, Change change, List<CheckResult> found) {
@@ -93,7 +149,7 @@ class RunViews {
                 d.target().device().partner() == null
                         ? null
                         : d.target().device().partner().name(),
-                !d.target().hasScript(),
+                !d.hasScript(),
                 latest.values().stream()
                         .map(s -> new RunView.Step(s.phase(), s.state(), s.startedAt(), s.endedAt(), s.words()))
                         .toList(),
@@ -102,6 +158,12 @@ class RunViews {
                 hash(d.beforeBackupId()),
                 d.afterBackupId(),
                 hash(d.afterBackupId()),
+                d.timer(),
+                d.timerUntil(),
+                d.written(),
+                d.takenBack(),
+                d.skippedBy(),
+                d.skipReason(),
                 change.checks().stream().map(c -> check(c, found)).toList());
     }
 
@@ -143,7 +205,9 @@ class RunViews {
                         l.runDeviceId() == null ? null : names.get(l.runDeviceId()),
                         l.at(),
                         l.kind().name(),
-                        l.text()))
+                        l.text(),
+                        l.phase(),
+                        l.stepState()))
                 .toList();
     }
 }

@@ -5,6 +5,7 @@ import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.Change;
 import io.safestep.app.change.ChangeTarget;
 import io.safestep.app.change.Changes;
+import io.safestep.app.device.Platforms;
 import io.safestep.app.device.Stance;
 import io.safestep.app.job.Jobs;
 import io.safestep.app.problem.ProblemException;
@@ -28,7 +29,7 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/** Starts and stops runs. The front door of this package. */
+/** Starts runs, and says which go on. The front door of this package. */
 @Service
 @Transactional
 public class Runs {
@@ -40,7 +41,7 @@ public class Runs {
     private final Approvals approvals;
     private final Schedule schedule;
     private final Jobs jobs;
-    private final RunJournal journal;
+    private final Platforms platforms;
     private final RunViews views;
     private final AuditLog audit;
     private final NetworkSettings settings;
@@ -53,7 +54,7 @@ public class Runs {
             Approvals approvals,
             Schedule schedule,
             Jobs jobs,
-            RunJournal journal,
+            Platforms platforms,
             RunViews views,
             AuditLog audit,
             NetworkSettings settings,
@@ -64,7 +65,7 @@ public class Runs {
         this.approvals = approvals;
         this.schedule = schedule;
         this.jobs = jobs;
-        this.journal = journal;
+        this.platforms = platforms;
         this.views = views;
         this.audit = audit;
         this.settings = settings;
@@ -92,12 +93,16 @@ public class Runs {
             throw ProblemException.refused("There is no longer enough time in the window to do and, if need be, to undo"
                     + " everything. The last start that fits was " + wall(fit.lastStart()) + ".");
         }
-        Run run = repository.save(new Run(
-                change.id(), seal, login, now, now.plus(estimate.forward()), fit.turnBack(), booking.occurrence()));
+        Run run =
+                repository.save(new Run(change.id(), seal, login, now, estimate, booking.occurrence(), change.order()));
         int position = 0;
         for (ChangeTarget target : change.targets()) {
             gateDevice(target, run);
-            run.add(new RunDevice(run, target, position++));
+            run.add(new RunDevice(
+                    run,
+                    target,
+                    position++,
+                    platforms.profile(target.device().platform()).access().hasTimer()));
         }
         run.go(RunState.RUNNING);
         repository.flush();
@@ -178,22 +183,6 @@ public class Runs {
         } catch (ProblemException e) {
             schedule.noteRefusal(number, e.getMessage());
         }
-    }
-
-    /** Asks a run to stop and roll back. Asking twice is the same as asking once. */
-    public RunView stop(long runId, String login) {
-        Run run = repository.findById(runId).orElseThrow(() -> ProblemException.notFound("Run " + runId));
-        Change change = changes.lock(changes.withId(run.changeId()).number());
-        if (run.state().ended()) {
-            throw ProblemException.refused("This run has ended already: "
-                    + run.state().name().toLowerCase(Locale.ROOT).replace('_', ' ') + ".");
-        }
-        if (run.stopRequestedAt() == null) {
-            run.requestStop(login, clock.instant());
-            audit.write(login, change.subject(), "stop and roll back", "Asked during run " + runId + ".");
-            journal.note(runId, null, login + " asked to stop and roll back");
-        }
-        return views.of(run);
     }
 
     private String wall(Instant instant) {

@@ -41,6 +41,7 @@ public class Schedule {
     private final WindowRepository windows;
     private final BookingRepository bookings;
     private final Changes changes;
+    private final ChangeTimes times;
     private final People people;
     private final AuditLog audit;
     private final ApplicationEventPublisher events;
@@ -51,6 +52,7 @@ public class Schedule {
             WindowRepository windows,
             BookingRepository bookings,
             Changes changes,
+            ChangeTimes times,
             People people,
             AuditLog audit,
             ApplicationEventPublisher events,
@@ -59,6 +61,7 @@ public class Schedule {
         this.windows = windows;
         this.bookings = bookings;
         this.changes = changes;
+        this.times = times;
         this.people = people;
         this.audit = audit;
         this.events = events;
@@ -157,18 +160,7 @@ public class Schedule {
     /** How long a run of the change may take. */
     @Transactional(readOnly = true)
     public RunEstimate estimate(Change change) {
-        int devices = (int) change.targets().stream().filter(t -> t.hasScript()).count();
-        int lines = change.targets().stream()
-                .mapToInt(t -> t.script() == null ? 0 : (int) t.script().lines().count())
-                .sum();
-        int undoLines = change.targets().stream()
-                .mapToInt(t -> t.undo() == null ? 0 : (int) t.undo().lines().count())
-                .sum();
-        int settle = change.checks().stream()
-                .mapToInt(c -> c.definition().settleSeconds())
-                .max()
-                .orElse(0);
-        return RunEstimate.of(devices, lines, undoLines, settle);
+        return times.estimate(change);
     }
 
     /** Where the change is booked and where it would fit. */

@@ -144,7 +144,7 @@ class RunTest extends SafeStepTest {
         try {
             JsonNode ended = story.awaitEnd(run);
             assertThat(ended.path("verdict").asString())
-                    .startsWith("Undone because of brn-gw-a, push: changed since its backup a moment ago: contact");
+                    .startsWith("Undone because of brn-gw-a, gate: changed since its backup a moment ago: contact");
             assertThat(ended.path("state").asString()).isEqualTo("ROLLED_BACK");
             assertThat(running("brn-gw-a")).contains("contact somebody was here");
             assertThat(running("brn-gw-b")).contains("contact watch room, Brinehaven");

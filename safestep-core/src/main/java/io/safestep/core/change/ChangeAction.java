@@ -14,5 +14,7 @@ public enum ChangeAction {
     RUN_SUCCEEDED,
     RUN_ROLLED_BACK,
     RUN_STUCK,
+    RETRY_WAY_BACK,
+    ACCEPT,
     CLOSE
 }

@@ -43,7 +43,9 @@ public final class ChangeTransitions {
 
         put(COMPLETED, ChangeAction.CLOSE, CLOSED);
         put(ROLLED_BACK, ChangeAction.CLOSE, CLOSED);
-        put(NEEDS_ATTENTION, ChangeAction.CLOSE, CLOSED);
+        put(NEEDS_ATTENTION, ChangeAction.RETRY_WAY_BACK, RUNNING);
+        // What is in no known state is not closed by one person's note.
+        put(NEEDS_ATTENTION, ChangeAction.ACCEPT, CLOSED);
     }
 
     private ChangeTransitions() {}

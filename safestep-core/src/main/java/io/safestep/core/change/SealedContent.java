@@ -9,9 +9,11 @@ import java.util.Map;
  * @param targets the devices in the order in which they are changed
  * @param checks the checks, in their order, each as its full definition
  * @param failureRule what happens when something fails
+ * @param order how the waves follow each other, where something is to be said of it; else empty
  * @param sheets what is handed to others to be done, in its order
  */
-public record SealedContent(List<Target> targets, List<String> checks, String failureRule, List<Sheet> sheets) {
+public record SealedContent(
+        List<Target> targets, List<String> checks, String failureRule, String order, List<Sheet> sheets) {
 
     /**
      * @param device as those who run it call it

@@ -19,6 +19,7 @@ import java.util.regex.Pattern;
  * @param saved how the answer to {@code save} looks when the startup configuration was written
  * @param restore takes startup into force as a whole; null when the device can't
  * @param restored how the answer to {@code restore} looks when startup is in force
+ * @param timer how the dead-man timer is used; null when the device has none
  * @param errors how a refusal looks; the first match is the device's own reason
  * @param notes what looks like a refusal and is none
  * @param loginPages what may stand before the first prompt, with the keys that it waits for
@@ -38,6 +39,7 @@ public record CommandLine(
         Pattern saved,
         String restore,
         Pattern restored,
+        DeadManCommands timer,
         List<Pattern> errors,
         List<Pattern> notes,
         List<LoginPage> loginPages,
@@ -55,5 +57,10 @@ public record CommandLine(
     @Override
     public boolean restoresStartup() {
         return restore != null && readStartup != null;
+    }
+
+    @Override
+    public boolean hasTimer() {
+        return timer != null;
     }
 }

@@ -96,12 +96,23 @@ public final class ProfileReader {
                 e.pattern("saved"),
                 e.has("restore") ? e.text("restore") : null,
                 e.has("restored") ? e.pattern("restored") : null,
+                e.has("timer") ? timer(e.entries("timer")) : null,
                 e.patterns("errors"),
                 e.patterns("notes"),
                 e.list("loginPages").stream()
                         .map(page -> new CommandLine.LoginPage(page.pattern("shows"), page.text("keys")))
                         .toList(),
                 e.has("interrupt") ? e.text("interrupt") : "\u0003");
+    }
+
+    private static DeadManCommands timer(Entries e) {
+        return new DeadManCommands(
+                e.text("start"),
+                e.pattern("started"),
+                e.text("confirm"),
+                e.pattern("confirmed"),
+                e.text("goBack"),
+                e.pattern("wentBack"));
     }
 
     private static Language language(Entries e) {

@@ -14,4 +14,10 @@ public record RestconfAccess(String root, String startup, String save, String re
     public boolean restoresStartup() {
         return restore != null && startup != null;
     }
+
+    /** RFC 8040 has none. */
+    @Override
+    public boolean hasTimer() {
+        return false;
+    }
 }

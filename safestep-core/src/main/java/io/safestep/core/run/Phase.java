@@ -2,13 +2,17 @@ package io.safestep.core.run;
 
 import java.util.List;
 
-/** What a run does on one device, in this order; the undo phases only when something failed. */
+/** What a run does on one device, in this order; the phases of the way back only where something is taken back. */
 public enum Phase {
     BACK_UP,
     CHECK_BEFORE,
+    /** Whether this device may be written to now: nothing has happened since the run began that speaks against it. */
+    GATE,
     PUSH,
     READ_BACK,
     CHECK_AFTER,
+    /** Stops the dead-man timer; only where the platform has one. */
+    CONFIRM,
     SAVE,
     AFTER_BACKUP,
     UNDO_PUSH,
@@ -19,13 +23,19 @@ public enum Phase {
     /** Done on every device before the first one is written to. */
     public static final List<Phase> PREPARATION = List.of(BACK_UP, CHECK_BEFORE);
 
-    /** Done device by device in wave order. */
-    public static final List<Phase> EXECUTION = List.of(PUSH, READ_BACK, CHECK_AFTER, SAVE, AFTER_BACKUP);
+    /** Done wave by wave. */
+    public static final List<Phase> EXECUTION =
+            List.of(GATE, PUSH, READ_BACK, CHECK_AFTER, CONFIRM, SAVE, AFTER_BACKUP);
 
-    /** Done device by device in reverse order. */
+    /** Done wave by wave in reverse order. */
     public static final List<Phase> WAY_BACK = List.of(UNDO_PUSH, UNDO_READ_BACK, UNDO_CHECK, UNDO_SAVE);
 
     public boolean undo() {
         return WAY_BACK.contains(this);
+    }
+
+    /** Whether it may be done once more because a person asks for it after it failed: it only looks, or repeats itself. */
+    public boolean repeatable() {
+        return this != PUSH && !undo();
     }
 }

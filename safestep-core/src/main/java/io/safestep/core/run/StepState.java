@@ -6,5 +6,13 @@ public enum StepState {
     DONE,
     FAILED,
     /** It was going on when the process ended; nobody knows how far it came. */
-    INTERRUPTED
+    INTERRUPTED,
+    /** It failed, and a person asked for it to be done once more. */
+    AGAIN,
+    /** It failed, and two people decided that this does not count. */
+    OVERRIDDEN;
+
+    boolean passed() {
+        return this == DONE || this == OVERRIDDEN;
+    }
 }

@@ -31,9 +31,9 @@ class SealTest {
     @Test
     void textCannotWanderFromOneFieldToTheNext() {
         SealedContent one = new SealedContent(
-                List.of(new Target("a", 1, "no x\n", "", Map.of())), List.of("bc"), "UNDO_ALL", List.of());
+                List.of(new Target("a", 1, "no x\n", "", Map.of())), List.of("bc"), "UNDO_ALL", "", List.of());
         SealedContent other = new SealedContent(
-                List.of(new Target("a", 1, "", "no x\n", Map.of())), List.of("b", "c"), "UNDO_ALL", List.of());
+                List.of(new Target("a", 1, "", "no x\n", Map.of())), List.of("b", "c"), "UNDO_ALL", "", List.of());
         assertThat(Seal.of(one)).isNotEqualTo(Seal.of(other));
     }
 
@@ -43,7 +43,7 @@ class SealTest {
             targets.add(new Target(
                     "brn-gw-" + i, 1 + random.nextInt(3), word(random), word(random), Map.of("ospf 1", word(random))));
         }
-        return new SealedContent(targets, List.of(word(random), word(random)), "UNDO_ALL", List.of());
+        return new SealedContent(targets, List.of(word(random), word(random)), "UNDO_ALL", "", List.of());
     }
 
     private static String word(Random random) {
@@ -64,13 +64,15 @@ class SealTest {
         }
         List<Target> longer = new ArrayList<>(c.targets());
         longer.add(new Target("z", 1, "", "", Map.of()));
-        moved.add(new SealedContent(longer, c.checks(), c.failureRule(), c.sheets()));
-        moved.add(new SealedContent(c.targets(), c.checks().subList(0, 1), c.failureRule(), c.sheets()));
-        moved.add(new SealedContent(c.targets(), c.checks(), "OTHER", c.sheets()));
+        moved.add(new SealedContent(longer, c.checks(), c.failureRule(), c.order(), c.sheets()));
+        moved.add(new SealedContent(c.targets(), c.checks().subList(0, 1), c.failureRule(), c.order(), c.sheets()));
+        moved.add(new SealedContent(c.targets(), c.checks(), "OTHER", c.order(), c.sheets()));
+        moved.add(new SealedContent(c.targets(), c.checks(), c.failureRule(), "pause between waves 60 s", c.sheets()));
         moved.add(new SealedContent(
                 c.targets(),
                 c.checks(),
                 c.failureRule(),
+                c.order(),
                 List.of(new SealedContent.Sheet("peer", "them", "x", "no x"))));
         return moved;
     }
@@ -78,6 +80,6 @@ class SealTest {
     private static SealedContent with(SealedContent c, int index, Target target) {
         List<Target> targets = new ArrayList<>(c.targets());
         targets.set(index, target);
-        return new SealedContent(targets, c.checks(), c.failureRule(), c.sheets());
+        return new SealedContent(targets, c.checks(), c.failureRule(), c.order(), c.sheets());
     }
 }

@@ -7,6 +7,7 @@ import io.safestep.core.platform.BoundedText.EndlessPatternException;
 import io.safestep.core.platform.CommandLine;
 import io.safestep.core.platform.Language;
 import io.safestep.core.platform.LineMeaning;
+import io.safestep.drivers.DeadManTimer;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.DeviceSession;
@@ -130,6 +131,35 @@ public final class CliSession implements DeviceSession {
     public void proveRightToConfigure() throws DeviceException {
         refuseErrors(terminal.command(dialect.configure()), Reason.NO_RIGHT_TO_CONFIGURE);
         leaveConfiguration();
+    }
+
+    @Override
+    public boolean hasTimer() {
+        return dialect.timer() != null;
+    }
+
+    @Override
+    public int push(Script script, DeadManTimer timer, PushListener listener) throws DeviceException {
+        String answer = terminal.command(dialect.timer().startFor(timer.within().toSeconds()));
+        if (!matches(dialect.timer().started(), answer)) {
+            throw new DeviceException(
+                    Reason.TRANSFER_FAILED,
+                    target.name() + " did not start its timer, so that nothing was sent: "
+                            + (answer.isBlank() ? "it said nothing." : answer.strip()));
+        }
+        return push(script, listener);
+    }
+
+    @Override
+    public boolean confirm(DeadManTimer timer) throws DeviceException {
+        return matches(
+                dialect.timer().confirmed(), terminal.command(dialect.timer().confirm()));
+    }
+
+    @Override
+    public boolean goBack(DeadManTimer timer) throws DeviceException {
+        return matches(
+                dialect.timer().wentBack(), terminal.command(dialect.timer().goBack()));
     }
 
     @Override

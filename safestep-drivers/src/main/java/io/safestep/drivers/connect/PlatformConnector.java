@@ -3,6 +3,7 @@ package io.safestep.drivers.connect;
 import io.safestep.core.config.Script;
 import io.safestep.core.platform.NetconfAccess;
 import io.safestep.core.platform.RestconfAccess;
+import io.safestep.drivers.DeadManTimer;
 import io.safestep.drivers.DeviceConnector;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceSession;
@@ -112,6 +113,26 @@ public final class PlatformConnector implements DeviceConnector {
         @Override
         public String restoreStartup() throws DeviceException {
             return session.restoreStartup();
+        }
+
+        @Override
+        public boolean hasTimer() {
+            return session.hasTimer();
+        }
+
+        @Override
+        public int push(Script script, DeadManTimer timer, PushListener listener) throws DeviceException {
+            return session.push(script, timer, listener);
+        }
+
+        @Override
+        public boolean confirm(DeadManTimer timer) throws DeviceException {
+            return session.confirm(timer);
+        }
+
+        @Override
+        public boolean goBack(DeadManTimer timer) throws DeviceException {
+            return session.goBack(timer);
         }
 
         @Override

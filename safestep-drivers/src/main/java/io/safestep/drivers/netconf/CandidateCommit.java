@@ -1,6 +1,7 @@
 package io.safestep.drivers.netconf;
 
 import io.safestep.core.config.Script;
+import io.safestep.drivers.DeadManTimer;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.structured.Verification;
@@ -24,14 +25,22 @@ final class CandidateCommit {
     private final RpcChannel channel;
     private final String device;
     private final Duration confirmWithin;
+    private final DeadManTimer timer;
     private final Running running;
     private final Verification verification;
 
+    /** @param timer to leave the commit on trial until another session confirms it; null to confirm it here */
     CandidateCommit(
-            RpcChannel channel, String device, Duration confirmWithin, Running running, Verification verification) {
+            RpcChannel channel,
+            String device,
+            Duration confirmWithin,
+            DeadManTimer timer,
+            Running running,
+            Verification verification) {
         this.channel = channel;
         this.device = device;
-        this.confirmWithin = confirmWithin;
+        this.confirmWithin = timer == null ? confirmWithin : timer.within();
+        this.timer = timer;
         this.running = running;
         this.verification = verification;
     }
@@ -52,15 +61,15 @@ final class CandidateCommit {
             }
             channel.call(
                     onTrial
-                            ? "<commit><confirmed/><confirm-timeout>" + confirmWithin.toSeconds()
-                                    + "</confirm-timeout></commit>"
+                            ? "<commit><confirmed/><confirm-timeout>" + confirmWithin.toSeconds() + "</confirm-timeout>"
+                                    + persist() + "</commit>"
                             : "<commit/>");
             committed = true;
             String after = running.read();
             if (verification.hadNoEffect(before, after, script)) {
                 throw unchanged(device);
             }
-            if (onTrial) {
+            if (onTrial && timer == null) {
                 channel.call("<commit/>");
                 if (!verification.same(after, running.read())) {
                     throw new DeviceException(
@@ -74,6 +83,10 @@ final class CandidateCommit {
         }
     }
 
+    private String persist() {
+        return timer == null ? "" : "<persist>" + timer.token() + "</persist>";
+    }
+
     /** Takes back what is not in force yet, and waits until what was on trial is gone. */
     private void goBack(DeviceException cause, String before, boolean onTrial) {
         if (!channel.isOpen()) {
@@ -85,7 +98,10 @@ final class CandidateCommit {
                 return;
             }
             if (channel.offers("capability:confirmed-commit:1.1")) {
-                channel.call("<cancel-commit/>");
+                channel.call(
+                        timer == null
+                                ? "<cancel-commit/>"
+                                : "<cancel-commit><persist-id>" + timer.token() + "</persist-id></cancel-commit>");
             }
             awaitRevert(before);
         } catch (DeviceException e) {

@@ -3,6 +3,7 @@ package io.safestep.drivers.netconf;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.Script;
 import io.safestep.core.platform.NetconfAccess;
+import io.safestep.drivers.DeadManTimer;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.DeviceSession;
@@ -106,7 +107,45 @@ public final class NetconfSession implements DeviceSession {
     }
 
     @Override
+    public boolean hasTimer() {
+        return channel.offers("capability:candidate:1.0") && channel.offers("capability:confirmed-commit:1.1");
+    }
+
+    @Override
+    public int push(Script script, DeadManTimer timer, PushListener listener) throws DeviceException {
+        if (!hasTimer()) {
+            throw new DeviceException(
+                    Reason.NOT_POSSIBLE, target.name() + " keeps no commit on trial beyond the session.");
+        }
+        return pushed(script, timer, listener);
+    }
+
+    @Override
+    public boolean confirm(DeadManTimer timer) throws DeviceException {
+        return answered("<commit><persist-id>" + timer.token() + "</persist-id></commit>");
+    }
+
+    @Override
+    public boolean goBack(DeadManTimer timer) throws DeviceException {
+        return answered("<cancel-commit><persist-id>" + timer.token() + "</persist-id></cancel-commit>");
+    }
+
+    /** A server that knows no commit of this name answers with an error (RFC 6241, sections 8.4.4.1 and 8.4.5.1). */
+    private boolean answered(String operation) throws DeviceException {
+        try {
+            channel.call(operation);
+            return true;
+        } catch (RpcErrorException e) {
+            return false;
+        }
+    }
+
+    @Override
     public int push(Script script, PushListener listener) throws DeviceException {
+        return pushed(script, null, listener);
+    }
+
+    private int pushed(Script script, DeadManTimer timer, PushListener listener) throws DeviceException {
         String edit = new ConfigEngine(target.profile().language()).xmlEdit(script);
         String before = readRunning();
         int count = script.lines().size();
@@ -126,7 +165,8 @@ public final class NetconfSession implements DeviceSession {
                 }
             }
             if (candidate) {
-                new CandidateCommit(channel, target.name(), access.confirmWithin(), this::readRunning, verification)
+                new CandidateCommit(
+                                channel, target.name(), access.confirmWithin(), timer, this::readRunning, verification)
                         .run(edit, before, script);
             } else {
                 channel.call("<edit-config><target><running/></target>"

@@ -4,6 +4,7 @@ import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.RestRequest;
 import io.safestep.core.config.Script;
 import io.safestep.core.platform.RestconfAccess;
+import io.safestep.drivers.DeadManTimer;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.DeviceSession;
@@ -160,6 +161,30 @@ public final class RestconfSession implements DeviceSession {
             listener.after(i, "");
         }
         return count;
+    }
+
+    @Override
+    public boolean hasTimer() {
+        return false;
+    }
+
+    @Override
+    public int push(Script script, DeadManTimer timer, PushListener listener) throws DeviceException {
+        throw noTimer();
+    }
+
+    @Override
+    public boolean confirm(DeadManTimer timer) throws DeviceException {
+        throw noTimer();
+    }
+
+    @Override
+    public boolean goBack(DeadManTimer timer) throws DeviceException {
+        throw noTimer();
+    }
+
+    private DeviceException noTimer() {
+        return new DeviceException(Reason.NOT_POSSIBLE, target.name() + " has no dead-man timer.");
     }
 
     @Override

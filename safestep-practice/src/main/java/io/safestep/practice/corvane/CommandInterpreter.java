@@ -6,6 +6,7 @@ import io.safestep.practice.device.NetworkView;
 import io.safestep.practice.device.PracticeDevice;
 import io.safestep.practice.device.Refusal;
 import io.safestep.practice.device.SessionDropped;
+import java.time.Duration;
 import java.time.temporal.ChronoUnit;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -146,9 +147,7 @@ public final class CommandInterpreter {
     private String operate(String command) {
         return switch (command) {
             case "configure" -> {
-                if (device.has(Fault.READ_ONLY_ACCOUNT)) {
-                    throw new Refusal("refused: this account may only look");
-                }
+                mayConfigure();
                 section = "";
                 yield "";
             }
@@ -157,12 +156,28 @@ public final class CommandInterpreter {
                 yield "startup written";
             }
             case "restore startup" -> {
-                if (device.has(Fault.READ_ONLY_ACCOUNT)) {
-                    throw new Refusal("refused: this account may only look");
-                }
+                mayConfigure();
                 device.restoreStartup();
                 yield "startup in force";
             }
+            case "return-timer stop" -> {
+                mayConfigure();
+                if (!device.returnTimer().stop()) {
+                    throw new Refusal("refused: no return timer runs");
+                }
+                yield "return timer stopped";
+            }
+            case "return-timer now" -> {
+                mayConfigure();
+                if (!device.returnTimer().goBack()) {
+                    throw new Refusal("refused: no return timer runs");
+                }
+                yield "went back";
+            }
+            case "show return-timer" ->
+                device.returnTimer().isRunning()
+                        ? "return timer runs, " + device.returnTimer().left().toSeconds() + " seconds left"
+                        : "no return timer runs";
             case "paging off" -> {
                 paging = false;
                 yield "";
@@ -193,15 +208,26 @@ public final class CommandInterpreter {
             case "show gateways" -> CorvaneTables.gateways(network.gateways(device.name()));
             case "show interfaces" -> CorvaneTables.interfaces(network.interfaces(device.name()));
             case "help" ->
-                "configure, save, restore startup, quit, ping ADDRESS, paging on|off,\n"
-                        + "show running|startup|version|marker|licence|log-ins|links|neighbours|routes|gateways|interfaces";
+                "configure, save, restore startup, return-timer SECONDS|stop|now, quit, ping ADDRESS, paging on|off,\n"
+                        + "show running|startup|version|return-timer|marker|licence|log-ins|links|neighbours|routes|gateways|interfaces";
             default -> {
+                if (command.matches("return-timer \\d{1,5}")) {
+                    mayConfigure();
+                    device.returnTimer().start(Duration.ofSeconds(Long.parseLong(command.substring(13))));
+                    yield "return timer runs, " + command.substring(13) + " seconds";
+                }
                 if (command.matches("ping \\d+\\.\\d+\\.\\d+\\.\\d+")) {
                     yield ping(command.substring(5));
                 }
                 throw new Refusal("refused: \"" + command + "\" is not understood, try help");
             }
         };
+    }
+
+    private void mayConfigure() {
+        if (device.has(Fault.READ_ONLY_ACCOUNT)) {
+            throw new Refusal("refused: this account may only look");
+        }
     }
 
     private String ping(String address) {

@@ -40,6 +40,7 @@ public final class PracticeDevice {
     private final AtomicLong saves = new AtomicLong();
     private final long switchedOn = System.nanoTime();
     private final LogIns logIns = new LogIns();
+    private final ReturnTimer returnTimer = new ReturnTimer(this);
     private DeviceConfiguration running;
     private DeviceConfiguration startup;
     private Instant offUntil = Instant.MIN;
@@ -134,6 +135,10 @@ public final class PracticeDevice {
     /** Stays the same as long as neither running nor startup was changed; another one after every start. */
     public String marker() {
         return Long.toHexString(switchedOn) + "-" + boots.get() + "-" + edits.get() + "-" + saves.get();
+    }
+
+    public ReturnTimer returnTimer() {
+        return returnTimer;
     }
 
     public LogIns logIns() {

@@ -1,0 +1,69 @@
+import type { Change, FailureRule } from "../api/types";
+
+/** How the author wants the change to be run. */
+export interface OrderDraft {
+  failureRule: FailureRule;
+  /** How many devices the first wave holds at most; null for what is usual. */
+  first: number | null;
+  /** How many devices any wave holds at most; null for what is usual. */
+  most: number | null;
+  pauseSeconds: number;
+  /** The wave of each device as a person placed it; null for the computed order. */
+  waves: Record<string, number> | null;
+}
+
+export const failureRules: Record<FailureRule, { short: string; sentence: string }> = {
+  UNDO_ALL: {
+    short: "Undo everything",
+    sentence: "When anything fails, everything that was pushed is undone, the last wave first.",
+  },
+  UNDO_WAVE: {
+    short: "Undo the wave, then ask",
+    sentence: "When anything fails, its wave is undone; then a person decides about the rest.",
+  },
+  UNDO_DEVICE: {
+    short: "Undo the device, then ask",
+    sentence: "When anything fails, that device is undone; then a person decides about the rest.",
+  },
+  STOP_AND_WAIT: {
+    short: "Stop and wait",
+    sentence: "When anything fails, nothing more is pushed and nothing is undone until a person decides.",
+  },
+};
+
+export const usualOrder: OrderDraft = {
+  failureRule: "UNDO_ALL",
+  first: null,
+  most: null,
+  pauseSeconds: 0,
+  waves: null,
+};
+
+/** Where each device stands now. */
+export const placesOf = (change: Change): Record<string, number> =>
+  Object.fromEntries(change.order.waves.flatMap((w) => w.devices.map((d) => [d, w.number] as const)));
+
+export const orderOf = (change: Change): OrderDraft => ({
+  failureRule: change.order.failureRule,
+  first: change.order.first,
+  most: change.order.most,
+  pauseSeconds: change.order.pauseSeconds,
+  waves: change.order.byHand ? placesOf(change) : null,
+});
+
+/** An empty box means what is usual. */
+export const numberOrUsual = (text: string): number | null => {
+  const number = Number.parseInt(text, 10);
+  return Number.isNaN(number) ? null : number;
+};
+
+/** The waves of an order by hand, without those that are empty; a device without a place comes last. */
+export function placed(devices: string[], waves: Record<string, number>): string[][] {
+  const last = Math.max(0, ...Object.values(waves)) + 1;
+  const byNumber = new Map<number, string[]>();
+  for (const device of devices) {
+    const number = waves[device] ?? last;
+    byNumber.set(number, [...(byNumber.get(number) ?? []), device]);
+  }
+  return [...byNumber.entries()].sort(([a], [b]) => a - b).map(([, wave]) => wave.sort());
+}

@@ -1,0 +1,128 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import { Link } from "react-router";
+import { api } from "../api/client";
+import type { Change, Run, RunDevice } from "../api/types";
+import { useMay, usePerson } from "../session/session";
+import { ErrorBlock, Loading } from "../ui/Messages";
+import { Reasoned } from "./Reasoned";
+import { useControl } from "./useControl";
+
+/** What each device should hold, holds, and held last when all was well; and the ways on. */
+export function StuckPanel({ run, change }: { run: Run; change: Change }) {
+  const mayRun = useMay("RUN_CHANGES");
+  const mayDecide = useMay("DECIDE_CHANGES");
+  const me = usePerson();
+  const control = useControl(run, change);
+  const [lines, setLines] = useState<string | null>(null);
+  const written = run.devices.filter((d) => d.written);
+  const open = change.state === "NEEDS_ATTENTION";
+  const proposal = run.controls.find((c) => c.kind === "ACCEPT" && c.waitsForSecond);
+  return (
+    <section aria-label="Ways on" className="stuck">
+      {control.error && <ErrorBlock error={control.error} />}
+      <p className="mb-1">{run.verdict}</p>
+      <table className="table">
+        <thead>
+          <tr>
+            <th>Device</th>
+            <th>Should hold</th>
+            <th>Holds, as last read</th>
+            <th>Last good</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {written.map((d) => (
+            <tr key={d.id}>
+              <td className="mono">{d.name}</td>
+              <td>{d.takenBack ? "what it held before the change" : "its outcome"}</td>
+              <td>{d.holds ?? "could not be read"}</td>
+              <td>{d.beforeBackupId && <LastGood device={d} />}</td>
+              <td>
+                <Button variant="link" onClick={() => setLines(lines === d.name ? null : d.name)}>
+                  {lines === d.name ? "Hide lines" : "Lines by hand"}
+                </Button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {lines && <LinesBack run={run} device={lines} />}
+      {open && (
+        <div className="device-controls">
+          {mayRun && (
+            <Button
+              disabled={control.isPending}
+              onClick={() => control.mutate({ path: "way-back", body: { whole: false } })}
+            >
+              Try the way back once more
+            </Button>
+          )}
+          {mayRun && (
+            <Button
+              variant="outline-primary"
+              disabled={control.isPending}
+              onClick={() => control.mutate({ path: "way-back", body: { whole: true } })}
+            >
+              Bring back the whole configuration
+            </Button>
+          )}
+          {(mayRun || mayDecide) &&
+            (proposal?.askedBy === me.login ? (
+              <p className="mb-0">You propose to leave the devices as they are. A second person has to agree.</p>
+            ) : (
+              <Reasoned
+                run={run}
+                change={change}
+                label={proposal ? "Agree to leave them as they are" : "Leave them as they are"}
+                title="Leave the devices as they are?"
+                sentence={
+                  proposal
+                    ? `${proposal.askedBy} proposes it: ${proposal.reason}. With you it counts, and ${change.subject} is closed.`
+                    : "It counts when a second person has agreed. What differs from the baseline stays in sight as drift."
+                }
+                path="acceptance"
+                variant="outline-danger"
+                needsNoReason={!!proposal}
+              />
+            ))}
+        </div>
+      )}
+    </section>
+  );
+}
+
+function LastGood({ device }: { device: RunDevice }) {
+  return (
+    <Link to={`/devices/${device.name}/versions`} title="The backup before the change">
+      <span className="mono">{device.beforeHash?.slice(0, 8)}</span>
+    </Link>
+  );
+}
+
+/** The lines for somebody who stands beside the device. */
+function LinesBack({ run, device }: { run: Run; device: string }) {
+  const text = useQuery({
+    queryKey: ["lines-back", run.id, device],
+    queryFn: () => api.text(`/api/runs/${run.id}/devices/${device}/lines-back`),
+  });
+  if (text.error) {
+    return <ErrorBlock error={text.error} />;
+  }
+  if (text.data === undefined) {
+    return <Loading />;
+  }
+  return (
+    <>
+      <p className="mb-1">
+        From what {device} showed last to what it held before; secrets are masked.{" "}
+        <Button variant="link" onClick={() => void navigator.clipboard.writeText(text.data)}>
+          Copy
+        </Button>
+      </p>
+      <pre className="says">{text.data.trim() === "" ? "Nothing differs in its newest backup." : text.data}</pre>
+    </>
+  );
+}
