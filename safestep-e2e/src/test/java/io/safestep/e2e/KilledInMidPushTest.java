@@ -7,15 +7,8 @@ import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.TestPostgres;
 import io.safestep.app.testing.TestPractice;
 import io.safestep.practice.device.Fault;
-import java.io.IOException;
-import java.net.ServerSocket;
-import java.nio.file.Path;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.locks.LockSupport;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -27,24 +20,23 @@ class KilledInMidPushTest {
 
     private final TestPractice practice = new TestPractice();
     private final String database = TestPostgres.freshUrl();
-    private Process process;
-    private int port;
+    private SafeStepProcess process;
 
     @AfterEach
-    void end() {
+    void end() throws InterruptedException {
         if (process != null) {
-            process.destroyForcibly();
+            process.kill();
         }
         practice.network().close();
     }
 
     @Test
     void theRunIsTakenUpByLookingAtTheDevice() throws Exception {
-        start();
-        ApiClient auditor = ApiClient.loggedIn(port, "jvane");
+        process = SafeStepProcess.start(practice, database, Map.of()).awaitAnswer();
+        ApiClient auditor = ApiClient.loggedIn(process.port(), "jvane");
         auditor.await("/api/changes", changes -> changes.size() >= 4);
         String before = practice.network().device("brn-ac-1").running().shown();
-        ChangeStory story = new ChangeStory(port);
+        ChangeStory story = new ChangeStory(process.port());
         StringBuilder lines = new StringBuilder();
         for (int i = 0; i < COMMANDS; i++) {
             lines.append("log-server 10.78.")
@@ -58,21 +50,21 @@ class KilledInMidPushTest {
         long run = story.startedRun("Many log servers", Map.of("brn-ac-1", lines.toString()), List.of());
         auditor.await("/api/runs/" + run + "/lines", said -> said.toString().contains("10.78.0.20"));
 
-        process.destroyForcibly();
-        assertThat(process.waitFor(10, TimeUnit.SECONDS)).isTrue();
+        process.kill();
         String held = practice.network().device("brn-ac-1").running().shown();
         assertThat(held).as("it was killed in mid-push").contains("10.78.0.20").doesNotContain("10.78.1.100");
 
         practice.network().device("brn-ac-1").switchOff(Fault.SLOW);
 
-        start();
-        JsonNode meanwhile =
-                ApiClient.loggedIn(port, "jvane").get("/api/runs/" + run).body();
+        process = SafeStepProcess.start(practice, database, Map.of()).awaitAnswer();
+        JsonNode meanwhile = ApiClient.loggedIn(process.port(), "jvane")
+                .get("/api/runs/" + run)
+                .body();
         assertThat(meanwhile.path("attended").asBoolean()
                         && step(meanwhile, "PUSH").path("state").asString().equals("GOING"))
                 .as("nobody says that the push goes on when nobody drives it: %s", meanwhile)
                 .isFalse();
-        JsonNode ended = ApiClient.loggedIn(port, "jvane")
+        JsonNode ended = ApiClient.loggedIn(process.port(), "jvane")
                 .await("/api/runs/" + run, r -> !r.path("endedAt").isNull());
 
         assertThat(ended.path("state").asString()).isEqualTo("ROLLED_BACK");
@@ -91,61 +83,5 @@ class KilledInMidPushTest {
             }
         }
         throw new AssertionError("The run has no step " + phase + ": " + run);
-    }
-
-    private void start() throws IOException {
-        try (ServerSocket free = new ServerSocket(0)) {
-            port = free.getLocalPort();
-        }
-        ProcessBuilder builder = new ProcessBuilder(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-XX:TieredStopAtLevel=1",
-                "-XX:+UseSerialGC",
-                "-cp",
-                System.getProperty("java.class.path"),
-                "io.safestep.app.SafeStepApplication");
-        builder.environment()
-                .putAll(Map.of(
-                        "SAFESTEP_PORT",
-                        Integer.toString(port),
-                        "SAFESTEP_HOME",
-                        practice.home().toString(),
-                        "SAFESTEP_DEVICE_PORT",
-                        Integer.toString(practice.devicePort()),
-                        "SAFESTEP_PRACTICE_API",
-                        "http://127.0.0.1:" + practice.network().apiPort(),
-                        "SAFESTEP_DEMO",
-                        "true",
-                        "SAFESTEP_LOG_PORT",
-                        "0",
-                        "SPRING_DATASOURCE_URL",
-                        database,
-                        "SPRING_DATASOURCE_USERNAME",
-                        "postgres"));
-        builder.redirectErrorStream(true)
-                .redirectOutput(ProcessBuilder.Redirect.appendTo(
-                        practice.home().resolve("app.log").toFile()));
-        process = builder.start();
-        awaitAnswer();
-    }
-
-    private void awaitAnswer() {
-        Instant giveUp = Instant.now().plus(Duration.ofMinutes(4));
-        String last = "nothing";
-        while (true) {
-            try {
-                ApiClient.Answer answer = ApiClient.stranger(port).get("/actuator/health");
-                if (answer.status() == 200) {
-                    return;
-                }
-                last = answer.toString();
-            } catch (IllegalStateException e) {
-                last = e.getMessage();
-            }
-            assertThat(Instant.now())
-                    .as("Safe Step answers and is well; it said %s, and its log is in %s", last, practice.home())
-                    .isBefore(giveUp);
-            LockSupport.parkNanos(200_000_000);
-        }
     }
 }

@@ -22,6 +22,7 @@ import javax.sql.DataSource;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.context.event.EventListener;
@@ -43,14 +44,24 @@ public class Jobs implements SmartLifecycle {
     private final DataSource dataSource;
     private final ObjectProvider<JobHandler> handlers;
     private final ObjectProvider<RegularJob> regular;
+    private final Duration signOfLife;
     private final Clock clock;
     private List<Queue> queues = List.of();
 
     /** Jobs of one urgency, in a table and with threads of their own. */
     private record Queue(Map<String, CustomTask<Void>> tasks, SchedulerClient client, Scheduler scheduler) {}
 
-    /** @param handlers asked for late, since they need jobs themselves; so are the regular ones */
-    Jobs(DataSource dataSource, ObjectProvider<JobHandler> handlers, ObjectProvider<RegularJob> regular, Clock clock) {
+    /**
+     * @param handlers asked for late, since they need jobs themselves; so are the regular ones
+     * @param signOfLife how often a process shows that it is alive; after four times without one its jobs are taken over
+     */
+    Jobs(
+            DataSource dataSource,
+            ObjectProvider<JobHandler> handlers,
+            ObjectProvider<RegularJob> regular,
+            @Value("${safestep.jobs.sign-of-life:3s}") Duration signOfLife,
+            Clock clock) {
+        this.signOfLife = signOfLife;
         this.dataSource = dataSource;
         this.handlers = handlers;
         this.regular = regular;
@@ -138,7 +149,7 @@ public class Jobs implements SmartLifecycle {
                         .tableName(table)
                         .threads(threads)
                         .pollingInterval(Duration.ofMillis(500))
-                        .heartbeatInterval(Duration.ofSeconds(3))
+                        .heartbeatInterval(signOfLife)
                         .missedHeartbeatsLimit(4)
                         .startTasks(recurring)
                         .shutdownMaxWait(Duration.ofSeconds(2))

@@ -55,6 +55,13 @@ class BackupPhases {
         return PhaseResult.done("backup " + briefHash(taken.runningId()));
     }
 
+    /** Keeps what a device holds that did not come back, for those who have to decide about it. */
+    void keep(DeviceWork work) throws DeviceException {
+        Backups.Taken taken =
+                backups.take(work.deviceId(), Occasion.ofChange(BackupCause.AFTER_CHANGE, work.changeNumber()));
+        journal.backedUpAfter(work.drive(), work.runDeviceId(), taken.runningId());
+    }
+
     private String briefHash(long backupId) {
         String hash = backups.hashOf(backupId);
         return hash.substring(0, 4) + " " + hash.substring(4, 8);

@@ -23,12 +23,14 @@ class PushPhases {
     private final DeviceAccess access;
     private final RunJournal journal;
     private final LostContact contact;
+    private final BackupPhases backups;
     private final Clock clock;
 
-    PushPhases(DeviceAccess access, RunJournal journal, LostContact contact, Clock clock) {
+    PushPhases(DeviceAccess access, RunJournal journal, LostContact contact, BackupPhases backups, Clock clock) {
         this.access = access;
         this.journal = journal;
         this.contact = contact;
+        this.backups = backups;
         this.clock = clock;
     }
 
@@ -129,6 +131,15 @@ class PushPhases {
         });
     }
 
+    /** Writes startup only where it is not as it was: a device that could not be saved has nothing to be taken back. */
+    PhaseResult undoSave(DeviceWork work) throws DeviceException {
+        ConfigEngine engine = work.engine();
+        boolean untouched = access.visit(
+                work.deviceId(),
+                session -> engine.same(engine.read(session.readRunning()), engine.read(session.readStartup())));
+        return untouched ? PhaseResult.done("startup equals running") : save(work);
+    }
+
     /**
      * Sends what leads from what the device holds now back to what it held before, on the ground that the change touches.
      * After a complete push these are the approved undo commands; after a part of one, those that the part needs. While a
@@ -188,6 +199,7 @@ class PushPhases {
         if (!moved.isEmpty()) {
             String words = "does not hold what it held before: " + String.join(", ", moved);
             journal.holds(work.drive(), work.runDeviceId(), words);
+            backups.keep(work);
             return PhaseResult.failed(words);
         }
         int elsewhere = engine.compare(work.before(), current).size();

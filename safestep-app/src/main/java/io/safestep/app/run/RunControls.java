@@ -10,6 +10,8 @@ import io.safestep.app.problem.ProblemException;
 import io.safestep.app.run.RunControl.Kind;
 import io.safestep.core.change.ChangeAction;
 import io.safestep.core.change.ChangeState;
+import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.config.ConfigTree;
 import io.safestep.core.run.Decision.Hold;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.RunPicture.Pause;
@@ -305,7 +307,8 @@ class RunControls {
     }
 
     /**
-     * The commands that lead a device from what it showed last back to what it held before; secrets are masked.
+     * The commands that lead a device from what it holds back to what it held before; secrets are masked. Where it could
+     * not be read since, it is taken to hold all that was sent.
      *
      * @throws ProblemException when there is no backup from before
      */
@@ -316,12 +319,13 @@ class RunControls {
         if (device.beforeBackupId() == null) {
             throw ProblemException.refused("There is no backup of " + name + " from before the change.");
         }
-        var engine = platforms.engine(device.target().device().platform());
-        var before = engine.read(backups.text(device.beforeBackupId()));
-        var last = backups.newestRunning(device.deviceId())
-                .map(id -> engine.read(backups.text(id)))
-                .orElse(before);
-        return String.join("\n", engine.maskedLines(engine.derive(last, before))) + "\n";
+        ConfigEngine engine = platforms.engine(device.target().device().platform());
+        ConfigTree before = backups.tree(device.beforeBackupId());
+        ConfigTree held = device.afterBackupId() == null
+                ? engine.asShown(
+                        engine.apply(before, engine.readScript(device.target().script())))
+                : backups.tree(device.afterBackupId());
+        return String.join("\n", engine.maskedLines(engine.derive(held, before))) + "\n";
     }
 
     /* ------------------------------------------------------------------------------------------------------------ */

@@ -209,11 +209,12 @@ class RunDriver {
             case READ_BACK -> pushes.readBack(work);
             case CHECK_AFTER -> checks.after(work);
             case CONFIRM -> pushes.confirm(work);
-            case SAVE, UNDO_SAVE -> pushes.save(work);
+            case SAVE -> pushes.save(work);
             case AFTER_BACKUP -> backups.after(work);
             case UNDO_PUSH -> pushes.undoPush(work);
             case UNDO_READ_BACK -> pushes.undoReadBack(work);
             case UNDO_CHECK -> checks.undone(work);
+            case UNDO_SAVE -> pushes.undoSave(work);
         };
     }
 

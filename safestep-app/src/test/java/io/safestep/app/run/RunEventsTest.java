@@ -60,10 +60,7 @@ class RunEventsTest extends SafeStepTest {
         PRACTICE.network().device("brn-ac-1").switchOn(Fault.IGNORES_LINE, "no log-server");
         PRACTICE.network().device("brn-ac-1").switchOn(Fault.STARTUP_WRITE_FAILS, "");
         try {
-            long run = story.startedRun(
-                    "Cannot be undone",
-                    Map.of("brn-ac-1", "log-server 10.77.8.77\n"),
-                    List.of());
+            long run = story.startedRun("Cannot be undone", Map.of("brn-ac-1", "log-server 10.77.8.77\n"), List.of());
             JsonNode ended = story.awaitEnd(run);
             assertThat(ended.path("state").asString()).isEqualTo("STUCK");
             assertThat(ended.path("verdict").asString())
