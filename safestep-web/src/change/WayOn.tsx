@@ -107,7 +107,14 @@ export function WayOn({ change, placement, run, editor, rung }: WayOnProps) {
     case "BOOKED":
       return <Booked placement={placement} action={go("run", "Go to the run")} />;
     case "RUNNING":
-      return (
+      if (rung === "run") {
+        return null; // the board says it itself
+      }
+      return run?.hold ? (
+        <Block tone="bad" action={go("run", "Decide")}>
+          The run waits for a person: {run.hold.words}.
+        </Block>
+      ) : (
         <Block tone="calm" action={go("run", "Watch the run")}>
           It is running now.
         </Block>

@@ -6,6 +6,8 @@ export const noticeKinds: Record<NoticeKind, { shape: Shape; word: string }> = {
   UNSAVED: { shape: "blocked", word: "unsaved" },
   BACKUP_FAILED: { shape: "failed", word: "backup failed" },
   RULE_BROKEN: { shape: "failed", word: "rule broken" },
+  RUN_WAITS: { shape: "blocked", word: "run waits for a person" },
+  RUN_ENDED: { shape: "done", word: "your change has run" },
 };
 
 export const paces: Record<Pace, string> = {

@@ -2,10 +2,14 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { asProblem } from "../api/client";
-import type { Change, Run } from "../api/types";
+import type { Change, Run, RunDevice } from "../api/types";
 import { useMay } from "../session/session";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { clock, zonedTime } from "../ui/time";
+import { phaseWords } from "../ui/words";
+import { useNow } from "../ui/useNow";
+import { failureOf, timerWords } from "./board";
+import { DeviceControls } from "./DeviceControls";
 import { Reasoned } from "./Reasoned";
 import { useControl } from "./useControl";
 
@@ -38,12 +42,10 @@ export function HoldPanel({ run, change }: { run: Run; change: Change }) {
       <p className="mb-1">
         <b>The run waits for a person</b> since {clock(hold.since)}: {hold.words}.
       </p>
-      {hold.reason === "FAILED" && (
-        <p className="mb-1">
-          Nothing more is pushed. Pick the device below to try once more, to override a failed check, or to leave it
-          out; or stop and roll back.
-        </p>
-      )}
+      {hold.reason === "FAILED" &&
+        run.devices
+          .filter((d) => hold.devices.includes(d.name))
+          .map((d) => <FailedDevice key={d.id} run={run} device={d} change={change} />)}
       {run.failureRule !== "STOP_AND_WAIT" && (
         <p className="mb-1">
           If nobody decides, everything is taken back at {clock(run.turnBackAt)}, the turn-back point.
@@ -54,6 +56,26 @@ export function HoldPanel({ run, change }: { run: Run; change: Change }) {
         <p className="mb-0">Somebody who may change windows can lengthen this one.</p>
       )}
     </Block>
+  );
+}
+
+/** What failed on a device, and what can be done about it. */
+function FailedDevice({ run, device, change }: { run: Run; device: RunDevice; change: Change }) {
+  const failure = failureOf(device);
+  const now = useNow(1_000);
+  return (
+    <>
+      <p className="mb-1">
+        <span className="mono">{device.name}</span>
+        {failure && (
+          <>
+            , {phaseWords[failure.phase].toLowerCase()}: {failure.words}.
+          </>
+        )}
+        {device.timerUntil && ` ${timerWords(device.timerUntil, now)}`}
+      </p>
+      <DeviceControls run={run} device={device} change={change} />
+    </>
   );
 }
 

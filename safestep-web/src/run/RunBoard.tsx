@@ -95,7 +95,7 @@ export function RunBoard({ change, run }: { change: Change; run: Run }) {
       {picked && (
         <div className="run-cols">
           <div>
-            <DeviceControls run={run} device={picked} change={change} />
+            {!run.hold?.devices.includes(picked.name) && <DeviceControls run={run} device={picked} change={change} />}
             <Checks device={picked} />
           </div>
           <Says device={picked.name} lines={lines} />

@@ -3,10 +3,12 @@ import type { RunDevice, RunLine } from "../api/types";
 import { Glyph } from "../ui/Glyph";
 import { clockSeconds } from "../ui/time";
 import { count, expectations } from "../ui/words";
-import { checkCell, stepOf } from "./board";
+import { useNow } from "../ui/useNow";
+import { checkCell, stepOf, timerWords } from "./board";
 
 /** What was looked at on a device, before and after. */
 export function Checks({ device }: { device: RunDevice }) {
+  const now = useNow(1_000);
   return (
     <section aria-label={`Checks on ${device.name}`}>
       <h3>Checks on {device.name}</h3>
@@ -46,12 +48,7 @@ export function Checks({ device }: { device: RunDevice }) {
           </tbody>
         </table>
       )}
-      {device.timerUntil && (
-        <p className="attention mt-2 mb-0">
-          Its dead-man timer runs until {clockSeconds(device.timerUntil)}: unless it is confirmed by then, the device
-          goes back by itself.
-        </p>
-      )}
+      {device.timerUntil && <p className="attention mt-2 mb-0">{timerWords(device.timerUntil, now)}</p>}
       {device.holds && (
         <p className="mt-2 mb-0">
           Last read, {device.name} {device.holds}.

@@ -22,7 +22,6 @@ export function StuckPanel({ run, change }: { run: Run; change: Change }) {
   return (
     <section aria-label="Ways on" className="stuck">
       {control.error && <ErrorBlock error={control.error} />}
-      <p className="mb-1">{run.verdict}</p>
       <table className="table">
         <thead>
           <tr>

@@ -1,5 +1,6 @@
 import type { Phase, Run, RunCheck, RunControl, RunDevice, RunLine, RunStep } from "../api/types";
 import type { Shape } from "../ui/Glyph";
+import { clockSeconds } from "../ui/time";
 import { count } from "../ui/words";
 
 const forward: Phase[] = [
@@ -93,6 +94,9 @@ export function nowWords(device: RunDevice, ended: boolean, lastNote?: string): 
   if (undone?.shape === "undone") {
     return device.holds ? `undone: ${device.holds}` : "undone";
   }
+  if (latest.phase === "CHECK_BEFORE" && latest.state === "DONE" && !ended) {
+    return device.beforeHash ? `ready · backup ${device.beforeHash.slice(0, 8)}` : "ready";
+  }
   if (latest.phase === "AFTER_BACKUP") {
     return `${device.holds ?? "done"}, saved`;
   }
@@ -124,6 +128,12 @@ export function headline(run: Run): string {
 }
 
 const isAtEnd = (device: RunDevice) => stepOf(device, "AFTER_BACKUP")?.state === "DONE" && !device.takenBack;
+
+/** What the dead-man timer of a device means now. */
+export const timerWords = (until: string, now: Date): string =>
+  new Date(until) > now
+    ? `Its dead-man timer runs until ${clockSeconds(until)}: unless it is confirmed by then, the device goes back by itself.`
+    : `Its dead-man timer ran out at ${clockSeconds(until)}: by now the device should have gone back by itself.`;
 
 /** What a device failed at on the way there, as long as nobody has decided about it. */
 export function failureOf(device: RunDevice): RunStep | undefined {

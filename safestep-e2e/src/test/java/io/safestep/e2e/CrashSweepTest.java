@@ -67,9 +67,9 @@ class CrashSweepTest {
                 + " if nextval('sweep_write') = (select point from sweep) then"
                 + " perform pg_advisory_lock(" + LOCK + "); perform pg_advisory_unlock(" + LOCK + "); end if;"
                 + " return null; end $$");
-        for (String table : List.of("run_step", "run_device", "run_rollback")) {
-            run("create trigger sweep after insert or update on " + table
-                    + " for each row execute function sweep_hold()");
+        for (String write :
+                List.of("insert or update on run_step", "update on run_device", "insert or update on run_rollback")) {
+            run("create trigger sweep after " + write + " for each row execute function sweep_hold()");
         }
     }
 

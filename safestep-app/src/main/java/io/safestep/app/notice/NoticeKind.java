@@ -8,7 +8,11 @@ enum NoticeKind {
     FOUND_CHANGED("was changed outside", "were changed outside", Right.DECIDE_DRIFT),
     UNSAVED("is unsaved", "are unsaved", Right.SAVE_DEVICES),
     BACKUP_FAILED("could not be backed up", "could not be backed up", Right.WRITE_BACKUPS),
-    RULE_BROKEN("breaks a rule", "break a rule", Right.WRITE_LIBRARY);
+    RULE_BROKEN("breaks a rule", "break a rule", Right.WRITE_LIBRARY),
+    /** A run can't go on before a person has decided. */
+    RUN_WAITS("waits for a person", "wait for a person", Right.RUN_CHANGES),
+    /** To the author alone. */
+    RUN_ENDED("has run", "have run", Right.WRITE_CHANGES);
 
     private final String one;
     private final String many;

@@ -145,6 +145,7 @@ class Telling {
             case UNSAVED -> "/drift/unsaved";
             case BACKUP_FAILED -> "/backups";
             case RULE_BROKEN -> "/library/rules";
+            case RUN_WAITS, RUN_ENDED -> "/changes";
         };
     }
 

@@ -10,6 +10,7 @@ import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.WrittenForms;
 import io.safestep.core.config.ConfigTree;
 import io.safestep.core.network.ownpath.OwnPath;
+import io.safestep.core.platform.DeviceIdentity;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceSession;
 import java.time.Clock;
@@ -48,8 +49,11 @@ class GatePhase {
         this.clock = clock;
     }
 
-    /** @param partner its partner; null when it has none */
-    private record Stored(String objection, String address, Long partner, String partnerName) {}
+    /**
+     * @param serial on record; null when it is not known
+     * @param partner its partner; null when it has none
+     */
+    private record Stored(String objection, String address, String serial, Long partner, String partnerName) {}
 
     PhaseResult look(DeviceWork work) throws DeviceException {
         Stored stored = transaction.execute(t -> stored(work));
@@ -72,6 +76,7 @@ class GatePhase {
         return new Stored(
                 objection(run, change, device),
                 entity.address(),
+                entity.serial(),
                 partner == null ? null : partner.id(),
                 partner == null ? null : partner.name());
     }
@@ -111,6 +116,11 @@ class GatePhase {
     }
 
     private PhaseResult onTheDevice(DeviceWork work, Stored stored, DeviceSession session) throws DeviceException {
+        Optional<String> serial = access.identify(work.deviceId(), session).map(DeviceIdentity::serial);
+        if (stored.serial() != null && serial.isPresent() && !serial.get().equals(stored.serial())) {
+            return PhaseResult.failed("another box stands in its place: it shows serial number " + serial.get()
+                    + ", on record is " + stored.serial() + "; nothing was written to this device");
+        }
         // Time has passed since the backup: another device was changed, or a person was at work here.
         ConfigTree current = work.engine().read(session.readRunning());
         List<String> moved = work.engine().touchedDifferences(work.before(), current, work.script());

@@ -14,7 +14,8 @@ record PhaseResult(StepState state, String words) {
         return new PhaseResult(StepState.AGAIN, words);
     }
 
+    /** What devices and drivers say are whole sentences; here the words go on. */
     static PhaseResult failed(String words) {
-        return new PhaseResult(StepState.FAILED, words);
+        return new PhaseResult(StepState.FAILED, words.endsWith(".") ? words.substring(0, words.length() - 1) : words);
     }
 }

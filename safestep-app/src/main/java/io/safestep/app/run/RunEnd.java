@@ -62,7 +62,9 @@ class RunEnd {
         if (decision instanceof Decision.Hold hold) {
             if (journal.hold(drive, hold)) {
                 journal.note(drive, null, "waiting for a person: " + RunWords.hold(hold));
-                events.publishEvent(new RunWaits(drive.runId(), RunWords.hold(hold)));
+                if (hold.reason() != Decision.Hold.Reason.PAUSE_ASKED) {
+                    events.publishEvent(new RunWaits(drive.runId(), numberOf(drive.runId()), RunWords.hold(hold)));
+                }
             }
         } else if (!(decision instanceof Decision.Finish)) {
             journal.state(drive, rollingBack || picture.turningBack() ? RunState.ROLLING_BACK : RunState.RUNNING);
@@ -71,6 +73,10 @@ class RunEnd {
         if (anyBack && !rollingBack && !(decision instanceof Decision.TakeBack)) {
             closeRollbacks(drive, picture);
         }
+    }
+
+    private int numberOf(long runId) {
+        return changes.withId(runs.findById(runId).orElseThrow().changeId()).number();
     }
 
     private void closeRollbacks(Drive drive, RunPicture picture) {
@@ -150,6 +156,7 @@ class RunEnd {
         };
         changes.transition(change, action, AuditLog.SAFE_STEP, verdict);
         lines.save(new RunLine(run.id(), null, clock.instant(), RunLine.Kind.NOTE, verdict));
-        events.publishEvent(new RunEnded(run.id(), change.number(), state, verdict));
+        events.publishEvent(
+                new RunEnded(run.id(), change.number(), change.author().login(), state, verdict));
     }
 }

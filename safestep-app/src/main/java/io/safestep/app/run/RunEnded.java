@@ -6,5 +6,6 @@ import io.safestep.core.run.RunState;
  * A run has come to its end.
  *
  * @param number of the change
+ * @param author the log-in of the person who asked for the change
  */
-public record RunEnded(long runId, int number, RunState state, String verdict) {}
+public record RunEnded(long runId, int number, String author, RunState state, String verdict) {}

@@ -106,7 +106,8 @@ final class RunWords {
                     .map(RunStep::words)
                     .orElse("");
             String holds = device.holds() == null ? "could not be read" : device.holds();
-            parts.add(device.name() + ": last read, it " + holds + (last.isEmpty() ? "" : " (" + last + ")"));
+            parts.add(device.name() + ": last read, it " + holds
+                    + (last.isEmpty() || last.equals(holds) ? "" : " (" + last + ")"));
         }
         return "The way back did not succeed after " + firstCause(rollbacks) + ". " + String.join(". ", parts) + ".";
     }

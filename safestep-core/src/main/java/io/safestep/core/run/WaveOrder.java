@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.jgrapht.Graph;
 import org.jgrapht.alg.connectivity.ConnectivityInspector;
 import org.jgrapht.graph.DefaultEdge;
@@ -88,12 +89,16 @@ public final class WaveOrder {
     public List<Wave> waves() {
         List<List<Member>> waves = new ArrayList<>();
         for (List<Member> together : inseparable()) {
-            List<Member> last = waves.isEmpty() ? null : waves.get(waves.size() - 1);
-            if (last == null || !fits(together, last, waves.size())) {
-                last = new ArrayList<>();
-                waves.add(last);
+            List<Member> wave = IntStream.range(0, waves.size())
+                    .filter(i -> fits(together, waves.get(i), i + 1))
+                    .mapToObj(waves::get)
+                    .findFirst()
+                    .orElse(null);
+            if (wave == null) {
+                waves.add(new ArrayList<>(together));
+            } else {
+                wave.addAll(together);
             }
-            last.addAll(together);
         }
         List<Wave> numbered = new ArrayList<>();
         waves.forEach(wave -> numbered.add(numbered(wave, numbered)));
