@@ -15,6 +15,8 @@ const verdicts: Record<Approval["verdict"], { shape: Shape; word: string }> = {
   APPROVED: { shape: "done", word: "approved" },
   RETURNED: { shape: "blocked", word: "returned it" },
   REJECTED: { shape: "failed", word: "rejected it" },
+  RELEASED: { shape: "done", word: "released it as an emergency" },
+  REVIEWED: { shape: "done", word: "reviewed it afterwards" },
 };
 
 export function ApproveRung({ change }: { change: Change }) {
@@ -32,7 +34,7 @@ export function ApproveRung({ change }: { change: Change }) {
         </p>
       )}
       {approvals.data?.map((a) => {
-        const lapsed = a.verdict === "APPROVED" && !a.counts;
+        const lapsed = (a.verdict === "APPROVED" || a.verdict === "RELEASED") && !a.counts;
         return (
           <div key={a.decidedAt} className="item">
             <Glyph shape={lapsed ? "blocked" : verdicts[a.verdict].shape} />
@@ -49,6 +51,7 @@ export function ApproveRung({ change }: { change: Change }) {
         <p className="soft mt-2">You wrote this change, so somebody else has to decide about it.</p>
       )}
       {open && !author && mayDecide && change.state === "IN_REVIEW" && <Decision change={change} />}
+      {change.emergencyReason !== null && !author && <EmergencyDecision change={change} approvals={approvals.data} />}
       {change.targets.length > 0 && (
         <>
           <h2 className="mt-4">What is approved</h2>
@@ -56,6 +59,58 @@ export function ApproveRung({ change }: { change: Change }) {
         </>
       )}
     </>
+  );
+}
+
+const ran: Change["state"][] = ["COMPLETED", "ROLLED_BACK", "NEEDS_ATTENTION"];
+
+/** Before: letting an emergency run. Afterwards: looking at it as an approver would have. */
+function EmergencyDecision({ change, approvals }: { change: Change; approvals: Approval[] | undefined }) {
+  const mayRun = useMay("RUN_CHANGES");
+  const mayDecide = useMay("DECIDE_CHANGES");
+  const [words, setWords] = useState("");
+  const [seal] = useState(change.seal);
+  const client = useQueryClient();
+  const release = change.state === "IN_REVIEW" && (mayRun || mayDecide);
+  const looked = approvals?.some((a) => a.verdict === "REVIEWED" || (a.verdict === "APPROVED" && a.counts));
+  const review = ran.includes(change.state) && mayDecide && !looked;
+  const decide = useMutation({
+    mutationFn: () =>
+      release
+        ? api.post<Approval[]>(`/api/changes/${change.number}/release`, { reason: words, seal })
+        : api.post<Approval[]>(`/api/changes/${change.number}/review`, { comment: words }),
+    onSuccess: () => setWords(""),
+    onSettled: () => client.invalidateQueries(),
+  });
+  if (!release && !review) {
+    return null;
+  }
+  const problem = decide.error ? asProblem(decide.error) : null;
+  const fieldError = problem?.errors[0]?.message;
+  return (
+    <section className="mt-3" aria-labelledby="emergency-decide">
+      <h2 id="emergency-decide">{release ? "It can't wait?" : "Review afterwards"}</h2>
+      <p className="mb-1">
+        {change.authorName} says: “{change.emergencyReason}”{" "}
+        {release ? "Released, it can run at once, before it is approved." : "It ran before it was approved."}
+      </p>
+      <Form.Group controlId="emergency-words" className="mb-2">
+        <Form.Label>{release ? "Why it may run now" : "What you found"}</Form.Label>
+        <Form.Control
+          as="textarea"
+          rows={2}
+          maxLength={4000}
+          value={words}
+          isInvalid={!!fieldError}
+          onChange={(e) => setWords(e.target.value)}
+        />
+        <Form.Control.Feedback type="invalid">{fieldError}</Form.Control.Feedback>
+      </Form.Group>
+      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      <Button variant={release ? "danger" : "primary"} disabled={decide.isPending} onClick={() => decide.mutate()}>
+        {release ? `Release seal ${change.sealBrief} as an emergency` : "It was reviewed"}
+      </Button>
+    </section>
   );
 }
 

@@ -64,8 +64,8 @@ function Loaded({ change }: { change: Change }) {
         <span className="id">{change.subject}</span>
         <h1>{editor.content.title || change.title}</h1>
         <p className="facts">
-          {change.category} · {changeStates[change.state].word} · by {change.authorName} · for{" "}
-          {count(change.targets.length, "device")}
+          {change.emergencyReason === null ? change.category : <b className="harm">emergency</b>} ·{" "}
+          {changeStates[change.state].word} · by {change.authorName} · for {count(change.targets.length, "device")}
           {change.sealBrief && (
             <>
               {" "}

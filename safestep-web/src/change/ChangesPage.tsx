@@ -11,7 +11,18 @@ import { changeStates } from "../ui/words";
 
 const columns: Column<ChangeRow>[] = [
   { key: "number", title: "Number", width: "100px", text: (c) => c.subject, order: (c) => c.number },
-  { key: "title", title: "Title", width: "minmax(0, 3fr)", text: (c) => c.title },
+  {
+    key: "title",
+    title: "Title",
+    width: "minmax(0, 3fr)",
+    text: (c) => (c.emergency ? `emergency: ${c.title}` : c.title),
+    show: (c) => (
+      <>
+        {c.emergency && <b className="harm">emergency </b>}
+        {c.title}
+      </>
+    ),
+  },
   {
     key: "state",
     title: "State",

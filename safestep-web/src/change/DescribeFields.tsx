@@ -64,6 +64,7 @@ export function DescribeFields({ content, problem, edit }: Props) {
         />
         <Form.Control.Feedback type="invalid">{reasonError}</Form.Control.Feedback>
       </Form.Group>
+      <Emergency content={content} problem={problem} edit={edit} />
       <fieldset>
         <legend className="form-label fs-6">Devices</legend>
         {targetErrors.map((e) => (
@@ -109,6 +110,39 @@ export function DescribeFields({ content, problem, edit }: Props) {
         })}
       </fieldset>
     </>
+  );
+}
+
+/** A change that can't wait: it is shown as such for ever. */
+function Emergency({ content, problem, edit }: Props) {
+  const error = problem?.at("emergencyReason")[0]?.message;
+  return (
+    <div className="mb-3">
+      <Form.Check
+        id="emergency"
+        label="Emergency: it can't wait for its approval or for a window"
+        checked={content.emergencyReason !== null}
+        onChange={(e) => edit({ emergencyReason: e.target.checked ? "" : null })}
+      />
+      {content.emergencyReason !== null && (
+        <Form.Group controlId="emergency-reason" className="mt-1">
+          <Form.Label>Why it can't wait</Form.Label>
+          <Form.Control
+            as="textarea"
+            rows={2}
+            maxLength={2000}
+            value={content.emergencyReason}
+            isInvalid={!!error}
+            onChange={(e) => edit({ emergencyReason: e.target.value })}
+          />
+          <Form.Control.Feedback type="invalid">{error}</Form.Control.Feedback>
+          <Form.Text>
+            One other person has to release it before it runs. Afterwards somebody who may approve reviews it; until
+            then it can&apos;t be closed.
+          </Form.Text>
+        </Form.Group>
+      )}
+    </div>
   );
 }
 

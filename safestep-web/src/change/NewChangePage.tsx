@@ -20,6 +20,7 @@ const blank: Content = {
   checks: usualChecks,
   sheets: [],
   order: usualOrder,
+  emergencyReason: null,
 };
 
 /** A link from a version says to what a device is to return. */

@@ -53,6 +53,8 @@ export function WayOn({ change, placement, run, editor, rung }: WayOnProps) {
   const person = usePerson();
   const mayDecide = useMay("DECIDE_CHANGES") && person.login !== change.author;
   const mayBook = useMay("BOOK_CHANGES");
+  const mayRun = useMay("RUN_CHANGES");
+  const mayRelease = change.emergencyReason !== null && mayRun && person.login !== change.author;
   const go = (to: RungName, text: string): ReactNode =>
     rung === to ? undefined : (
       <Link className="btn btn-outline-primary" to={`/changes/${change.number}/${to}`}>
@@ -93,13 +95,23 @@ export function WayOn({ change, placement, run, editor, rung }: WayOnProps) {
       return <Block action={go("build", "Look at the lines")}>It came back; the comment is on the rung Approve.</Block>;
     case "IN_REVIEW":
       return (
-        <Block action={mayDecide ? go("approve", "Look and decide") : undefined}>
-          Waiting for one approval from somebody other than <b>{change.authorName}</b>.
+        <Block action={mayDecide || mayRelease ? go("approve", "Look and decide") : undefined}>
+          {change.emergencyReason === null ? (
+            <>
+              Waiting for one approval from somebody other than <b>{change.authorName}</b>.
+            </>
+          ) : (
+            "An emergency: one other person has to release it."
+          )}
           {change.editable && " Editing it takes it back to draft."}
         </Block>
       );
     case "APPROVED":
-      return (
+      return change.emergencyReason !== null ? (
+        <Block tone="calm" action={go("run", "Go to the run")}>
+          Released as an emergency. It can run now.
+        </Block>
+      ) : (
         <Block tone="calm" action={mayBook ? go("book", "Choose a window") : undefined}>
           Approved. It needs a window before it can run.{change.editable && " Editing it breaks the seal."}
         </Block>

@@ -13,6 +13,7 @@ const content: Content = {
   checks: usualChecks,
   sheets: [],
   order: usualOrder,
+  emergencyReason: null,
 };
 
 describe("what an author has typed", () => {

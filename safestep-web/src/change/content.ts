@@ -67,6 +67,8 @@ export interface Content {
   sheets: SheetDraft[];
   /** In which order, and what happens when something fails. */
   order: OrderDraft;
+  /** Why it can't wait for its approval; null when it can. */
+  emergencyReason: string | null;
 }
 
 export const usualChecks: CheckDraft[] = [
@@ -107,6 +109,7 @@ export function contentOf(change: Change): Content {
       undo: s.observed ? "" : s.undo,
     })),
     order: orderOf(change),
+    emergencyReason: change.emergencyReason,
   };
 }
 

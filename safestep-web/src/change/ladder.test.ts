@@ -9,6 +9,7 @@ const change = (state: Change["state"], part: Partial<Change> = {}): Change => (
   title: "Give ticketing its own /24",
   reason: "The upper half is wanted for kiosks.",
   category: "normal",
+  emergencyReason: null,
   state,
   author: "roake",
   authorName: "R. Oake",

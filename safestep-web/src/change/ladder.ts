@@ -63,7 +63,10 @@ export function ladderOf(
       name: "close",
       title: "Close",
       shape: change.state === "CLOSED" ? "done" : reached(change, "COMPLETED") ? "blocked" : "notyet",
-      fact: change.state === "CLOSED" ? "closed with a note" : change.state === "NEEDS_ATTENTION"
+      fact:
+        change.state === "CLOSED"
+          ? "closed with a note"
+          : change.state === "NEEDS_ATTENTION"
             ? "two people decide"
             : reached(change, "COMPLETED")
               ? "note missing"

@@ -36,6 +36,7 @@ export function RuleBreaches({ rule }: { rule: ConfigRule }) {
           checks: [],
           sheets: [],
           order: usualOrder,
+          emergencyReason: null,
         }),
       ),
     onSuccess: (change) => {

@@ -30,6 +30,21 @@ function BeforeRun({ change, placement }: Omit<Props, "run">) {
     mutationFn: () => api.post<Run>(`/api/changes/${change.number}/runs`),
     onSettled: () => client.invalidateQueries(),
   });
+  if (change.emergencyReason !== null && change.state === "APPROVED") {
+    return (
+      <>
+        {start.error && <ErrorBlock error={start.error} />}
+        <p>It was released as an emergency: it waits for no window.</p>
+        {mayRun ? (
+          <Button disabled={start.isPending} onClick={() => start.mutate()}>
+            Start the run now
+          </Button>
+        ) : (
+          <p className="soft">Somebody with the right to run changes starts it.</p>
+        )}
+      </>
+    );
+  }
   const booking = placement?.booking;
   if (!booking || change.state !== "BOOKED") {
     return <p className="empty">It has not run. It has to be approved and booked into a window first.</p>;

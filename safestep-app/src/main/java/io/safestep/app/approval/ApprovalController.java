@@ -17,7 +17,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Decisions about one change over HTTP. */
 @RestController
-@RequestMapping("/api/changes/{number}/approvals")
+@RequestMapping("/api/changes/{number}")
 class ApprovalController {
 
     private final Approvals approvals;
@@ -37,18 +37,48 @@ class ApprovalController {
             @NotBlank(message = "Say which seal you decide about.") @Size(max = 64)
             String seal) {}
 
-    @GetMapping
+    @GetMapping("/approvals")
     @PreAuthorize("hasAuthority('READ')")
     List<ApprovalView> all(@PathVariable int number) {
         return approvals.of(number);
     }
 
-    @PostMapping
+    @PostMapping("/approvals")
     @PreAuthorize("hasAuthority('DECIDE_CHANGES')")
     List<ApprovalView> decide(
             @PathVariable int number,
             @Valid @RequestBody DecisionRequest request,
             @AuthenticationPrincipal SignedIn me) {
         return approvals.decide(number, request.verdict(), request.comment(), request.seal(), me.login());
+    }
+
+    /** @param seal the seal of the content that was looked at */
+    record ReleaseRequest(
+            @NotNull @Size(max = 4000, message = "At most 4,000 characters.")
+            String reason,
+
+            @NotBlank(message = "Say which seal you decide about.") @Size(max = 64)
+            String seal) {}
+
+    /** Lets an emergency run before it is approved. */
+    @PostMapping("/release")
+    @PreAuthorize("hasAnyAuthority('RUN_CHANGES', 'DECIDE_CHANGES')")
+    List<ApprovalView> release(
+            @PathVariable int number,
+            @Valid @RequestBody ReleaseRequest request,
+            @AuthenticationPrincipal SignedIn me) {
+        return approvals.release(number, request.reason(), request.seal(), me.login());
+    }
+
+    record ReviewRequest(
+            @NotNull @Size(max = 4000, message = "At most 4,000 characters.")
+            String comment) {}
+
+    /** Looks at an emergency that has run. */
+    @PostMapping("/review")
+    @PreAuthorize("hasAuthority('DECIDE_CHANGES')")
+    List<ApprovalView> review(
+            @PathVariable int number, @Valid @RequestBody ReviewRequest request, @AuthenticationPrincipal SignedIn me) {
+        return approvals.review(number, request.comment(), me.login());
     }
 }

@@ -1,5 +1,6 @@
 package io.safestep.app.approval;
 
+import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
 import io.safestep.app.people.People;
@@ -9,7 +10,9 @@ import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.FourEyes;
 import io.safestep.core.change.Seal;
 import java.time.Clock;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -18,15 +21,20 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional
 public class Approvals {
 
+    private static final Set<ChangeState> AFTER_RUN =
+            EnumSet.of(ChangeState.COMPLETED, ChangeState.ROLLED_BACK, ChangeState.NEEDS_ATTENTION);
+
     private final ApprovalRepository repository;
     private final Changes changes;
     private final People people;
+    private final AuditLog audit;
     private final Clock clock;
 
-    Approvals(ApprovalRepository repository, Changes changes, People people, Clock clock) {
+    Approvals(ApprovalRepository repository, Changes changes, People people, AuditLog audit, Clock clock) {
         this.repository = repository;
         this.changes = changes;
         this.people = people;
+        this.audit = audit;
         this.clock = clock;
     }
 
@@ -41,6 +49,9 @@ public class Approvals {
             throw ProblemException.forbidden(
                     "You wrote this change; somebody else has to decide about it (four eyes).");
         }
+        if (!verdict.answersSubmission()) {
+            throw ProblemException.invalid("verdict", "Choose approved, returned or rejected.");
+        }
         if (verdict != Verdict.APPROVED && comment.isBlank()) {
             throw ProblemException.invalid("comment", "Say why, so that the author knows what to do.");
         }
@@ -53,15 +64,71 @@ public class Approvals {
                     "The content moved while you were looking at it: it has another seal now. Load it again and look.");
         }
         ChangeAction action = switch (verdict) {
-            case APPROVED -> ChangeAction.APPROVE;
             case RETURNED -> ChangeAction.RETURN;
             case REJECTED -> ChangeAction.REJECT;
+            default -> ChangeAction.APPROVE;
         };
         String said = comment.isBlank() ? "" : " " + comment.strip();
         changes.transition(change, action, login, "Seal " + Seal.brief(seal) + "." + said);
+        keep(change, verdict, comment, seal, login);
+        return of(number);
+    }
+
+    /**
+     * Lets an emergency run before it is approved.
+     *
+     * @param reason why this person lets it run
+     * @param seal the seal that the person saw; refused when the content has another one by now
+     */
+    public List<ApprovalView> release(int number, String reason, String seal, String login) {
+        Change change = changes.lock(number);
+        if (!change.isEmergency()) {
+            throw ProblemException.refused(change.subject() + " is no emergency: it needs an approval.");
+        }
+        if (!FourEyes.mayDecide(change.author().login(), login)) {
+            throw ProblemException.forbidden("You wrote this change; somebody else has to release it (four eyes).");
+        }
+        if (reason.isBlank()) {
+            throw ProblemException.invalid("reason", "Say why it may run before it is approved.");
+        }
+        if (!changes.sealOf(change).equals(seal)) {
+            throw ProblemException.moved(
+                    "The content moved while you were looking at it: it has another seal now. Load it again and look.");
+        }
+        changes.transition(
+                change, ChangeAction.RELEASE, login, "Emergency, seal " + Seal.brief(seal) + ". " + reason.strip());
+        keep(change, Verdict.RELEASED, reason, seal, login);
+        return of(number);
+    }
+
+    /** Looks at an emergency that has run, as an approver would have before. */
+    public List<ApprovalView> review(int number, String comment, String login) {
+        Change change = changes.lock(number);
+        if (!change.isEmergency() || !AFTER_RUN.contains(change.state())) {
+            throw ProblemException.refused("Only an emergency that has run is reviewed afterwards.");
+        }
+        if (!FourEyes.mayDecide(change.author().login(), login)) {
+            throw ProblemException.forbidden("You wrote this change; somebody else has to review it (four eyes).");
+        }
+        if (comment.isBlank()) {
+            throw ProblemException.invalid("comment", "Say what you found.");
+        }
+        audit.write(login, change.subject(), "reviewed after an emergency", comment.strip());
+        keep(change, Verdict.REVIEWED, comment, change.seal(), login);
+        return of(number);
+    }
+
+    private void keep(Change change, Verdict verdict, String comment, String seal, String login) {
         repository.save(
                 new Approval(change.id(), people.withLogin(login), verdict, comment.strip(), seal, clock.instant()));
-        return of(number);
+    }
+
+    /** Whether somebody who may decide has looked at the change, before it ran or afterwards. */
+    @Transactional(readOnly = true)
+    boolean looked(Change change) {
+        return repository.findByChangeIdOrderById(change.id()).stream()
+                .anyMatch(a -> a.verdict() == Verdict.REVIEWED
+                        || a.verdict() == Verdict.APPROVED && a.seal().equals(change.seal()));
     }
 
     @Transactional(readOnly = true)
@@ -74,16 +141,17 @@ public class Approvals {
                         a.verdict(),
                         a.comment(),
                         Seal.brief(a.seal()),
-                        a.verdict() == Verdict.APPROVED && a.seal().equals(change.seal()),
+                        (a.verdict() == Verdict.APPROVED || a.verdict() == Verdict.RELEASED)
+                                && a.seal().equals(change.seal()),
                         a.decidedAt()))
                 .toList();
     }
 
-    /** Whether the content with this seal is approved by somebody other than its author. */
+    /** Whether the content with this seal is approved, or an emergency with it released, by somebody other than its author. */
     @Transactional(readOnly = true)
     public boolean approved(Change change, String seal) {
         List<FourEyes.Decision> decisions = repository.findByChangeIdOrderById(change.id()).stream()
-                .filter(a -> a.verdict() == Verdict.APPROVED)
+                .filter(a -> a.verdict() == Verdict.APPROVED || change.isEmergency() && a.verdict() == Verdict.RELEASED)
                 .map(a -> new FourEyes.Decision(a.person().login(), a.seal()))
                 .toList();
         return FourEyes.satisfied(change.author().login(), seal, decisions);

@@ -49,6 +49,7 @@ public class Change {
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Person author;
 
+    private String emergencyReason;
     private boolean undoAccepted;
     private boolean restoresStartup;
 
@@ -135,8 +136,17 @@ public class Change {
         return reason;
     }
 
-    Category category() {
+    public Category category() {
         return category;
+    }
+
+    public boolean isEmergency() {
+        return category == Category.EMERGENCY;
+    }
+
+    /** Why it can't wait for its approval; null when it can. */
+    String emergencyReason() {
+        return emergencyReason;
     }
 
     public ChangeState state() {
@@ -205,6 +215,8 @@ public class Change {
     void describe(Changes.Draft draft) {
         title = draft.title().strip();
         reason = draft.reason().strip();
+        category = draft.emergencyReason() == null ? Category.NORMAL : Category.EMERGENCY;
+        emergencyReason = draft.emergencyReason();
         undoAccepted = draft.undoAccepted();
         restoresStartup = draft.restoresStartup();
         RunOrder order = draft.order();

@@ -229,7 +229,8 @@ class ChangeController {
                 c.sheets() == null
                         ? List.of()
                         : c.sheets().stream().map(ChangeRequests.Sheet::sheet).toList(),
-                c.order() == null ? RunOrder.usual() : c.order().order());
+                c.order() == null ? RunOrder.usual() : c.order().order(),
+                blankToNull(c.emergencyReason()));
     }
 
     private static String blankToNull(String text) {

@@ -10,6 +10,7 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -30,6 +31,7 @@ final class ChangeRequests {
      * @param groups names of the groups by which devices were chosen; none when left out
      * @param sheets lines for devices that somebody else runs; none when left out
      * @param order how it is run; as usual when left out
+     * @param emergencyReason why it can't wait for its approval; left out when it can
      */
     record Content(
             int version,
@@ -56,7 +58,12 @@ final class ChangeRequests {
             @Nullable @Valid @Size(max = 20, message = "At most 20 sheets for others.")
             List<Sheet> sheets,
 
-            @Nullable @Valid Order order) {}
+            @Nullable @Valid Order order,
+
+            @Nullable
+            @Size(max = 2_000, message = "At most 2,000 characters.")
+            @Pattern(regexp = "(?s).*\\S.*", message = "Say why it can't wait.")
+            String emergencyReason) {}
 
     /**
      * How the change is run.

@@ -15,6 +15,7 @@ import org.jspecify.annotations.Nullable;
  * @param version to be given back when something is written
  * @param seal SHA-256 of what approvers approve; null while lines are missing or wrong
  * @param sealBrief its first eight digits in two groups
+ * @param emergencyReason why it can't wait for its approval; null when it can
  * @param restoresStartup devices whose way back can't be proven take their startup configuration back as a whole
  * @param editable whether the person who asks may edit it now
  * @param outcomeNote how it went, written at closing
@@ -27,6 +28,7 @@ public record ChangeView(
         String title,
         String reason,
         String category,
+        @Nullable String emergencyReason,
         ChangeState state,
         String author,
         String authorName,
@@ -122,6 +124,7 @@ public record ChangeView(
             String subject,
             String title,
             ChangeState state,
+            boolean emergency,
             String authorName,
             List<String> devices,
             Instant updatedAt) {}

@@ -61,6 +61,7 @@ public class ChangeViews {
                 c.title(),
                 c.reason(),
                 c.category().name().toLowerCase(Locale.ROOT),
+                c.emergencyReason(),
                 c.state(),
                 c.author().login(),
                 c.author().name(),
@@ -112,7 +113,14 @@ public class ChangeViews {
     ChangeView.Row row(Change c) {
         List<String> devices = c.targets().stream().map(t -> t.device().name()).toList();
         return new ChangeView.Row(
-                c.number(), c.subject(), c.title(), c.state(), c.author().name(), devices, c.updatedAt());
+                c.number(),
+                c.subject(),
+                c.title(),
+                c.state(),
+                c.isEmergency(),
+                c.author().name(),
+                devices,
+                c.updatedAt());
     }
 
     private ChangeView.Target target(ChangeTarget t, boolean isAuthor) {

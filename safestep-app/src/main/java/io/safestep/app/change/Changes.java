@@ -26,6 +26,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -51,6 +52,7 @@ public class Changes {
     private final Devices devices;
     private final Groups groups;
     private final People people;
+    private final ObjectProvider<ClosingCondition> closingConditions;
     private final AuditLog audit;
     private final EntityManager entityManager;
     private final Clock clock;
@@ -67,6 +69,7 @@ public class Changes {
             Devices devices,
             Groups groups,
             People people,
+            ObjectProvider<ClosingCondition> closingConditions,
             AuditLog audit,
             EntityManager entityManager,
             Clock clock) {
@@ -81,6 +84,7 @@ public class Changes {
         this.devices = devices;
         this.groups = groups;
         this.people = people;
+        this.closingConditions = closingConditions;
         this.audit = audit;
         this.entityManager = entityManager;
         this.clock = clock;
@@ -96,6 +100,7 @@ public class Changes {
      * @param groups names of the groups by which devices were chosen
      * @param restoresStartup devices whose way back can't be proven take their startup configuration back as a whole
      * @param sheets lines for devices that somebody else runs
+     * @param emergencyReason why it can't wait for its approval; null when it can
      */
     public record Draft(
             int version,
@@ -107,7 +112,8 @@ public class Changes {
             List<Target> targets,
             List<CheckDefinition> checks,
             List<PeerSheet> sheets,
-            RunOrder order) {
+            RunOrder order,
+            String emergencyReason) {
 
         /** Without sheets for others, and run as usual. */
         public Draft(
@@ -118,7 +124,18 @@ public class Changes {
                 List<String> groups,
                 List<Target> targets,
                 List<CheckDefinition> checks) {
-            this(version, title, reason, undoAccepted, false, groups, targets, checks, List.of(), RunOrder.usual());
+            this(
+                    version,
+                    title,
+                    reason,
+                    undoAccepted,
+                    false,
+                    groups,
+                    targets,
+                    checks,
+                    List.of(),
+                    RunOrder.usual(),
+                    null);
         }
     }
 
@@ -287,6 +304,7 @@ public class Changes {
 
     public ChangeView close(int number, String note, String login) {
         Change change = lock(number);
+        refuseWhatStandsAgainstClosing(change);
         transition(change, ChangeAction.CLOSE, login, note.strip());
         change.note(note.strip());
         return views.full(change, login);
@@ -294,8 +312,18 @@ public class Changes {
 
     /** Closes a change that needs attention: two people take what the devices hold as it is. */
     public void accept(Change change, String note, String login) {
+        refuseWhatStandsAgainstClosing(change);
         transition(change, ChangeAction.ACCEPT, login, note);
         change.note(note);
+    }
+
+    private void refuseWhatStandsAgainstClosing(Change change) {
+        closingConditions.stream()
+                .flatMap(condition -> condition.objection(change).stream())
+                .findFirst()
+                .ifPresent(objection -> {
+                    throw ProblemException.refused(objection);
+                });
     }
 
     /** The change, held for this transaction so that nobody else moves it. */

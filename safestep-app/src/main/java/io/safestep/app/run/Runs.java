@@ -16,8 +16,10 @@ import io.safestep.core.change.ChangeAction;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.run.RunState;
 import io.safestep.core.schedule.Fit;
+import io.safestep.core.schedule.Occurrence;
 import io.safestep.core.schedule.RunEstimate;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.format.DateTimeFormatter;
 import java.util.EnumSet;
@@ -33,6 +35,9 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Service
 @Transactional
 public class Runs {
+
+    /** How long an emergency may run at least. */
+    private static final Duration EMERGENCY = Duration.ofHours(2);
 
     private static final DateTimeFormatter WALL = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH);
 
@@ -81,20 +86,21 @@ public class Runs {
     public RunView start(int number, String login) {
         Change change = changes.lock(number);
         Instant now = clock.instant();
-        Booking booking = gateBooking(change, now);
+        RunEstimate estimate = schedule.estimate(change);
+        boolean atOnce = change.isEmergency() && change.state() == ChangeState.APPROVED;
+        Occurrence window =
+                atOnce ? atOnce(now, estimate) : gateBooking(change, now).occurrence();
         String seal = changes.sealOf(change);
         if (!approvals.approved(change, seal)) {
             throw ProblemException.refused(change.subject()
                     + " is not approved as it is now: no approval carries its seal. Have it approved again.");
         }
-        RunEstimate estimate = schedule.estimate(change);
-        Fit fit = Fit.of(booking.occurrence(), now, estimate);
+        Fit fit = Fit.of(window, now, estimate);
         if (!fit.fits()) {
             throw ProblemException.refused("There is no longer enough time in the window to do and, if need be, to undo"
                     + " everything. The last start that fits was " + wall(fit.lastStart()) + ".");
         }
-        Run run =
-                repository.save(new Run(change.id(), seal, login, now, estimate, booking.occurrence(), change.order()));
+        Run run = repository.save(new Run(change.id(), seal, login, now, estimate, window, change.order()));
         int position = 0;
         for (ChangeTarget target : change.targets()) {
             gateDevice(target, run);
@@ -106,9 +112,19 @@ public class Runs {
         }
         run.go(RunState.RUNNING);
         repository.flush();
-        changes.transition(change, ChangeAction.START_RUN, login, "Run " + run.id() + ".");
+        changes.transition(
+                change,
+                atOnce ? ChangeAction.START_EMERGENCY_RUN : ChangeAction.START_RUN,
+                login,
+                "Run " + run.id() + ".");
         jobs.schedule(DriveJob.NAME, Long.toString(run.id()));
         return views.of(run);
+    }
+
+    /** An emergency waits for no window. It gets time for the way there and, at the worst, the way back, twice over. */
+    private static Occurrence atOnce(Instant now, RunEstimate estimate) {
+        Duration length = estimate.both().multipliedBy(2);
+        return new Occurrence(now, now.plus(length.compareTo(EMERGENCY) > 0 ? length : EMERGENCY));
     }
 
     /** The change that runs on a device now; empty when none does. */

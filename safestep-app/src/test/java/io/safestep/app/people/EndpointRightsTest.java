@@ -187,6 +187,8 @@ class EndpointRightsTest extends SafeStepTest {
             case "/api/changes/{number}/approvals" -> Map.of("verdict", "APPROVED", "comment", "", "seal", "x");
             case "/api/changes/{number}/booking" ->
                 Map.of("windowId", 1, "opensAt", "2026-11-25T05:30:00Z", "automatic", true);
+            case "/api/changes/{number}/release" -> Map.of("reason", "x", "seal", "x");
+            case "/api/changes/{number}/review" -> Map.of("comment", "x");
             case "/api/runs/{id}/way-back" -> Map.of("whole", false);
             case "/api/runs/{id}/pause" -> Map.of("after", "AFTER_WAVE");
             case "/api/runs/{id}/lengthening" -> Map.of("until", "2030-01-01T00:00:00Z", "reason", "x");
