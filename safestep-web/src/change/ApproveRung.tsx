@@ -29,8 +29,9 @@ export function ApproveRung({ change }: { change: Change }) {
     <>
       {approvals.data?.length === 0 && (
         <p className="empty">
-          {change.state === "DRAFT" ? "It has not been submitted yet." : "Nobody has decided yet."} One approval is
-          needed, from somebody other than {change.authorName}.
+          {change.state === "DRAFT" ? "It has not been submitted yet." : "Nobody has decided yet."}{" "}
+          {change.emergencyReason === null ? "One approval" : "One person"} is needed, somebody other than{" "}
+          {change.authorName}.
         </p>
       )}
       {approvals.data?.map((a) => {

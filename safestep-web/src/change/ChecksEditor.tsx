@@ -24,7 +24,7 @@ export function ChecksEditor({ checks, device, problem, onChange }: Props) {
     <section aria-labelledby="checks-head" className="mt-4">
       <h2 id="checks-head">Checks</h2>
       <p className="soft mb-1">
-        Looked at on every device before and after. One that fails afterwards undoes the change.
+        Looked at on every device before and after. What happens when one fails afterwards is chosen below.
       </p>
       {checks.length === 0 && <p>No checks: only the reading back decides whether the change worked.</p>}
       {checks.map((check, i) => {

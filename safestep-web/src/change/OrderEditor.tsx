@@ -48,12 +48,14 @@ export function OrderEditor({ change, devices, order, problem, onChange }: Edito
           {e.message}
         </p>
       ))}
-      <Form.Check
-        id="waves-by-hand"
-        label="Place the devices by hand"
-        checked={order.waves !== null}
-        onChange={(e) => set({ waves: e.target.checked ? placesOf(change) : null })}
-      />
+      {devices.length > 1 && (
+        <Form.Check
+          id="waves-by-hand"
+          label="Place the devices by hand"
+          checked={order.waves !== null}
+          onChange={(e) => set({ waves: e.target.checked ? placesOf(change) : null })}
+        />
+      )}
       {order.waves ? (
         <ByHand devices={devices} waves={order.waves} set={(waves) => set({ waves })} />
       ) : (
