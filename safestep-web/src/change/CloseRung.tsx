@@ -42,6 +42,14 @@ export function CloseRung({ change }: { change: Change }) {
         <h2>Record</h2>
         <div className="actions">
           <Proof />
+          <a
+            className="btn btn-link"
+            href={`/api/changes/${change.number}/evidence`}
+            download={`${change.subject}-evidence.zip`}
+            title="Everything on record in open formats, with checksums; secrets are masked"
+          >
+            Evidence pack
+          </a>
           <Button
             variant="link"
             disabled={!record.data}

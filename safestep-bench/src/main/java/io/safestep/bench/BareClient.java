@@ -20,6 +20,7 @@ import javax.net.ssl.TrustManager;
 import javax.net.ssl.X509ExtendedTrustManager;
 import org.apache.sshd.client.SshClient;
 import org.apache.sshd.client.channel.ChannelExec;
+import org.apache.sshd.client.channel.ChannelShell;
 import org.apache.sshd.client.channel.ChannelSubsystem;
 import org.apache.sshd.client.channel.ClientChannelEvent;
 import org.apache.sshd.client.session.ClientSession;
@@ -113,6 +114,21 @@ final class BareClient implements AutoCloseable {
             }
         }
         return size;
+    }
+
+    /** Types lines into a shell, all of them ahead, and waits until the device hangs up. */
+    int shell(String host, String... lines) throws IOException {
+        try (ClientSession session = logIn(host);
+                ChannelShell channel = session.createShellChannel()) {
+            ByteArrayOutputStream out = new ByteArrayOutputStream();
+            channel.setOut(out);
+            channel.open().verify(LIMIT);
+            OutputStream in = channel.getInvertedIn();
+            in.write(("paging off\n" + String.join("\n", lines) + "\nquit\n").getBytes(StandardCharsets.UTF_8));
+            in.flush();
+            channel.waitFor(EnumSet.of(ClientChannelEvent.CLOSED), LIMIT);
+            return out.size();
+        }
     }
 
     private ClientSession logIn(String host) throws IOException {

@@ -18,7 +18,8 @@ import picocli.CommandLine.Spec;
             SearchBench.class,
             DevicesBench.class,
             ChangeBench.class,
-            BackupBench.class
+            BackupBench.class,
+            RunBench.class
         })
 public final class BenchCommand implements Runnable {
 
@@ -34,6 +35,7 @@ public final class BenchCommand implements Runnable {
     @Override
     public void run() {
         throw new ParameterException(
-                spec.commandLine(), "Say what to measure: config, model, read, search, devices, change or backups.");
+                spec.commandLine(),
+                "Say what to measure: config, model, read, search, devices, change, backups or runs.");
     }
 }

@@ -9,6 +9,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
 import javax.sql.DataSource;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -43,6 +44,13 @@ final class RunningApp implements AutoCloseable {
     ApiClient engineer() {
         context.getBean(People.class).ensure("bench-engineer", "Engineer", "practice", List.of(Role.ENGINEER));
         return ApiClient.loggedIn(port, "bench-engineer");
+    }
+
+    /** Somebody with one role. */
+    ApiClient person(Role role) {
+        String login = "bench-" + role.name().toLowerCase(Locale.ROOT).replace('_', '-');
+        context.getBean(People.class).ensure(login, role.title(), "practice", List.of(role));
+        return ApiClient.loggedIn(port, login);
     }
 
     DataSource database() {

@@ -12,7 +12,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Everything that approvers approve, as plain text: differences, scripts, undo scripts, checks. Secrets are masked. */
 @Component
 @Transactional(readOnly = true)
-class ChangeText {
+public class ChangeText {
 
     private static final int CONTEXT = 3;
 
@@ -30,7 +30,7 @@ class ChangeText {
         this.peerSheets = peerSheets;
     }
 
-    String of(int number) {
+    public String of(int number) {
         Change change = changes.numbered(number);
         List<String> parts = new ArrayList<>();
         parts.add(change.subject() + ": " + change.title());

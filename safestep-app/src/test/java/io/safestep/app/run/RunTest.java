@@ -252,6 +252,21 @@ class RunTest extends SafeStepTest {
         assertThat(startup("brn-ac-1")).contains("log-server 10.77.8.32");
     }
 
+    @Test
+    void aScriptThatCutsItsOwnPathIsTakenBackByTheDeviceItself() {
+        story.awaitEnd(story.startedRun("Measured once", Map.of("elv-gw-a", "contact measured\n"), List.of()));
+        String before = running("elv-gw-a");
+
+        JsonNode ended = story.awaitEnd(
+                story.startedRun("Cut off", Map.of("elv-gw-a", "interface loopback 0\n  disabled\n"), List.of()));
+
+        assertThat(ended.path("state").asString())
+                .as(ended.path("verdict").asString())
+                .isEqualTo("ROLLED_BACK");
+        assertThat(running("elv-gw-a")).isEqualTo(before);
+        assertThat(startup("elv-gw-a")).isEqualTo(before);
+    }
+
     /** Somebody edits a device by hand. */
     private static void type(String device, String section, String line) {
         var configuration = new CommandInterpreter(PRACTICE.network().device(device), null);

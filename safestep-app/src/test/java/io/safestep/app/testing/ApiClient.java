@@ -108,6 +108,11 @@ public final class ApiClient {
         return new String(raw(path, request(path, "application/json").GET()), StandardCharsets.UTF_8);
     }
 
+    /** The raw octets of a file. */
+    public byte[] file(String path) {
+        return raw(path, request(path, "application/json").GET());
+    }
+
     private byte[] raw(String path, HttpRequest.Builder request) {
         try {
             return http.send(request.build(), HttpResponse.BodyHandlers.ofByteArray())

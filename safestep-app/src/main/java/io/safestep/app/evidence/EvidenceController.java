@@ -1,0 +1,32 @@
+package io.safestep.app.evidence;
+
+import io.safestep.app.people.SignedIn;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Evidence packs over HTTP. */
+@RestController
+class EvidenceController {
+
+    private final EvidencePack pack;
+
+    EvidenceController(EvidencePack pack) {
+        this.pack = pack;
+    }
+
+    /** The whole record of a change as a ZIP file with checksums; secrets are masked. */
+    @GetMapping(path = "/api/changes/{number}/evidence", produces = "application/zip")
+    @PreAuthorize("hasAuthority('READ')")
+    ResponseEntity<byte[]> of(@PathVariable int number, @AuthenticationPrincipal SignedIn me) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType("application/zip"))
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"CR-" + number + "-evidence.zip\"")
+                .body(pack.of(number, me.login()));
+    }
+}

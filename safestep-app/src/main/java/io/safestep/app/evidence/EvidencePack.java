@@ -1,0 +1,259 @@
+package io.safestep.app.evidence;
+
+import com.lowagie.text.DocumentException;
+import io.safestep.app.approval.Approvals;
+import io.safestep.app.audit.AuditLog;
+import io.safestep.app.backup.Backups;
+import io.safestep.app.change.ChangeText;
+import io.safestep.app.change.ChangeView;
+import io.safestep.app.change.Changes;
+import io.safestep.app.device.Devices;
+import io.safestep.app.device.Platforms;
+import io.safestep.app.evidence.EvidenceRecord.Described;
+import io.safestep.app.run.RunRecords;
+import io.safestep.app.run.RunView;
+import io.safestep.core.config.ConfigEngine;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.StringWriter;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Clock;
+import java.util.HexFormat;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.ObjectMapper;
+
+/**
+ * The whole record of a change in open formats, for people outside: JSON by a schema that lies beside it, configurations
+ * and transcripts as text, checks as CSV (RFC 4180), a PDF to read, and SHA-256 of each file in the form that
+ * {@code sha256sum -c} reads. Secrets are masked throughout.
+ */
+@Component
+class EvidencePack {
+
+    private static final String SUMS = "SHA256SUMS";
+
+    private final Changes changes;
+    private final ChangeText text;
+    private final Approvals approvals;
+    private final RunRecords runs;
+    private final Backups backups;
+    private final Devices devices;
+    private final Platforms platforms;
+    private final AuditLog audit;
+    private final EvidenceReport report;
+    private final ObjectMapper json;
+    private final Clock clock;
+
+    EvidencePack(
+            Changes changes,
+            ChangeText text,
+            Approvals approvals,
+            RunRecords runs,
+            Backups backups,
+            Devices devices,
+            Platforms platforms,
+            AuditLog audit,
+            EvidenceReport report,
+            ObjectMapper json,
+            Clock clock) {
+        this.changes = changes;
+        this.text = text;
+        this.approvals = approvals;
+        this.runs = runs;
+        this.backups = backups;
+        this.devices = devices;
+        this.platforms = platforms;
+        this.audit = audit;
+        this.report = report;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /** @param login who takes it; nobody sees a secret in it, not even the author */
+    @Transactional
+    public byte[] of(int number, String login) {
+        EvidenceRecord record = record(number, login);
+        Map<String, byte[]> files = new LinkedHashMap<>();
+        files.put("report.pdf", pdf(record));
+        files.put("record.json", json.writerWithDefaultPrettyPrinter().writeValueAsBytes(record));
+        files.put("record.schema.json", schema());
+        files.put("approved.txt", bytes(text.of(number)));
+        files.put("checks.csv", bytes(checks(record.runs())));
+        for (RunView run : record.runs()) {
+            files.put("transcripts/run-" + run.id() + ".txt", bytes(transcript(run)));
+            for (RunView.Device device : run.devices()) {
+                configuration(files, run, device, "before", device.beforeBackupId());
+                configuration(files, run, device, "after", device.afterBackupId());
+            }
+        }
+        files.put(SUMS, bytes(sums(files)));
+        audit.write(login, "CR-" + number, "evidence pack taken", files.size() + " files.");
+        return zip(files);
+    }
+
+    private EvidenceRecord record(int number, String login) {
+        // As somebody sees it who did not write it: without secrets in the lines.
+        ChangeView change = changes.view(number, "");
+        return new EvidenceRecord(
+                EvidenceRecord.FORMAT,
+                clock.instant(),
+                login,
+                new Described(
+                        change.number(),
+                        change.title(),
+                        change.reason(),
+                        change.category(),
+                        change.emergencyReason(),
+                        change.state(),
+                        change.author(),
+                        change.authorName(),
+                        change.createdAt(),
+                        change.submittedAt(),
+                        change.seal(),
+                        change.outcomeNote(),
+                        change.order().failureRule(),
+                        change.order().waves()),
+                approvals.of(number),
+                runs.ofChange(number),
+                audit.about(change.subject()),
+                audit.firstBroken().isEmpty());
+    }
+
+    private byte[] pdf(EvidenceRecord record) {
+        try {
+            return report.of(record);
+        } catch (DocumentException e) {
+            throw new IllegalStateException(
+                    "The report of CR-" + record.change().number() + " can't be written.", e);
+        }
+    }
+
+    private static byte[] schema() {
+        try (InputStream in = EvidencePack.class.getResourceAsStream("/schemas/evidence.schema.json")) {
+            return in.readAllBytes();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static String checks(List<RunView> runs) {
+        StringWriter out = new StringWriter();
+        try (CSVPrinter csv = new CSVPrinter(
+                out,
+                CSVFormat.RFC4180
+                        .builder()
+                        .setHeader(
+                                "run",
+                                "device",
+                                "check",
+                                "expected",
+                                "value",
+                                "before",
+                                "before passed",
+                                "after",
+                                "after passed",
+                                "after in words",
+                                "looks",
+                                "after undo",
+                                "after undo passed")
+                        .get())) {
+            for (RunView run : runs) {
+                for (RunView.Device device : run.devices()) {
+                    for (RunView.Check c : device.checks()) {
+                        csv.printRecord(
+                                run.id(),
+                                device.name(),
+                                c.title(),
+                                c.expectation(),
+                                c.value(),
+                                c.before(),
+                                c.beforePassed(),
+                                c.after(),
+                                c.afterPassed(),
+                                c.afterWords(),
+                                c.attempts(),
+                                c.undone(),
+                                c.undonePassed());
+                    }
+                }
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return out.toString();
+    }
+
+    private String transcript(RunView run) {
+        StringBuilder out = new StringBuilder();
+        for (RunView.Line line : runs.lines(run.id())) {
+            String mark = switch (line.kind()) {
+                case "SENT" -> "> ";
+                case "HEARD" -> "< ";
+                default -> "= ";
+            };
+            out.append(line.at())
+                    .append(' ')
+                    .append(line.device() == null ? "-" : line.device())
+                    .append(' ')
+                    .append(mark)
+                    .append(line.text().replace("\n", "\n    "))
+                    .append('\n');
+        }
+        return out.toString();
+    }
+
+    private void configuration(
+            Map<String, byte[]> files, RunView run, RunView.Device device, String when, Long backupId) {
+        if (backupId != null) {
+            ConfigEngine engine = platforms.engine(devices.named(device.name()).platform());
+            files.put(
+                    "configurations/run-" + run.id() + "-" + device.name() + "-" + when + ".txt",
+                    bytes(engine.write(engine.masked(backups.tree(backupId)))));
+        }
+    }
+
+    private static String sums(Map<String, byte[]> files) {
+        StringBuilder sums = new StringBuilder();
+        files.forEach((name, content) ->
+                sums.append(sha256(content)).append("  ").append(name).append('\n'));
+        return sums.toString();
+    }
+
+    private static String sha256(byte[] content) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(content));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("Every Java platform has SHA-256.", e);
+        }
+    }
+
+    private static byte[] zip(Map<String, byte[]> files) {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(out)) {
+            for (Map.Entry<String, byte[]> file : files.entrySet()) {
+                zip.putNextEntry(new ZipEntry(file.getKey()));
+                zip.write(file.getValue());
+                zip.closeEntry();
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return out.toByteArray();
+    }
+
+    private static byte[] bytes(String text) {
+        return text.getBytes(StandardCharsets.UTF_8);
+    }
+}

@@ -1,0 +1,345 @@
+package io.safestep.bench;
+
+import io.safestep.app.people.Role;
+import io.safestep.app.testing.ApiClient;
+import io.safestep.practice.generator.GeneratedNetwork;
+import io.safestep.practice.network.NetworkPlan;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.sql.Connection;
+import java.sql.Statement;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.locks.LockSupport;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+@Command(
+        name = "runs",
+        description = {
+            "A run of a change over practice devices with a command line, in waves, with backups, checks, dead-man timers and"
+                    + " everything; and how late a browser hears what happens in it.",
+            "Yardsticks: the bare SSH client with the same commands in the same visits, wave by wave with the same"
+                    + " concurrency; and the same commands in one visit to each device."
+        },
+        mixinStandardHelpOptions = true)
+final class RunBench implements Callable<Integer> {
+
+    private static final String CORVANE = "corvane-cli";
+    private static final String[] BACKUP = {
+        "show version", "show marker", "show running", "show startup", "show marker", "show licence"
+    };
+
+    @Option(names = "--devices", defaultValue = "200", description = "Default: ${DEFAULT-VALUE}.")
+    private int devices;
+
+    @Option(names = "--wave", defaultValue = "20", description = "Devices in a wave. Default: ${DEFAULT-VALUE}.")
+    private int wave;
+
+    @Option(names = "--rounds", defaultValue = "3", description = "Default: ${DEFAULT-VALUE}.")
+    private int rounds;
+
+    /** @param address in the network */
+    private record Target(String name, String address) {
+        String host() {
+            return address.replace("10.77.", "127.77.");
+        }
+    }
+
+    @Override
+    public Integer call() throws Exception {
+        int size = devices * 4;
+        NetworkPlan plan = GeneratedNetwork.plan(size, 1);
+        List<Target> targets = plan.file().devices().stream()
+                .filter(d -> d.platform().equals(CORVANE) && d.address() != null)
+                .limit(devices)
+                .map(d -> new Target(d.name(), d.address()))
+                .toList();
+        if (targets.size() < devices) {
+            throw new IllegalStateException("The network has only " + targets.size() + " devices with a command line.");
+        }
+        try (PracticeProcess practice = new PracticeProcess(size, 1);
+                RunningApp app = new RunningApp(practice.devicePort());
+                BareClient bare = new BareClient(practice.devicePort())) {
+            bringIn(app, targets);
+            double[] runs = new double[rounds];
+            double[] visits = new double[rounds];
+            double[] once = new double[rounds];
+            List<Long> late = Collections.synchronizedList(new ArrayList<>());
+            run(app, targets, "warm", new ArrayList<>());
+            for (int i = 0; i < rounds; i++) {
+                String mark = "turn " + i;
+                visits[i] = waves(targets, t -> visits(bare, t, "bare " + mark));
+                once[i] = waves(targets, t -> once(bare, t, "once " + mark));
+                backUp(app, targets);
+                runs[i] = run(app, targets, mark, late);
+            }
+            double run = new Timing(runs).median();
+            System.out.printf("%d devices in waves of %d%n", devices, wave);
+            System.out.printf(
+                    "  run                          %6.1f s%n"
+                            + "  bare SSH, the same visits    %6.1f s, the run takes %.2f times as long%n"
+                            + "  bare SSH, one visit a device %6.1f s, the run takes %.2f times as long%n",
+                    run,
+                    new Timing(visits).median(),
+                    run / new Timing(visits).median(),
+                    new Timing(once).median(),
+                    run / new Timing(once).median());
+            Collections.sort(late);
+            System.out.printf(
+                    "  from the event to the browser, %d events: median %d ms, p95 %d ms, worst %d ms%n",
+                    late.size(),
+                    late.get(late.size() / 2),
+                    late.get(late.size() * 95 / 100),
+                    late.get(late.size() - 1));
+        }
+        return 0;
+    }
+
+    private void bringIn(RunningApp app, List<Target> targets) throws Exception {
+        ApiClient administrator = app.administrator();
+        administrator.post(
+                "/api/credentials",
+                Map.of("name", "bench", "login", "safestep", "password", "harbour-light-1", "standard", true));
+        StringBuilder sheet = new StringBuilder("Name,Address,Site,Site name,Role,Platform\n");
+        for (int i = 0; i < targets.size(); i++) {
+            sheet.append("%s,%s,s%03d,Site %d,edge,%s%n"
+                    .formatted(targets.get(i).name(), targets.get(i).address(), i / 20, i / 20, CORVANE));
+        }
+        byte[] file = sheet.toString().getBytes(StandardCharsets.UTF_8);
+        String dry = administrator
+                .upload("/api/devices/import/dry-run", file)
+                .body()
+                .path("plan")
+                .asString();
+        administrator.upload("/api/devices/import?plan=" + dry, file);
+        try (Connection connection = app.database().getConnection();
+                Statement statement = connection.createStatement()) {
+            statement.execute("update device set stance = 'MANAGED'");
+        }
+        backUp(app, targets);
+        app.person(Role.CHANGE_MANAGER)
+                .post(
+                        "/api/windows",
+                        Map.of(
+                                "name",
+                                "always",
+                                "firstDay",
+                                LocalDate.now().minusDays(1).toString(),
+                                "opens",
+                                "00:00",
+                                "closes",
+                                "23:59",
+                                "recurrence",
+                                "FREQ=DAILY"));
+    }
+
+    /** What the yardstick has left on the devices becomes what is expected of them. */
+    private static void backUp(RunningApp app, List<Target> targets) throws Exception {
+        ApiClient administrator = app.administrator();
+        administrator.post(
+                "/api/rounds",
+                Map.of(
+                        "action",
+                        "BACK_UP",
+                        "argument",
+                        "",
+                        "devices",
+                        targets.stream().map(Target::name).toList()));
+        while (administrator.get("/api/rounds").body().get(0).path("endedAt").isNull()) {
+            LockSupport.parkNanos(200_000_000);
+        }
+        try (Connection connection = app.database().getConnection();
+                Statement statement = connection.createStatement()) {
+            statement.execute(
+                    "update device d set baseline_backup_id = (select id from backup b where b.device_id = d.id"
+                            + " and b.kind = 'RUNNING' order by b.id desc limit 1)");
+        }
+    }
+
+    /** Seconds, as the run itself tells them. */
+    private double run(RunningApp app, List<Target> targets, String mark, List<Long> late) throws Exception {
+        ApiClient engineer = app.person(Role.ENGINEER);
+        ApiClient manager = app.person(Role.CHANGE_MANAGER);
+        Map<String, Object> check = new HashMap<>();
+        check.put("read", "interfaces");
+        check.put("argument", null);
+        check.put("expectation", "SAME_AS_BEFORE");
+        check.put("value", null);
+        check.put("settleSeconds", 10);
+        JsonNode draft = engineer.post(
+                        "/api/changes",
+                        Map.of(
+                                "version",
+                                0,
+                                "title",
+                                "Benchmark " + mark,
+                                "reason",
+                                "To measure it.",
+                                "undoAccepted",
+                                false,
+                                "targets",
+                                targets.stream()
+                                        .map(t -> Map.of("device", t.name(), "lines", "contact " + mark + "\n"))
+                                        .toList(),
+                                "checks",
+                                List.of(check),
+                                "order",
+                                Map.of("failureRule", "UNDO_ALL", "first", 0, "most", wave, "pauseSeconds", 0)))
+                .body();
+        String path = "/api/changes/" + draft.path("number").asInt();
+        JsonNode submitted = engineer.post(
+                        path + "/submission",
+                        Map.of("version", draft.path("version").asInt()))
+                .body();
+        app.person(Role.APPROVER)
+                .post(
+                        path + "/approvals",
+                        Map.of(
+                                "verdict",
+                                "APPROVED",
+                                "comment",
+                                "",
+                                "seal",
+                                submitted.path("seal").asString()));
+        for (JsonNode opening : manager.get(path + "/booking").body().path("openings")) {
+            if (opening.path("openNow").asBoolean()) {
+                manager.post(
+                        path + "/booking",
+                        Map.of(
+                                "windowId", opening.path("windowId").asLong(),
+                                "opensAt", opening.path("opensAt").asString(),
+                                "automatic", false));
+            }
+        }
+        JsonNode started = manager.post(path + "/runs", Map.of()).body();
+        if (!started.has("id")) {
+            throw new IllegalStateException("The run was refused: " + started + " " + submitted);
+        }
+        long id = started.path("id").asLong();
+        Thread browser = new Thread(() -> listen(app.port(), manager, id, late));
+        browser.start();
+        JsonNode ended = started;
+        while (ended.path("endedAt").isNull()) {
+            LockSupport.parkNanos(500_000_000);
+            ended = manager.get("/api/runs/" + id).body();
+        }
+        browser.join();
+        if (!ended.path("state").asString().equals("SUCCEEDED")) {
+            throw new IllegalStateException(
+                    "The run ended otherwise: " + ended.path("verdict").asString());
+        }
+        return (Instant.parse(ended.path("endedAt").asString()).toEpochMilli()
+                        - Instant.parse(ended.path("startedAt").asString()).toEpochMilli())
+                / 1000.0;
+    }
+
+    /** Hears the events as a browser does, and notes how long after each it does. */
+    private static void listen(int port, ApiClient client, long run, List<Long> late) {
+        HttpRequest request = HttpRequest.newBuilder(
+                        URI.create("http://127.0.0.1:" + port + "/api/runs/" + run + "/events"))
+                .header("Cookie", client.cookies())
+                .build();
+        try {
+            HttpClient.newHttpClient()
+                    .send(request, HttpResponse.BodyHandlers.ofLines())
+                    .body()
+                    .filter(l -> l.startsWith("data:{"))
+                    .forEach(l -> {
+                        Instant at = Instant.parse(JsonMapper.shared()
+                                .readTree(l.substring(5))
+                                .path("at")
+                                .asString());
+                        late.add(Instant.now().toEpochMilli() - at.toEpochMilli());
+                    });
+        } catch (IOException e) {
+            throw new IllegalStateException("The events can't be heard.", e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    /** What is done with one device. */
+    private interface Visit {
+        int to(Target target) throws Exception;
+    }
+
+    private double waves(List<Target> targets, Visit visit) throws Exception {
+        ExecutorService threads = Executors.newFixedThreadPool(wave);
+        try {
+            return Timing.of(() -> {
+                for (int from = 0; from < targets.size(); from += wave) {
+                    List<Future<Integer>> together = new ArrayList<>();
+                    for (Target target : targets.subList(from, Math.min(targets.size(), from + wave))) {
+                        together.add(threads.submit(() -> visit.to(target)));
+                    }
+                    for (Future<Integer> one : together) {
+                        one.get();
+                    }
+                }
+            });
+        } finally {
+            threads.shutdown();
+        }
+    }
+
+    /** The visits that a run makes, each with the commands that it sends. */
+    private static int visits(BareClient bare, Target t, String text) throws Exception {
+        int size = bare.shell(t.host(), BACKUP);
+        size += bare.shell(t.host(), "show interfaces");
+        size += bare.shell(t.host(), "show version", "show running");
+        size += bare.shell(t.host(), "show running", "return-timer 120", "configure", "contact " + text, "done");
+        size += bare.shell(t.host(), "show running");
+        size += bare.shell(t.host(), "show interfaces");
+        size += bare.shell(t.host(), "return-timer stop", "show running");
+        size += bare.shell(t.host(), "save", "show running", "show startup");
+        return size + bare.shell(t.host(), BACKUP);
+    }
+
+    private static int once(BareClient bare, Target t, String text) throws Exception {
+        return bare.shell(
+                t.host(),
+                "show version",
+                "show marker",
+                "show running",
+                "show startup",
+                "show marker",
+                "show licence",
+                "show interfaces",
+                "show version",
+                "show running",
+                "show running",
+                "return-timer 120",
+                "configure",
+                "contact " + text,
+                "done",
+                "show running",
+                "show interfaces",
+                "return-timer stop",
+                "show running",
+                "save",
+                "show running",
+                "show startup",
+                "show version",
+                "show marker",
+                "show running",
+                "show startup",
+                "show marker",
+                "show licence");
+    }
+}
