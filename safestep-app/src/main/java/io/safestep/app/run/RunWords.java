@@ -86,7 +86,7 @@ final class RunWords {
                 .map(d -> d.name() + (d.takenBack() && d.written() ? " was taken back" : " was left out") + " by "
                         + d.skippedBy() + ": " + d.skipReason())
                 .toList();
-        return left.isEmpty() ? text : text + " Not " + String.join("; ", left) + ".";
+        return left.isEmpty() ? text : text + " But " + String.join("; ", left) + ".";
     }
 
     private static String firstCause(List<RunRollback> rollbacks) {

@@ -36,10 +36,12 @@ class EvidencePackTest extends SafeStepTest {
         ChangeStory story = new ChangeStory(port);
         long run = story.startedRun(
                 "Evidence",
-                Map.of("elv-gw-b", "user lamp password ember-tide\ncontact evidence\n"),
-                List.of(ChangeStory.check("neighbours", null, "SAME_AS_BEFORE", null)));
+                Map.of("brn-ac-2", "user lamp password ember-tide\ncontact evidence\n"),
+                List.of(ChangeStory.check("interfaces", null, "SAME_AS_BEFORE", null)));
         JsonNode ended = story.awaitEnd(run);
-        assertThat(ended.path("state").asString()).isEqualTo("SUCCEEDED");
+        assertThat(ended.path("state").asString())
+                .as(ended.path("verdict").asString())
+                .isEqualTo("SUCCEEDED");
         int number = ended.path("number").asInt();
         ChangeStory.ok(story.manager().post("/api/changes/" + number + "/closure", Map.of("note", "All lamps burn.")));
 
@@ -55,22 +57,22 @@ class EvidencePackTest extends SafeStepTest {
                         "checks.csv",
                         "SHA256SUMS",
                         "transcripts/run-" + run + ".txt",
-                        "configurations/run-" + run + "-elv-gw-b-before.txt",
-                        "configurations/run-" + run + "-elv-gw-b-after.txt");
+                        "configurations/run-" + run + "-brn-ac-2-before.txt",
+                        "configurations/run-" + run + "-brn-ac-2-after.txt");
         files.forEach((name, content) -> assertThat(new String(content, StandardCharsets.UTF_8))
                 .as("no secret in %s", name)
                 .doesNotContain("ember-tide"));
         checkSums(files);
         checkJson(files, number);
-        assertThat(text(files, "configurations/run-" + run + "-elv-gw-b-after.txt"))
+        assertThat(text(files, "configurations/run-" + run + "-brn-ac-2-after.txt"))
                 .contains("contact evidence");
-        assertThat(text(files, "checks.csv")).contains("Routing neighbours", "SAME_AS_BEFORE", "true");
+        assertThat(text(files, "checks.csv")).contains("Interfaces", "SAME_AS_BEFORE", "true");
         PdfReader pdf = new PdfReader(files.get("report.pdf"));
         StringBuilder read = new StringBuilder();
         for (int page = 1; page <= pdf.getNumberOfPages(); page++) {
             read.append(new PdfTextExtractor(pdf).getTextFromPage(page));
         }
-        assertThat(read.toString()).contains("All lamps burn.", "elv-gw-b", "→");
+        assertThat(read.toString()).contains("All lamps burn.", "brn-ac-2", "→");
     }
 
     @Test

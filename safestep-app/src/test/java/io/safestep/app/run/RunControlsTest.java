@@ -225,7 +225,7 @@ class RunControlsTest extends SafeStepTest {
             JsonNode ended = story.awaitEnd(run);
             assertThat(second.status()).isEqualTo(409);
             assertThat(ended.path("state").asString()).isEqualTo("SUCCEEDED");
-            assertThat(ended.path("verdict").asString()).contains("Not dun-ac-1 was left out by pquill");
+            assertThat(ended.path("verdict").asString()).contains("But dun-ac-1 was left out by pquill");
             assertThat(running("dun-gw-b")).contains("left");
             assertThat(running("dun-ac-1")).doesNotContain("left");
         } finally {
