@@ -10,7 +10,7 @@ import org.junit.jupiter.api.Test;
 /** The laws on generated runs. A seed that breaks one is named, with everything that happened. */
 class RunDecisionsTest {
 
-    private static final int RUNS = Integer.getInteger("safestep.cases", 20_000);
+    private static final int RUNS = Integer.getInteger("safestep.cases", 6_000);
     private static final long SEED = Long.getLong("safestep.seed", 1L);
 
     @Test
