@@ -80,7 +80,7 @@ function FailedDevice({ run, device, change }: { run: Run; device: RunDevice; ch
 }
 
 /** Moves the end of the window for this run. */
-export function Lengthening({ run, change }: { run: Run; change: Change }) {
+function Lengthening({ run, change }: { run: Run; change: Change }) {
   const [until, setUntil] = useState("");
   const [reason, setReason] = useState("");
   const control = useControl(run, change);
