@@ -24,6 +24,9 @@ const TemplatesPage = lazy(() => import("./library/TemplatesPage").then((m) => (
 const TemplatePage = lazy(() => import("./library/TemplatePage").then((m) => ({ default: m.TemplatePage })));
 const PoolsPage = lazy(() => import("./library/PoolsPage").then((m) => ({ default: m.PoolsPage })));
 const RulesPage = lazy(() => import("./library/RulesPage").then((m) => ({ default: m.RulesPage })));
+const ChecksPage = lazy(() => import("./library/ChecksPage").then((m) => ({ default: m.ChecksPage })));
+const CheckSetsPage = lazy(() => import("./library/CheckSetsPage").then((m) => ({ default: m.CheckSetsPage })));
+const ServicesPage = lazy(() => import("./library/ServicesPage").then((m) => ({ default: m.ServicesPage })));
 const BackupsPage = lazy(() => import("./backup/BackupsPage").then((m) => ({ default: m.BackupsPage })));
 const LinesPage = lazy(() => import("./backup/LinesPage").then((m) => ({ default: m.LinesPage })));
 const KeepingPage = lazy(() => import("./backup/KeepingPage").then((m) => ({ default: m.KeepingPage })));
@@ -71,6 +74,9 @@ export function App() {
             <Route path="library/templates/:id" element={<TemplatePage />} />
             <Route path="library/pools/:id?" element={<PoolsPage />} />
             <Route path="library/rules/:id?" element={<RulesPage />} />
+            <Route path="library/checks/:id?" element={<ChecksPage />} />
+            <Route path="library/sets/:id?" element={<CheckSetsPage />} />
+            <Route path="library/services/:id?" element={<ServicesPage />} />
             <Route path="backups" element={<BackupsPage />} />
             <Route path="backups/lines" element={<LinesPage />} />
             <Route path="backups/regular" element={<RegularPage />} />

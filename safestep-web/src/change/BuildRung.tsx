@@ -6,10 +6,11 @@ import { api, type Problem } from "../api/client";
 import type { Build, Change, LineComment } from "../api/types";
 import { Glyph, type Shape } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
-import { count, expectations } from "../ui/words";
+import { count } from "../ui/words";
 import { AlikeScripts } from "./AlikeScripts";
 import { BuildViews } from "./BuildViews";
 import { ChecksEditor } from "./ChecksEditor";
+import { ChecksReview } from "./ChecksReview";
 import { type Content, linesFor, type Target } from "./content";
 import { Findings, useStoredSummaries, useSummaries } from "./Findings";
 import { OpenComments, useComments, useMaySpeak } from "./LineComments";
@@ -142,8 +143,9 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
         <WayBack content={content} possible={preview.data?.mayRestoreStartup !== false} error={undoError} edit={edit} />
       )}
       <ChecksEditor
+        change={change}
         checks={content.checks}
-        device={picked || devices[0]}
+        devices={devices}
         problem={problem}
         onChange={(checks) => edit({ checks })}
       />
@@ -269,31 +271,7 @@ export function BuildReview({ change }: { change: Change }) {
           Download everything as text
         </a>
       </p>
-      <h2 className="mt-4">Checks</h2>
-      {change.checks.length === 0 ? (
-        <p>No checks: only the reading back decides whether the change worked.</p>
-      ) : (
-        <table className="table">
-          <thead>
-            <tr>
-              <th>What is looked at</th>
-              <th>Expected afterwards</th>
-              <th>Given time</th>
-            </tr>
-          </thead>
-          <tbody>
-            {change.checks.map((c, i) => (
-              <tr key={i}>
-                <td>{c.title}</td>
-                <td>
-                  {expectations[c.expectation].word} <span className="mono">{c.value}</span>
-                </td>
-                <td>{c.settleSeconds} s</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
+      <ChecksReview change={change} />
       <OrderReview change={change} />
       <SheetsReview change={change} />
       {change.restoresStartup && (

@@ -1,24 +1,32 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import type { Problem } from "../api/client";
-import type { Expectation } from "../api/types";
-import { expectations } from "../ui/words";
-import type { CheckDraft } from "./content";
-import { useReads } from "./queries";
+import { Link } from "react-router";
+import { api, type Problem } from "../api/client";
+import type { Change, CheckProposal } from "../api/types";
+import { useLibraryChecks, useReadable } from "../library/queries";
+import { count } from "../ui/words";
+import { CheckFields } from "./CheckFields";
+import { blankCheck, type CheckDraft, draftOf, expectedOf, titleOf } from "./checks";
+import { CheckTrial } from "./CheckTrial";
 
 interface Props {
+  change: Change;
   checks: CheckDraft[];
-  device: string | undefined;
+  devices: string[];
   problem: Problem | null;
   onChange: (checks: CheckDraft[]) => void;
 }
 
-/** The checks of a change: what to look at, what to expect, how long to wait for it. */
-export function ChecksEditor({ checks, device, problem, onChange }: Props) {
-  const reads = useReads(device);
-  const set = (index: number, part: Partial<CheckDraft>) =>
-    onChange(checks.map((c, i) => (i === index ? { ...c, ...part } : c)));
-  const error = (index: number, field: string) => problem?.at(`checks[${index}].${field}`)[0]?.message;
+/** The checks of a change: what is proposed, what the author chose, what services bring with them. */
+export function ChecksEditor({ change, checks, devices, problem, onChange }: Props) {
+  const reads = useReadable().data ?? [];
+  const [open, setOpen] = useState<number | null>(null);
+  const error = (index: number) => (field: string) => problem?.at(`checks[${index}].${field}`)[0]?.message;
+  const hasErrors = (index: number) => !!problem?.errors.some((e) => e.field.startsWith(`checks[${index}].`));
+  const services = change.checks.filter((c) => c.service);
+  const add = (more: CheckDraft[]) => onChange([...checks, ...more]);
 
   return (
     <section aria-labelledby="checks-head" className="mt-4">
@@ -26,102 +34,144 @@ export function ChecksEditor({ checks, device, problem, onChange }: Props) {
       <p className="soft mb-1">
         Looked at on every device before and after. What happens when one fails afterwards is chosen below.
       </p>
-      {checks.length === 0 && <p>No checks: only the reading back decides whether the change worked.</p>}
-      {checks.map((check, i) => {
-        const read = reads.data?.find((r) => r.name === check.read);
-        const expectation = expectations[check.expectation];
-        return (
-          <div key={i} className="field-row">
-            <Form.Select
-              aria-label={`Check ${i + 1}: what to look at`}
-              value={check.read}
-              isInvalid={!!error(i, "read")}
-              onChange={(e) => set(i, { read: e.target.value, argument: "" })}
-            >
-              {!read && <option value={check.read}>{check.read}</option>}
-              {reads.data?.map((r) => (
-                <option key={r.name} value={r.name}>
-                  {r.title}
-                </option>
-              ))}
-            </Form.Select>
-            {read?.argument && (
-              <div>
-                <Form.Control
-                  aria-label={`Check ${i + 1}: ${read.argument}`}
-                  className="mono"
-                  placeholder={read.argument}
-                  value={check.argument}
-                  isInvalid={!!error(i, "argument")}
-                  onChange={(e) => set(i, { argument: e.target.value })}
-                />
-                <Form.Control.Feedback type="invalid">{error(i, "argument")}</Form.Control.Feedback>
-              </div>
-            )}
-            <Form.Select
-              aria-label={`Check ${i + 1}: what to expect`}
-              value={check.expectation}
-              onChange={(e) => set(i, { expectation: e.target.value as Expectation })}
-            >
-              {(Object.keys(expectations) as Expectation[]).map((key) => (
-                <option key={key} value={key}>
-                  {expectations[key].word}
-                </option>
-              ))}
-            </Form.Select>
-            {expectation.value && (
-              <div>
-                <Form.Control
-                  aria-label={`Check ${i + 1}: ${expectation.value}`}
-                  className="mono"
-                  placeholder={expectation.value}
-                  value={check.value}
-                  isInvalid={!!error(i, "value")}
-                  onChange={(e) => set(i, { value: e.target.value })}
-                />
-                <Form.Control.Feedback type="invalid">{error(i, "value")}</Form.Control.Feedback>
-              </div>
-            )}
-            <Form.Control
-              type="number"
-              min={0}
-              max={300}
-              style={{ width: 80, flex: "none" }}
-              aria-label={`Check ${i + 1}: seconds to settle`}
-              title="For how many seconds it is tried again before it counts as failed"
-              value={check.settleSeconds}
-              onChange={(e) => set(i, { settleSeconds: Number(e.target.value) })}
-            />
-            <span className="soft align-self-center">s</span>
+      <Proposals change={change} checks={checks} add={add} />
+      {checks.length === 0 && services.length === 0 && (
+        <p>No checks: only the reading back decides whether the change worked.</p>
+      )}
+      {checks.map((check, i) => (
+        <div key={i} className="check-row">
+          <div className="d-flex gap-2 align-items-baseline">
+            <div className="flex-fill">
+              <b>{titleOf(check, reads)}</b>: {expectedOf(check)}
+              {check.devices.length > 0 && <span className="soft"> · on {check.devices.join(", ")}</span>}
+              {check.library && check.library !== check.name && <span className="soft"> · from {check.library}</span>}
+            </div>
             <Button
               variant="link"
-              className="align-self-center"
+              aria-expanded={open === i || hasErrors(i)}
+              aria-label={`Edit check ${i + 1}`}
+              onClick={() => setOpen(open === i ? null : i)}
+            >
+              {open === i ? "Done" : "Edit"}
+            </Button>
+            <Button
+              variant="link"
               aria-label={`Remove check ${i + 1}`}
-              onClick={() => onChange(checks.filter((_, j) => j !== i))}
+              onClick={() => {
+                setOpen(null);
+                onChange(checks.filter((_, j) => j !== i));
+              }}
             >
               Remove
             </Button>
           </div>
-        );
-      })}
-      <Button
-        variant="link"
-        className="mt-2"
-        onClick={() =>
-          onChange([
-            ...checks,
-            {
-              read: reads.data?.[0]?.name ?? "neighbours",
-              argument: "",
-              expectation: "SAME_AS_BEFORE",
-              value: "",
-              settleSeconds: 15,
-            },
-          ])
-        }
-      >
-        Add a check
-      </Button>
+          {(open === i || hasErrors(i)) && (
+            <>
+              <CheckFields
+                check={check}
+                reads={reads}
+                devices={devices}
+                error={error(i)}
+                onChange={(next) => onChange(checks.map((c, j) => (j === i ? next : c)))}
+              />
+              <CheckTrial check={check} devices={devices} />
+            </>
+          )}
+        </div>
+      ))}
+      {services.map((c) => (
+        <div key={c.title} className="check-row">
+          <b>{c.title}</b>: {c.expected}
+          <span className="soft">
+            {" "}
+            · because a <Link to="/library/services">service</Link> is near
+            {c.definition.devices.length < devices.length && <>, with {c.definition.devices.join(", ")}</>}
+          </span>
+        </div>
+      ))}
+      <div className="d-flex gap-2 mt-2 align-items-center">
+        <Button
+          variant="link"
+          onClick={() => {
+            setOpen(checks.length);
+            add([blankCheck]);
+          }}
+        >
+          Write a check
+        </Button>
+        <FromLibrary checks={checks} add={add} />
+      </div>
     </section>
+  );
+}
+
+/** What the change should have by what it touches, as it was saved last. */
+function Proposals({ change, checks, add }: { change: Change; checks: CheckDraft[]; add: (c: CheckDraft[]) => void }) {
+  const proposals = useQuery({
+    queryKey: ["change", String(change.number), "check-proposals", change.version],
+    queryFn: () => api.get<CheckProposal[]>(`/api/changes/${change.number}/check-proposals`),
+    staleTime: Infinity,
+  });
+  const open = (proposals.data ?? []).filter((p) => !checks.some((c) => c.library === p.library));
+  if (open.length === 0) {
+    return null;
+  }
+  return (
+    <div className="proposed">
+      <div className="d-flex gap-2 align-items-baseline">
+        <h3 className="flex-fill mb-0">Proposed for what this change touches</h3>
+        {open.length > 1 && (
+          <Button
+            variant="outline-primary"
+            size="sm"
+            onClick={() => add(open.map((p) => draftOf(p.definition, p.library)))}
+          >
+            Take all {open.length}
+          </Button>
+        )}
+      </div>
+      {open.map((p) => (
+        <div key={p.library} className="d-flex gap-2 align-items-baseline">
+          <div className="flex-fill">
+            {p.title}: {p.expected} <span className="soft">· {p.because}</span>
+          </div>
+          <Button
+            variant="link"
+            aria-label={`Take ${p.library}`}
+            onClick={() => add([draftOf(p.definition, p.library)])}
+          >
+            Take it
+          </Button>
+        </div>
+      ))}
+    </div>
+  );
+}
+
+function FromLibrary({ checks, add }: { checks: CheckDraft[]; add: (c: CheckDraft[]) => void }) {
+  const library = useLibraryChecks().data ?? [];
+  const free = library.filter((l) => !checks.some((c) => c.library === l.name));
+  if (free.length === 0) {
+    return null;
+  }
+  return (
+    <Form.Select
+      className="w-auto"
+      aria-label="Take a check from the library"
+      value=""
+      onChange={(e) => {
+        const chosen = library.find((l) => l.name === e.target.value);
+        if (chosen) {
+          add([draftOf(chosen.definition, chosen.name)]);
+        }
+      }}
+    >
+      <option value="">From the library ({count(free.length, "check")}) …</option>
+      {free.map((l) => (
+        <option key={l.id} value={l.name}>
+          {l.name}
+        </option>
+      ))}
+    </Form.Select>
   );
 }

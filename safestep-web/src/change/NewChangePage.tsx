@@ -5,7 +5,7 @@ import { useNavigate, useSearchParams } from "react-router";
 import { api, asProblem } from "../api/client";
 import type { Change } from "../api/types";
 import { ErrorBlock } from "../ui/Messages";
-import { type Content, linesFor, request, usualChecks } from "./content";
+import { type Content, linesFor, request } from "./content";
 import { usualOrder } from "./order";
 import { DescribeFields } from "./DescribeFields";
 
@@ -17,7 +17,7 @@ const blank: Content = {
   restoresStartup: false,
   groups: [],
   targets: [],
-  checks: usualChecks,
+  checks: [],
   sheets: [],
   order: usualOrder,
   emergencyReason: null,

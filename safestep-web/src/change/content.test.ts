@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { type Content, differs, linesFor, request, usualChecks } from "./content";
+import { blankCheck } from "./checks";
+import { type Content, differs, linesFor, request } from "./content";
 import { usualOrder } from "./order";
 
 const content: Content = {
@@ -10,7 +11,7 @@ const content: Content = {
   restoresStartup: false,
   groups: [],
   targets: [linesFor("brn-ac-1", "vlan 70\n")],
-  checks: usualChecks,
+  checks: [blankCheck],
   sheets: [],
   order: usualOrder,
   emergencyReason: null,
@@ -27,13 +28,9 @@ describe("what an author has typed", () => {
   it("is sent without empty values", () => {
     const sent = request({
       ...content,
-      checks: [
-        { read: "ping", argument: "10.77.8.20", expectation: "REACHABLE", value: "", settleSeconds: 5 },
-        { read: "routes", argument: "", expectation: "ABSENT", value: "10.77.41.0/24", settleSeconds: 5 },
-      ],
+      checks: [{ ...blankCheck, read: "ping", arguments: { address: "10.77.8.20" }, expectation: "REACHABLE" }],
     });
-    expect(sent.checks[0]).toMatchObject({ argument: "10.77.8.20", value: null });
-    expect(sent.checks[1]).toMatchObject({ argument: null, value: "10.77.41.0/24" });
+    expect(sent.checks[0]).toMatchObject({ arguments: { address: "10.77.8.20" }, value: null, name: null });
     expect(sent.version).toBe(4);
   });
 });

@@ -1,13 +1,6 @@
-import type { Change, Expectation, Way } from "../api/types";
+import type { Change, Way } from "../api/types";
+import { type CheckDraft, checkRequest, draftOf } from "./checks";
 import { type OrderDraft, orderOf } from "./order";
-
-export interface CheckDraft {
-  read: string;
-  argument: string;
-  expectation: Expectation;
-  value: string;
-  settleSeconds: number;
-}
 
 /** Lines for a device that somebody else runs. */
 export interface SheetDraft {
@@ -71,11 +64,6 @@ export interface Content {
   emergencyReason: string | null;
 }
 
-export const usualChecks: CheckDraft[] = [
-  { read: "neighbours", argument: "", expectation: "SAME_AS_BEFORE", value: "", settleSeconds: 15 },
-  { read: "gateways", argument: "", expectation: "SAME_AS_BEFORE", value: "", settleSeconds: 15 },
-];
-
 export function contentOf(change: Change): Content {
   return {
     version: change.version,
@@ -93,13 +81,8 @@ export function contentOf(change: Change): Content {
       template: t.template?.version ?? null,
       values: t.values,
     })),
-    checks: change.checks.map((c) => ({
-      read: c.read,
-      argument: c.argument ?? "",
-      expectation: c.expectation,
-      value: c.value ?? "",
-      settleSeconds: c.settleSeconds,
-    })),
+    // Those of services come and go by themselves.
+    checks: change.checks.filter((c) => !c.service).map((c) => draftOf(c.definition, c.library)),
     sheets: change.sheets.map((s) => ({
       device: s.device,
       runBy: s.runBy,
@@ -122,7 +105,7 @@ export function differs(one: Content, other: Content): boolean {
 export function request(content: Content) {
   return {
     ...content,
-    checks: content.checks.map((c) => ({ ...c, argument: c.argument || null, value: c.value || null })),
+    checks: content.checks.map(checkRequest),
     sheets: content.sheets.map((s) => ({ ...s, platform: s.platform || null })),
   };
 }

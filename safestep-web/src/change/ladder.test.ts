@@ -65,6 +65,7 @@ const change = (state: Change["state"], part: Partial<Change> = {}): Change => (
     },
   ],
   checks: [],
+  basicLeftOut: [],
   ...part,
 });
 
@@ -131,6 +132,7 @@ const run = (state: Run["state"], done = 0): Run => ({
   pauseSeconds: 0,
   turningBack: false,
   pause: "NONE",
+  questions: [],
   hold: null,
   waves: [],
   rollbacks: [],

@@ -14,12 +14,12 @@ export function DeviceConsole({ device }: { device: DeviceRow }) {
     queryFn: () => api.get<ReadCommand[]>(`/api/devices/${device.name}/reads`),
   });
   const [read, setRead] = useState("interfaces");
-  const [argument, setArgument] = useState("");
+  const [given, give] = useState<Record<string, string>>({});
   const ask = useMutation({
     mutationFn: () =>
       api.post<{ command: string; output: string }>(`/api/devices/${device.name}/reads`, {
         read,
-        argument: argument || null,
+        arguments: given,
       }),
   });
   const client = useQueryClient();
@@ -43,16 +43,17 @@ export function DeviceConsole({ device }: { device: DeviceRow }) {
             </option>
           ))}
         </Form.Select>
-        {wanted?.argument && (
+        {wanted?.arguments.map((name) => (
           <Form.Control
-            aria-label={wanted.argument}
-            placeholder={wanted.argument}
+            key={name}
+            aria-label={name}
+            placeholder={name}
             className="mono"
-            value={argument}
-            isInvalid={!!problem?.at("argument").length}
-            onChange={(e) => setArgument(e.target.value)}
+            value={given[name] ?? ""}
+            isInvalid={!!problem?.at(name).length}
+            onChange={(e) => give({ ...given, [name]: e.target.value })}
           />
-        )}
+        ))}
         <Button type="submit" variant="outline-primary" disabled={ask.isPending}>
           {ask.isPending ? "Asking …" : "Ask"}
         </Button>

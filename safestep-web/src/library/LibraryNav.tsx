@@ -7,6 +7,9 @@ export function LibraryNav() {
       <NavLink to="/library/templates">Templates</NavLink>
       <NavLink to="/library/pools">Pools</NavLink>
       <NavLink to="/library/rules">Rules</NavLink>
+      <NavLink to="/library/checks">Checks</NavLink>
+      <NavLink to="/library/sets">Sets of checks</NavLink>
+      <NavLink to="/library/services">Services</NavLink>
     </nav>
   );
 }

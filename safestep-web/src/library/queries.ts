@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { api } from "../api/client";
-import type { DeviceRow, Platform, Pool, Template } from "../api/types";
+import type { CheckSet, DeviceRow, LibraryCheck, Platform, Pool, Readable, Service, Template } from "../api/types";
 
 export const useTemplates = () =>
   useQuery({ queryKey: ["templates"], queryFn: () => api.get<Template[]>("/api/templates") });
@@ -20,3 +20,20 @@ export const useTemplateVersion = (versionId: number | null) =>
 
 export const useDevices = () =>
   useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+
+export const useLibraryChecks = () =>
+  useQuery({ queryKey: ["checks"], queryFn: () => api.get<LibraryCheck[]>("/api/checks") });
+
+export const useCheckSets = () =>
+  useQuery({ queryKey: ["check-sets"], queryFn: () => api.get<CheckSet[]>("/api/check-sets") });
+
+export const useServices = () =>
+  useQuery({ queryKey: ["services"], queryFn: () => api.get<Service[]>("/api/services") });
+
+/** The read commands that platform profiles name. */
+export const useReadable = () =>
+  useQuery({
+    queryKey: ["readable"],
+    queryFn: () => api.get<Readable[]>("/api/checks/reads"),
+    staleTime: 300_000,
+  });

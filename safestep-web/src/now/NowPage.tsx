@@ -11,6 +11,7 @@ import { changeStates, runStates } from "../ui/words";
 
 const needs: Record<Need["kind"], { shape: Shape; rung: string; lead: (subject: string) => string; rest: string }> = {
   STUCK: { shape: "failed", rung: "run", lead: (s) => `${s} is stuck`, rest: "Its run could not undo everything." },
+  WAITS: { shape: "blocked", rung: "run", lead: (s) => `The run of ${s} waits for a person`, rest: "" },
   RUNNING: { shape: "going", rung: "run", lead: (s) => `${s} is running`, rest: "" },
   START: { shape: "blocked", rung: "run", lead: (s) => `Start ${s}`, rest: "Its window is open." },
   DECIDE: { shape: "blocked", rung: "approve", lead: (s) => `Decide about ${s}`, rest: "" },

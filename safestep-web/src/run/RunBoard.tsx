@@ -7,7 +7,9 @@ import { phaseWords } from "../ui/words";
 import { cellOf, headline, nowWords, phasesOf, stepOf, undoCell } from "./board";
 import { DeviceControls } from "./DeviceControls";
 import { HoldPanel } from "./HoldPanel";
+import { CheckMatrix } from "./CheckMatrix";
 import { PauseButton } from "./PauseButton";
+import { Questions } from "./Questions";
 import { Rollbacks } from "./Rollbacks";
 import { Checks, Says } from "./RunDetail";
 import { StopButton } from "./StopButton";
@@ -19,6 +21,7 @@ import { useRunLines } from "./useRunLines";
 export function RunBoard({ change, run }: { change: Change; run: Run }) {
   const { lines, connected } = useRunLines(run.id, change.number);
   const [chosen, setPicked] = useState<string | null>(null);
+  const [view, setView] = useState<"devices" | "checks">("devices");
   const ended = run.endedAt !== null;
   const phases = useMemo(() => phasesOf(run), [run]);
   const notes = useMemo(() => {
@@ -55,48 +58,60 @@ export function RunBoard({ change, run }: { change: Change; run: Run }) {
           far it came is not known. It is taken up by itself, by looking at the devices first.
         </Block>
       )}
+      <Questions run={run} change={change} />
       <HoldPanel run={run} change={change} />
       {run.state === "STUCK" && <StuckPanel run={run} change={change} />}
       <TimeBar run={run} />
-      <table className="table board">
-        <thead>
-          <tr>
-            <th>Device</th>
-            {phases.map((p) => (
-              <th key={p} className="phase">
-                {phaseWords[p]}
-              </th>
+      <div className="tabs" role="tablist" aria-label="Views of the run">
+        <button type="button" role="tab" aria-selected={view === "devices"} onClick={() => setView("devices")}>
+          Devices
+        </button>
+        <button type="button" role="tab" aria-selected={view === "checks"} onClick={() => setView("checks")}>
+          Checks
+        </button>
+      </div>
+      {view === "checks" && <CheckMatrix run={run} />}
+      {view === "devices" && (
+        <table className="table board">
+          <thead>
+            <tr>
+              <th>Device</th>
+              {phases.map((p) => (
+                <th key={p} className="phase">
+                  {phaseWords[p]}
+                </th>
+              ))}
+              {undoing && <th className="phase">Undo</th>}
+              <th>Now</th>
+            </tr>
+          </thead>
+          <tbody>
+            {run.devices.map((device, i) => (
+              <Fragment key={device.id}>
+                {device.wave !== run.devices[i - 1]?.wave && (
+                  <tr className="wave">
+                    <td colSpan={phases.length + (undoing ? 3 : 2)}>{waveWords(run, device.wave)}</td>
+                  </tr>
+                )}
+                <BoardRow
+                  device={device}
+                  phases={phases}
+                  ended={ended}
+                  undoing={undoing}
+                  picked={device.name === picked?.name}
+                  lastNote={notes.get(device.name)}
+                  pick={setPicked}
+                />
+              </Fragment>
             ))}
-            {undoing && <th className="phase">Undo</th>}
-            <th>Now</th>
-          </tr>
-        </thead>
-        <tbody>
-          {run.devices.map((device, i) => (
-            <Fragment key={device.id}>
-              {device.wave !== run.devices[i - 1]?.wave && (
-                <tr className="wave">
-                  <td colSpan={phases.length + (undoing ? 3 : 2)}>{waveWords(run, device.wave)}</td>
-                </tr>
-              )}
-              <BoardRow
-                device={device}
-                phases={phases}
-                ended={ended}
-                undoing={undoing}
-                picked={device.name === picked?.name}
-                lastNote={notes.get(device.name)}
-                pick={setPicked}
-              />
-            </Fragment>
-          ))}
-        </tbody>
-      </table>
-      {picked && (
+          </tbody>
+        </table>
+      )}
+      {view === "devices" && picked && (
         <div className="run-cols">
           <div>
             {!run.hold?.devices.includes(picked.name) && <DeviceControls run={run} device={picked} change={change} />}
-            <Checks device={picked} />
+            <Checks run={run} device={picked} />
           </div>
           <Says device={picked.name} lines={lines} />
         </div>

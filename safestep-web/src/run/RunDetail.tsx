@@ -1,19 +1,22 @@
 import { useEffect, useRef } from "react";
-import type { RunDevice, RunLine } from "../api/types";
+import type { Run, RunDevice, RunLine } from "../api/types";
 import { Glyph } from "../ui/Glyph";
 import { clockSeconds } from "../ui/time";
-import { count, expectations } from "../ui/words";
+import { count } from "../ui/words";
 import { useNow } from "../ui/useNow";
 import { checkCell, stepOf, timerWords } from "./board";
+import { useRunChecks } from "./useRunChecks";
 
 /** What was looked at on a device, before and after. */
-export function Checks({ device }: { device: RunDevice }) {
+export function Checks({ run, device }: { run: Run; device: RunDevice }) {
   const now = useNow(1_000);
+  const checks = useRunChecks(run).data?.rows.filter((r) => r.device === device.name);
+  const settling = stepOf(device, "CHECK_AFTER")?.state === "GOING";
   return (
     <section aria-label={`Checks on ${device.name}`}>
       <h3>Checks on {device.name}</h3>
-      {device.checks.length === 0 && <p className="empty">No checks were chosen.</p>}
-      {device.checks.length > 0 && (
+      {checks?.length === 0 && <p className="empty">No checks were chosen.</p>}
+      {checks && checks.length > 0 && (
         <table className="table">
           <thead>
             <tr>
@@ -25,19 +28,19 @@ export function Checks({ device }: { device: RunDevice }) {
             </tr>
           </thead>
           <tbody>
-            {device.checks.map((c, i) => {
-              const cell = checkCell(c, stepOf(device, "CHECK_AFTER")?.state === "GOING");
+            {checks.map((c) => {
+              // One that is still given time has not failed yet.
+              const cell =
+                settling && c.outcome === "FAILED" ? ({ shape: "going", word: "settling" } as const) : checkCell(c);
               return (
-                <tr key={i}>
+                <tr key={c.check}>
                   <td>{c.title}</td>
-                  <td className="mono">{c.before}</td>
-                  <td>
-                    {expectations[c.expectation].word} <span className="mono">{c.value}</span>
-                  </td>
+                  <td className="mono">{c.before?.summary}</td>
+                  <td>{c.expected}</td>
                   <td className="mono">
-                    {c.afterPassed === false ? c.afterWords : c.after}
-                    {c.attempts > 1 && <span className="soft"> ({count(c.attempts, "look")})</span>}
-                    {c.undone !== null && <div className="soft">after the undo: {c.undone}</div>}
+                    {c.after && (c.after.outcome === "PASSED" ? c.after.summary : c.after.words)}
+                    {c.looks > 1 && <span className="soft"> ({count(c.looks, "look")})</span>}
+                    {c.undone && <div className="soft">after the undo: {c.undone.summary}</div>}
                   </td>
                   <td>
                     <Glyph shape={cell.shape} label={cell.word} />

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { Phase, Run, RunDevice, RunLine } from "../api/types";
-import { cellOf, failureOf, headline, maySkip, nowWords, phasesOf, undoCell, withLines } from "./board";
+import type { Phase, Run, RunCheck, RunDevice, RunLine } from "../api/types";
+import { cellOf, checkCell, failureOf, headline, maySkip, nowWords, phasesOf, undoCell, withLines } from "./board";
 
 type Step = RunDevice["steps"][number];
 
@@ -30,7 +30,6 @@ const device = (steps: Step[], nothingToSend = false): RunDevice => ({
   takenBack: false,
   skippedBy: null,
   skipReason: null,
-  checks: [],
 });
 
 const run = (devices: RunDevice[]): Run =>
@@ -98,5 +97,44 @@ describe("the board", () => {
 
   it("shows a failed way back as failed", () => {
     expect(undoCell(device([step("UNDO_PUSH", "FAILED")]))?.shape).toBe("failed");
+  });
+});
+
+describe("a check on the board", () => {
+  const found = (outcome: "PASSED" | "FAILED" | "NOT_YET" | "WARNED") => ({
+    outcome,
+    summary: "2 full",
+    words: "2 full",
+    at: "2026-11-27T01:40:00Z",
+  });
+  const row: RunCheck = {
+    device: "brn-gw-a",
+    wave: 1,
+    check: 7,
+    title: "Routing neighbours",
+    expected: "same as before",
+    severity: "FAIL",
+    service: null,
+    outcome: null,
+    before: null,
+    after: null,
+    undone: null,
+    looks: 0,
+    openedBy: null,
+    question: null,
+    waitsUntil: null,
+  };
+
+  it("is what it is now, and says what it is not yet", () => {
+    const words = (part: Partial<RunCheck>) => checkCell({ ...row, ...part }).word;
+    expect(words({})).toBe("not yet");
+    expect(words({ before: found("PASSED") })).toBe("looked at before");
+    expect(words({ before: found("FAILED"), outcome: "FAILED" })).toBe("failed before");
+    expect(words({ after: found("FAILED"), outcome: "FAILED" })).toBe("failed");
+    expect(words({ after: found("WARNED"), outcome: "WARNED" })).toBe("warns");
+    expect(words({ after: found("NOT_YET"), outcome: "NOT_YET" })).toBe("not yet");
+    expect(words({ after: found("FAILED"), outcome: "FAILED", undone: found("PASSED") })).toBe("as before");
+    expect(words({ after: found("PASSED"), outcome: "PASSED", undone: found("FAILED") })).toBe("not as before");
+    expect(words({ waitsUntil: "2026-11-27T02:00:00Z" })).toBe("asks a person");
   });
 });

@@ -1,4 +1,5 @@
 import type { Phase, Run, RunCheck, RunControl, RunDevice, RunLine, RunStep } from "../api/types";
+import { outcomes } from "../change/checks";
 import type { Shape } from "../ui/Glyph";
 import { clockSeconds } from "../ui/time";
 import { count } from "../ui/words";
@@ -181,23 +182,20 @@ function withStep(steps: RunStep[], line: RunLine): RunStep[] {
   return [...steps.filter((s) => s.phase !== line.phase), step];
 }
 
-/** Whether a check is fine, as it stands now; one that is still given time has not failed yet. */
-export function checkCell(check: RunCheck, settling: boolean): Cell {
+/** Whether a check is fine, as it stands now. */
+export function checkCell(check: RunCheck): Cell {
+  if (check.waitsUntil !== null) {
+    return { shape: "going", word: "asks a person" };
+  }
   if (check.undone !== null) {
-    return check.undonePassed
-      ? { shape: "undone", word: "as before after the undo" }
-      : { shape: "failed", word: "failed" };
+    return check.undone.outcome === "PASSED"
+      ? { shape: "undone", word: "as before" }
+      : { shape: "failed", word: "not as before" };
   }
-  if (check.after !== null) {
-    if (!check.afterPassed && settling) {
-      return { shape: "going", word: "settling" };
-    }
-    return check.afterPassed ? { shape: "done", word: "passed" } : { shape: "failed", word: "not passed" };
+  if (check.outcome !== null) {
+    return check.after === null && check.outcome === "FAILED"
+      ? { shape: "failed", word: "failed before" }
+      : outcomes[check.outcome];
   }
-  if (check.before !== null) {
-    return check.beforePassed
-      ? { shape: "notyet", word: "looked at before" }
-      : { shape: "failed", word: "failed before" };
-  }
-  return { shape: "notyet", word: "not yet" };
+  return check.before !== null ? { shape: "notyet", word: "looked at before" } : { shape: "notyet", word: "not yet" };
 }

@@ -18,7 +18,14 @@ describe("words of states", () => {
 
   it("ask for a value exactly where an expectation needs one", () => {
     const needing = Object.entries(expectations).filter(([, e]) => e.value !== null);
-    expect(needing.map(([key]) => key).sort()).toEqual(["ABSENT", "AT_LEAST", "CONTAINS"]);
+    expect(needing.map(([key]) => key).sort()).toEqual([
+      "ABSENT",
+      "AT_LEAST",
+      "AT_MOST",
+      "CONTAINS",
+      "EQUALS",
+      "WITHIN_SHARE",
+    ]);
   });
 
   it("count in words", () => {

@@ -45,10 +45,15 @@ export const phaseWords: Record<Phase, string> = {
 
 export const expectations: Record<Expectation, { word: string; value: string | null }> = {
   SAME_AS_BEFORE: { word: "same as before", value: null },
+  EQUALS: { word: "is exactly", value: "what, a row a line" },
   CONTAINS: { word: "contains", value: "what" },
-  ABSENT: { word: "absent", value: "what" },
+  ABSENT: { word: "has no", value: "what" },
   AT_LEAST: { word: "at least", value: "how many" },
-  REACHABLE: { word: "reachable", value: null },
+  AT_MOST: { word: "at most", value: "how many" },
+  WITHIN_SHARE: { word: "amount within", value: "per cent of before" },
+  REACHABLE: { word: "answers", value: null },
+  SAVED: { word: "saved", value: null },
+  CONFIRMED: { word: "somebody says yes", value: null },
 };
 
 /** What devices do in the network. */

@@ -178,7 +178,6 @@ final class RunBench implements Callable<Integer> {
         ApiClient manager = app.person(Role.CHANGE_MANAGER);
         Map<String, Object> check = new HashMap<>();
         check.put("read", "interfaces");
-        check.put("argument", null);
         check.put("expectation", "SAME_AS_BEFORE");
         check.put("value", null);
         check.put("settleSeconds", 10);

@@ -165,8 +165,8 @@ final class ProfileTrial {
 
     private void tryRead(DeviceSession session, ReadCommand read) throws DeviceException {
         String name = "read " + read.name();
-        if (read.argument() != null) {
-            step(Outcome.NOT_TRIED, name, "It needs an " + read.argument() + ".");
+        if (!read.arguments().isEmpty()) {
+            step(Outcome.NOT_TRIED, name, "It needs " + String.join(" and ", read.arguments()) + ".");
             return;
         }
         try {

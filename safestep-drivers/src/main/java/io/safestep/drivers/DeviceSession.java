@@ -20,7 +20,12 @@ public interface DeviceSession extends AutoCloseable {
     String readStartup() throws DeviceException;
 
     /** Sends a read command and gives back what the device says. */
-    String read(String command) throws DeviceException;
+    DeviceAnswer ask(String command) throws DeviceException;
+
+    /** Like {@link #ask}, for those who need only the text. */
+    default String read(String command) throws DeviceException {
+        return ask(command).text();
+    }
 
     /**
      * Goes to where the configuration could be changed and back, and changes nothing.

@@ -12,6 +12,7 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -37,14 +38,16 @@ class AccessController {
         this.access = access;
     }
 
-    /** @param argument what the command asks for, or null when it needs nothing */
-    record ReadCommandView(
-            String name, String title, @Nullable String argument) {}
+    /** @param arguments what the command asks for: {@code address}, {@code port}, {@code source} */
+    record ReadCommandView(String name, String title, List<String> arguments) {}
 
-    /** @param read the name of a read command; @param argument an IPv4 address where the command needs one */
+    /**
+     * @param read the name of a read command
+     * @param arguments what the command asks for
+     */
     record ReadRequest(
             @NotNull @Size(max = 40) String read,
-            @Size(max = 60) @Nullable String argument) {}
+            @Nullable @Size(max = 3) Map<@Size(max = 10) String, @Size(max = 60) String> arguments) {}
 
     record ReadAnswer(String command, String output) {}
 
@@ -64,7 +67,7 @@ class AccessController {
     @PreAuthorize("hasAuthority('READ')")
     List<ReadCommandView> reads(@PathVariable String name) {
         return access.profileOf(devices.named(name).id()).reads().stream()
-                .map(r -> new ReadCommandView(r.name(), r.title(), r.argument()))
+                .map(r -> new ReadCommandView(r.name(), r.title(), r.arguments()))
                 .toList();
     }
 
@@ -76,14 +79,25 @@ class AccessController {
         ReadCommand read = access.profileOf(device.id())
                 .read(request.read())
                 .orElseThrow(() -> ProblemException.notFound("A read command called " + request.read()));
-        if (read.argument() != null && (request.argument() == null || !WrittenForms.isAddress(request.argument()))) {
-            throw ProblemException.invalid("argument", "Enter an IPv4 address, such as 10.77.0.1.");
+        Map<String, String> arguments = request.arguments() == null ? Map.of() : request.arguments();
+        for (String argument : read.arguments()) {
+            refuseUnfit(argument, arguments.get(argument));
         }
-        String command = read.commandFor(request.argument());
+        String command = read.commandFor(arguments);
         try {
             return new ReadAnswer(command, access.visit(device.id(), session -> session.read(command)));
         } catch (DeviceException e) {
             throw ProblemException.device(e.getMessage());
+        }
+    }
+
+    private static void refuseUnfit(String argument, String value) {
+        if (argument.equals("port")) {
+            if (value == null || !value.matches("\\d{1,5}")) {
+                throw ProblemException.invalid("port", "Enter a port from 1 to 65535.");
+            }
+        } else if (value == null || !WrittenForms.isAddress(value)) {
+            throw ProblemException.invalid(argument, "Enter an IPv4 address, such as 10.77.0.1.");
         }
     }
 

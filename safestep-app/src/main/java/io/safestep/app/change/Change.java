@@ -234,6 +234,11 @@ public class Change {
         checks.addAll(newChecks);
     }
 
+    void replaceServiceChecks(List<ChangeCheck> newChecks) {
+        checks.removeIf(c -> c.service() != null);
+        checks.addAll(newChecks);
+    }
+
     void sealWith(String newSeal) {
         seal = newSeal;
     }

@@ -1,19 +1,19 @@
 package io.safestep.app.change;
 
 import io.safestep.core.check.CheckDefinition;
-import io.safestep.core.check.Expectation;
 import jakarta.persistence.Entity;
-import jakarta.persistence.EnumType;
-import jakarta.persistence.Enumerated;
 import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
+import tools.jackson.databind.json.JsonMapper;
 
-/** A check of a change; looked at on each of its devices. */
+/** A check of a change, as it was when it was taken into the change. */
 @Entity
 public class ChangeCheck {
+
+    private static final JsonMapper JSON = JsonMapper.shared();
 
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
@@ -23,25 +23,31 @@ public class ChangeCheck {
     private Change change;
 
     private int position;
-    private String readName;
-    private String argument;
 
-    @Enumerated(EnumType.STRING)
-    private Expectation expectation;
+    /** As JSON. */
+    private String definition;
 
-    private String value;
-    private int settleSeconds;
+    private String library;
+    private String service;
 
     protected ChangeCheck() {}
 
-    ChangeCheck(Change change, int position, CheckDefinition definition) {
+    private ChangeCheck(Change change, int position, CheckDefinition definition, String library, String service) {
         this.change = change;
         this.position = position;
-        this.readName = definition.read();
-        this.argument = definition.argument();
-        this.expectation = definition.expectation();
-        this.value = definition.value();
-        this.settleSeconds = definition.settleSeconds();
+        this.definition = JSON.writeValueAsString(definition);
+        this.library = library;
+        this.service = service;
+    }
+
+    /** @param library name of the check in the library from which it was taken; null when the author wrote it */
+    static ChangeCheck written(Change change, int position, CheckDefinition definition, String library) {
+        return new ChangeCheck(change, position, definition, library, null);
+    }
+
+    /** @param service that is near the change */
+    static ChangeCheck ofService(Change change, int position, CheckDefinition definition, String service) {
+        return new ChangeCheck(change, position, definition, null, service);
     }
 
     public Long id() {
@@ -49,6 +55,16 @@ public class ChangeCheck {
     }
 
     public CheckDefinition definition() {
-        return new CheckDefinition(readName, argument, expectation, value, settleSeconds);
+        return JSON.readValue(definition, CheckDefinition.class);
+    }
+
+    /** Null when the author wrote it. */
+    public String library() {
+        return library;
+    }
+
+    /** The service because of which the change has it; null when somebody chose it. */
+    public String service() {
+        return service;
     }
 }

@@ -1,8 +1,8 @@
 package io.safestep.app.change;
 
+import io.safestep.app.check.CheckProposal;
 import io.safestep.app.people.SignedIn;
 import io.safestep.core.alike.CommonText;
-import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.paste.Cleaned;
 import jakarta.validation.Valid;
 import java.util.LinkedHashSet;
@@ -132,6 +132,13 @@ class ChangeController {
     }
 
     /** Gives the next free values of a pool to a change; a place that already holds one keeps it. */
+    /** Checks that the change should have by what it touches, and those that every change should have. */
+    @GetMapping("/{number}/check-proposals")
+    @PreAuthorize("hasAuthority('READ')")
+    List<CheckProposal> checkProposals(@PathVariable int number) {
+        return changes.checkProposals(number);
+    }
+
     @PostMapping("/{number}/allocations")
     @PreAuthorize("hasAuthority('WRITE_CHANGES')")
     List<Allocations.Fulfilled> allocate(
@@ -219,12 +226,7 @@ class ChangeController {
                 c.groups() == null ? List.of() : List.copyOf(new LinkedHashSet<>(c.groups())),
                 c.targets().stream().map(ChangeRequests.Target::target).toList(),
                 c.checks().stream()
-                        .map(k -> new CheckDefinition(
-                                k.read(),
-                                blankToNull(k.argument()),
-                                k.expectation(),
-                                blankToNull(k.value()),
-                                k.settleSeconds()))
+                        .map(k -> new Changes.ChosenCheck(k.definition(), blankToNull(k.library())))
                         .toList(),
                 c.sheets() == null
                         ? List.of()

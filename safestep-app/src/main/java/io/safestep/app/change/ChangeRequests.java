@@ -1,8 +1,8 @@
 package io.safestep.app.change;
 
+import io.safestep.app.check.CheckRequest;
 import io.safestep.app.template.TemplateContent;
 import io.safestep.core.change.FailureRule;
-import io.safestep.core.check.Expectation;
 import io.safestep.core.template.VariableType;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -53,7 +53,7 @@ final class ChangeRequests {
             List<Target> targets,
 
             @NotNull @Valid @Size(max = 50, message = "At most 50 checks.")
-            List<Check> checks,
+            List<CheckRequest> checks,
 
             @Nullable @Valid @Size(max = 20, message = "At most 20 sheets for others.")
             List<Sheet> sheets,
@@ -160,18 +160,6 @@ final class ChangeRequests {
                             values == null ? Map.of() : values));
         }
     }
-
-    /** @param settleSeconds for how long the check is tried again before it counts as failed */
-    record Check(
-            @NotBlank(message = "Choose what to look at.") @Size(max = 40)
-            String read,
-
-            @Nullable @Size(max = 60) String argument,
-            @NotNull(message = "Choose what to expect.") Expectation expectation,
-            @Nullable @Size(max = 60) String value,
-
-            @Min(value = 0, message = "From 0 to 300 seconds.") @Max(value = 300, message = "From 0 to 300 seconds.")
-            int settleSeconds) {}
 
     /**
      * A template that nobody has stored yet, with values for a device.

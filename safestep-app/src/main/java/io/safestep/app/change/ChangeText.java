@@ -1,11 +1,10 @@
 package io.safestep.app.change;
 
+import io.safestep.app.check.CheckRules;
 import io.safestep.app.device.Platforms;
-import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.config.ConfigEngine;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -17,14 +16,15 @@ public class ChangeText {
     private static final int CONTEXT = 3;
 
     private final Changes changes;
-    private final ChangeViews views;
+    private final CheckRules checkRules;
     private final DeviceBuilds builds;
     private final Platforms platforms;
     private final PeerSheets peerSheets;
 
-    ChangeText(Changes changes, ChangeViews views, DeviceBuilds builds, Platforms platforms, PeerSheets peerSheets) {
+    ChangeText(
+            Changes changes, CheckRules checkRules, DeviceBuilds builds, Platforms platforms, PeerSheets peerSheets) {
         this.changes = changes;
-        this.views = views;
+        this.checkRules = checkRules;
         this.builds = builds;
         this.platforms = platforms;
         this.peerSheets = peerSheets;
@@ -43,7 +43,7 @@ public class ChangeText {
                                 + String.join(
                                         "\n",
                                         change.checks().stream()
-                                                .map(c -> "  " + check(c.definition()))
+                                                .map(c -> "  " + checkRules.line(c.definition()))
                                                 .toList()));
         change.targets().forEach(target -> parts.add(device(target)));
         peerSheets.views(change, false).forEach(sheet -> parts.add(PeerSheets.text(change, sheet)));
@@ -53,11 +53,6 @@ public class ChangeText {
     /** One sheet for somebody else, to hand over. */
     String sheet(int number, int index) {
         return peerSheets.text(changes.numbered(number), index);
-    }
-
-    private String check(CheckDefinition check) {
-        String expected = check.expectation().name().toLowerCase(Locale.ROOT).replace('_', ' ');
-        return views.title(check) + ": " + expected + (check.value() == null ? "" : " " + check.value());
     }
 
     private String device(ChangeTarget target) {

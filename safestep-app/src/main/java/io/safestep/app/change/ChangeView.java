@@ -2,7 +2,7 @@ package io.safestep.app.change;
 
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.FailureRule;
-import io.safestep.core.check.Expectation;
+import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.run.WaveOrder;
 import java.time.Instant;
 import java.util.List;
@@ -19,6 +19,7 @@ import org.jspecify.annotations.Nullable;
  * @param restoresStartup devices whose way back can't be proven take their startup configuration back as a whole
  * @param editable whether the person who asks may edit it now
  * @param outcomeNote how it went, written at closing
+ * @param basicLeftOut names of checks that every change should have and this one has not
  * @param sheets lines for devices that somebody else runs
  * @param groups the groups by which devices were chosen, with what has changed in them since
  */
@@ -45,6 +46,7 @@ public record ChangeView(
         List<ChosenGroupView> groups,
         List<Target> targets,
         List<Check> checks,
+        List<String> basicLeftOut,
         List<PeerSheetView> sheets,
         Order order) {
 
@@ -109,14 +111,18 @@ public record ChangeView(
      */
     public record UsedTemplate(long version, String name, int number, int newest) {}
 
-    /** @param title what is looked at, in words */
+    /**
+     * @param title what it is called, else what it looks at, in words
+     * @param expected what it expects, in words
+     * @param library name of the check in the library from which it was taken
+     * @param service the service near which the change is; its checks come and go with what is changed
+     */
     public record Check(
             String title,
-            String read,
-            @Nullable String argument,
-            Expectation expectation,
-            @Nullable String value,
-            int settleSeconds) {}
+            String expected,
+            CheckDefinition definition,
+            @Nullable String library,
+            @Nullable String service) {}
 
     /** A change in a list. */
     public record Row(

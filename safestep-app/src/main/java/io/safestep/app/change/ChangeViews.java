@@ -1,16 +1,17 @@
 package io.safestep.app.change;
 
 import io.safestep.app.backup.Backups;
+import io.safestep.app.check.CheckRules;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.group.Groups;
 import io.safestep.app.template.Templates;
 import io.safestep.core.change.Seal;
 import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.check.CheckWords;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigSyntaxException;
 import io.safestep.core.platform.Language;
-import io.safestep.core.platform.ReadCommand;
 import io.safestep.core.run.WaveOrder;
 import io.safestep.core.template.Variable;
 import java.util.List;
@@ -33,6 +34,8 @@ public class ChangeViews {
     private final Backups backups;
     private final Devices devices;
     private final ChangeWaves waves;
+    private final CheckRules checkRules;
+    private final TouchedChecks touched;
 
     ChangeViews(
             DeviceBuilds builds,
@@ -42,7 +45,9 @@ public class ChangeViews {
             PeerSheets peerSheets,
             Backups backups,
             Devices devices,
-            ChangeWaves waves) {
+            ChangeWaves waves,
+            CheckRules checkRules,
+            TouchedChecks touched) {
         this.builds = builds;
         this.platforms = platforms;
         this.groups = groups;
@@ -51,6 +56,8 @@ public class ChangeViews {
         this.backups = backups;
         this.devices = devices;
         this.waves = waves;
+        this.checkRules = checkRules;
+        this.touched = touched;
     }
 
     ChangeView full(Change c, String viewer) {
@@ -77,7 +84,8 @@ public class ChangeViews {
                 c.outcomeNote(),
                 c.groups().stream().map(this::group).toList(),
                 c.targets().stream().map(t -> target(t, isAuthor)).toList(),
-                c.checks().stream().map(k -> check(k.definition())).toList(),
+                c.checks().stream().map(this::check).toList(),
+                touched.basicLeftOut(c),
                 peerSheets.views(c, isAuthor),
                 order(c));
     }
@@ -165,18 +173,13 @@ public class ChangeViews {
         }
     }
 
-    private ChangeView.Check check(CheckDefinition d) {
-        return new ChangeView.Check(title(d), d.read(), d.argument(), d.expectation(), d.value(), d.settleSeconds());
-    }
-
-    /** What a check looks at, in words. */
-    public String title(CheckDefinition d) {
-        for (var profile : platforms.all()) {
-            var read = profile.read(d.read()).map(ReadCommand::title);
-            if (read.isPresent()) {
-                return d.argument() == null ? read.get() : read.get() + " to " + d.argument();
-            }
-        }
-        return d.read();
+    private ChangeView.Check check(ChangeCheck check) {
+        CheckDefinition definition = check.definition();
+        return new ChangeView.Check(
+                checkRules.title(definition),
+                CheckWords.expected(definition),
+                definition,
+                check.library(),
+                check.service());
     }
 }

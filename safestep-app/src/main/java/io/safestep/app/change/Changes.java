@@ -1,6 +1,9 @@
 package io.safestep.app.change;
 
 import io.safestep.app.audit.AuditLog;
+import io.safestep.app.check.CheckProposal;
+import io.safestep.app.check.CheckRules;
+import io.safestep.app.check.NetworkServices;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.group.Groups;
@@ -46,6 +49,9 @@ public class Changes {
     private final BuildViews buildViews;
     private final ChangeWaves waves;
     private final SubmissionRules rules;
+    private final CheckRules checkRules;
+    private final NetworkServices services;
+    private final TouchedChecks touched;
     private final PoolValues poolValues;
     private final PeerSheets peerSheets;
     private final ChangeViews views;
@@ -63,6 +69,9 @@ public class Changes {
             BuildViews buildViews,
             ChangeWaves waves,
             SubmissionRules rules,
+            CheckRules checkRules,
+            NetworkServices services,
+            TouchedChecks touched,
             PoolValues poolValues,
             PeerSheets peerSheets,
             ChangeViews views,
@@ -78,6 +87,9 @@ public class Changes {
         this.buildViews = buildViews;
         this.waves = waves;
         this.rules = rules;
+        this.checkRules = checkRules;
+        this.services = services;
+        this.touched = touched;
         this.poolValues = poolValues;
         this.peerSheets = peerSheets;
         this.views = views;
@@ -110,7 +122,7 @@ public class Changes {
             boolean restoresStartup,
             List<String> groups,
             List<Target> targets,
-            List<CheckDefinition> checks,
+            List<ChosenCheck> checks,
             List<PeerSheet> sheets,
             RunOrder order,
             String emergencyReason) {
@@ -132,12 +144,15 @@ public class Changes {
                     false,
                     groups,
                     targets,
-                    checks,
+                    checks.stream().map(c -> new ChosenCheck(c, null)).toList(),
                     List.of(),
                     RunOrder.usual(),
                     null);
         }
     }
+
+    /** @param library name of the check in the library from which it was taken; null when the author wrote it */
+    public record ChosenCheck(CheckDefinition definition, String library) {}
 
     public ChangeView create(Draft draft, String login) {
         Person author = people.withLogin(login);
@@ -198,10 +213,13 @@ public class Changes {
         List<Device> devicesOfChange =
                 targets.stream().map(ChangeTarget::device).toList();
         List<ChangeCheck> checks = new ArrayList<>();
-        for (CheckDefinition check : draft.checks()) {
-            errors.addAll(rules.checkErrors(check, "checks[" + checks.size() + "]", devicesOfChange));
-            checks.add(new ChangeCheck(change, checks.size() + 1, check));
+        for (ChosenCheck check : draft.checks()) {
+            String field = "checks[" + checks.size() + "].";
+            errors.addAll(checkRules.errors(check.definition(), field, devicesOfChange));
+            errors.addAll(unknownChange(check.definition(), field, change));
+            checks.add(ChangeCheck.written(change, checks.size() + 1, check.definition(), check.library()));
         }
+        checks.addAll(ofServices(change, devicesOfChange, checks.size()));
         List<ChosenGroup> chosen = new ArrayList<>();
         for (String group : draft.groups()) {
             groups.members(group)
@@ -220,6 +238,45 @@ public class Changes {
         entityManager.flush(); // the old rows go before new ones for the same devices come
         change.replaceContent(targets, checks);
         derive(change);
+    }
+
+    /** Services may have been added, and the ways of their packets may have moved. */
+    private void renewServices(Change change) {
+        List<ChangeCheck> written =
+                change.checks().stream().filter(c -> c.service() == null).toList();
+        List<Device> changed =
+                change.targets().stream().map(ChangeTarget::device).toList();
+        List<ChangeCheck> near = ofServices(change, changed, written.size());
+        List<CheckDefinition> before = change.checks().stream()
+                .filter(c -> c.service() != null)
+                .map(ChangeCheck::definition)
+                .toList();
+        if (!before.equals(near.stream().map(ChangeCheck::definition).toList())) {
+            change.replaceServiceChecks(near);
+        }
+    }
+
+    private List<ChangeCheck> ofServices(Change change, List<Device> changed, int before) {
+        List<ChangeCheck> near = new ArrayList<>();
+        for (NetworkServices.Near service : services.near(changed)) {
+            near.add(ChangeCheck.ofService(change, before + near.size() + 1, service.definition(), service.service()));
+        }
+        return near;
+    }
+
+    private List<FieldError> unknownChange(CheckDefinition check, String field, Change change) {
+        Integer until = check.notYetUntil();
+        boolean known = until == null
+                || until != change.number() && repository.findByNumber(until).isPresent();
+        return known
+                ? List.of()
+                : List.of(FieldError.of(field + "notYetUntil", "Name another change that exists, such as CR-1004."));
+    }
+
+    /** What the change should look at, by what it touches as it is written now. */
+    @Transactional(readOnly = true)
+    public List<CheckProposal> checkProposals(int number) {
+        return touched.proposals(numbered(number));
     }
 
     /** Derives scripts, waves and the seal from the lines and the baselines as they are now. */
@@ -282,6 +339,7 @@ public class Changes {
         }
         // The baseline may have moved since the draft was saved; approvers must see what would be sent today.
         if (ChangeTransitions.after(change.state(), ChangeAction.SUBMIT).isPresent()) {
+            renewServices(change);
             derive(change);
         }
         List<FieldError> errors = rules.errors(change);

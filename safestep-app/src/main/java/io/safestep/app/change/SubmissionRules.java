@@ -5,12 +5,8 @@ import io.safestep.app.device.Platforms;
 import io.safestep.app.device.Stance;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.rule.Rules;
-import io.safestep.core.address.WrittenForms;
-import io.safestep.core.check.CheckDefinition;
-import io.safestep.core.check.Expectation;
 import io.safestep.core.config.LineComplaint;
 import io.safestep.core.network.ownpath.OwnPath;
-import io.safestep.core.platform.ReadCommand;
 import io.safestep.core.run.WaveOrder;
 import java.util.ArrayList;
 import java.util.List;
@@ -109,26 +105,5 @@ class SubmissionRules {
                         field,
                         device.name() + " is in stance observe: Safe Step may read it but not write to it. "
                                 + "An administrator can set it to managed."));
-    }
-
-    /** What is wrong with one check, for the platforms of the devices on which it is looked at. */
-    List<FieldError> checkErrors(CheckDefinition check, String field, List<Device> devices) {
-        List<FieldError> errors = new ArrayList<>();
-        for (String platform : devices.stream().map(Device::platform).distinct().toList()) {
-            Optional<ReadCommand> read = platforms.profile(platform).read(check.read());
-            if (read.isEmpty()) {
-                errors.add(FieldError.of(field + ".read", "The platform " + platform + " can't look at this."));
-            } else if (read.get().argument() != null
-                    && (check.argument() == null || !WrittenForms.isAddress(check.argument()))) {
-                errors.add(FieldError.of(field + ".argument", "Enter an IPv4 address, such as 10.77.8.20."));
-            }
-        }
-        boolean missing = check.value() == null || check.value().isBlank();
-        if (check.expectation().needsValue() && missing) {
-            errors.add(FieldError.of(field + ".value", "Say what to look for."));
-        } else if (check.expectation() == Expectation.AT_LEAST && !check.value().matches("\\d{1,6}")) {
-            errors.add(FieldError.of(field + ".value", "Enter a number."));
-        }
-        return errors;
     }
 }

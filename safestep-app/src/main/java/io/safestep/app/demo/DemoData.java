@@ -60,6 +60,7 @@ class DemoData {
     private final People people;
     private final DemoDevices practice;
     private final DemoLibrary library;
+    private final DemoChecks checks;
     private final Devices devices;
     private final Backups backups;
     private final Changes changes;
@@ -74,6 +75,7 @@ class DemoData {
             People people,
             DemoDevices practice,
             DemoLibrary library,
+            DemoChecks checks,
             Devices devices,
             Backups backups,
             Changes changes,
@@ -86,6 +88,7 @@ class DemoData {
         this.people = people;
         this.practice = practice;
         this.library = library;
+        this.checks = checks;
         this.devices = devices;
         this.backups = backups;
         this.changes = changes;
@@ -106,6 +109,7 @@ class DemoData {
         });
         addWindows();
         library.fill(ENGINEER);
+        checks.fillLibrary(ENGINEER);
         Thread filling = new Thread(this::fillFromDevices, "demo-data");
         filling.setDaemon(true);
         filling.start();
@@ -140,6 +144,7 @@ class DemoData {
     private void fillFromDevices() {
         try {
             practice.addDevices(ADMINISTRATOR);
+            checks.fillServices(ENGINEER);
             // Brinehaven first: the changes need nothing else.
             backUp(d -> d.site().equals("Brinehaven"));
             toTheEnd(1001, this::secondTimeSource);
@@ -163,8 +168,8 @@ class DemoData {
     }
 
     private static final List<CheckDefinition> USUAL_CHECKS = List.of(
-            new CheckDefinition("neighbours", null, Expectation.SAME_AS_BEFORE, null, SETTLE),
-            new CheckDefinition("gateways", null, Expectation.SAME_AS_BEFORE, null, SETTLE));
+            CheckDefinition.reading("neighbours", null, Expectation.SAME_AS_BEFORE, null, SETTLE),
+            CheckDefinition.reading("gateways", null, Expectation.SAME_AS_BEFORE, null, SETTLE));
 
     private void secondTimeSource() {
         String line = "time-server 10.77.8.21\n";
@@ -180,8 +185,8 @@ class DemoData {
                                 new Target("brn-gw-b", Asked.lines(line)),
                                 new Target("brn-gw-a", Asked.lines(line))),
                         List.of(
-                                new CheckDefinition("neighbours", null, Expectation.SAME_AS_BEFORE, null, SETTLE),
-                                new CheckDefinition("ping", "10.77.8.20", Expectation.REACHABLE, null, SETTLE))),
+                                CheckDefinition.reading("neighbours", null, Expectation.SAME_AS_BEFORE, null, SETTLE),
+                                CheckDefinition.reading("ping", "10.77.8.20", Expectation.REACHABLE, null, SETTLE))),
                 ENGINEER);
     }
 
@@ -217,8 +222,8 @@ class DemoData {
                                 new Target("brn-gw-b", Asked.lines(gatewayLines("10.77.70.3", 100))),
                                 new Target("brn-gw-a", Asked.lines(gatewayLines("10.77.70.2", 120)))),
                         List.of(
-                                new CheckDefinition("ping", "10.77.60.1", Expectation.REACHABLE, null, SETTLE),
-                                new CheckDefinition("ping", "10.77.8.20", Expectation.REACHABLE, null, SETTLE))),
+                                CheckDefinition.reading("ping", "10.77.60.1", Expectation.REACHABLE, null, SETTLE),
+                                CheckDefinition.reading("ping", "10.77.8.20", Expectation.REACHABLE, null, SETTLE))),
                 ENGINEER);
     }
 

@@ -10,6 +10,7 @@ import io.safestep.app.change.Changes;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.evidence.EvidenceRecord.Described;
+import io.safestep.app.run.RunChecks;
 import io.safestep.app.run.RunRecords;
 import io.safestep.app.run.RunView;
 import io.safestep.core.config.ConfigEngine;
@@ -90,7 +91,7 @@ class EvidencePack {
         files.put("record.json", json.writerWithDefaultPrettyPrinter().writeValueAsBytes(record));
         files.put("record.schema.json", schema());
         files.put("approved.txt", bytes(text.of(number)));
-        files.put("checks.csv", bytes(checks(record.runs())));
+        files.put("checks.csv", bytes(checks(record.checks())));
         for (RunView run : record.runs()) {
             files.put("transcripts/run-" + run.id() + ".txt", bytes(transcript(run)));
             for (RunView.Device device : run.devices()) {
@@ -106,6 +107,7 @@ class EvidencePack {
     private EvidenceRecord record(int number, String login) {
         // As somebody sees it who did not write it: without secrets in the lines.
         ChangeView change = changes.view(number, "");
+        List<RunView> ofChange = runs.ofChange(number);
         return new EvidenceRecord(
                 EvidenceRecord.FORMAT,
                 clock.instant(),
@@ -126,7 +128,8 @@ class EvidencePack {
                         change.order().failureRule(),
                         change.order().waves()),
                 approvals.of(number),
-                runs.ofChange(number),
+                ofChange,
+                ofChange.stream().map(r -> runs.checks(r.id())).toList(),
                 audit.about(change.subject()),
                 audit.firstBroken().isEmpty());
     }
@@ -148,7 +151,7 @@ class EvidencePack {
         }
     }
 
-    private static String checks(List<RunView> runs) {
+    private static String checks(List<RunChecks> runs) {
         StringWriter out = new StringWriter();
         try (CSVPrinter csv = new CSVPrinter(
                 out,
@@ -157,36 +160,40 @@ class EvidencePack {
                         .setHeader(
                                 "run",
                                 "device",
+                                "wave",
                                 "check",
+                                "service",
                                 "expected",
-                                "value",
+                                "severity",
+                                "outcome",
                                 "before",
-                                "before passed",
+                                "before in words",
                                 "after",
-                                "after passed",
                                 "after in words",
                                 "looks",
                                 "after undo",
-                                "after undo passed")
+                                "after undo in words",
+                                "opened first by")
                         .get())) {
-            for (RunView run : runs) {
-                for (RunView.Device device : run.devices()) {
-                    for (RunView.Check c : device.checks()) {
-                        csv.printRecord(
-                                run.id(),
-                                device.name(),
-                                c.title(),
-                                c.expectation(),
-                                c.value(),
-                                c.before(),
-                                c.beforePassed(),
-                                c.after(),
-                                c.afterPassed(),
-                                c.afterWords(),
-                                c.attempts(),
-                                c.undone(),
-                                c.undonePassed());
-                    }
+            for (RunChecks run : runs) {
+                for (RunChecks.Row row : run.rows()) {
+                    csv.printRecord(
+                            run.runId(),
+                            row.device(),
+                            row.wave(),
+                            row.title(),
+                            row.service(),
+                            row.expected(),
+                            row.severity(),
+                            row.outcome(),
+                            row.before() == null ? null : row.before().summary(),
+                            row.before() == null ? null : row.before().words(),
+                            row.after() == null ? null : row.after().summary(),
+                            row.after() == null ? null : row.after().words(),
+                            row.looks(),
+                            row.undone() == null ? null : row.undone().outcome(),
+                            row.undone() == null ? null : row.undone().words(),
+                            row.openedBy());
                 }
             }
         } catch (IOException e) {

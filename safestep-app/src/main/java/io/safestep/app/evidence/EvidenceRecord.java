@@ -2,6 +2,7 @@ package io.safestep.app.evidence;
 
 import io.safestep.app.approval.ApprovalView;
 import io.safestep.app.audit.RecordEntry;
+import io.safestep.app.run.RunChecks;
 import io.safestep.app.run.RunView;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.FailureRule;
@@ -16,6 +17,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param format name and version of this form
  * @param seal SHA-256 of what was approved
+ * @param checks what the checks of each run found
  * @param intact whether the chain of hashes over the whole audit record was unbroken when the pack was made
  */
 record EvidenceRecord(
@@ -25,10 +27,11 @@ record EvidenceRecord(
         Described change,
         List<ApprovalView> approvals,
         List<RunView> runs,
+        List<RunChecks> checks,
         List<RecordEntry> record,
         boolean intact) {
 
-    static final String FORMAT = "safestep-evidence/1";
+    static final String FORMAT = "safestep-evidence/2";
 
     /** What was asked for and decided. */
     record Described(

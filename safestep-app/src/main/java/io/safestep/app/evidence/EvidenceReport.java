@@ -10,6 +10,7 @@ import com.lowagie.text.pdf.PdfPCell;
 import com.lowagie.text.pdf.PdfPTable;
 import com.lowagie.text.pdf.PdfWriter;
 import io.safestep.app.audit.RecordEntry;
+import io.safestep.app.run.RunChecks;
 import io.safestep.app.run.RunView;
 import io.safestep.app.settings.NetworkSettings;
 import java.io.ByteArrayOutputStream;
@@ -77,6 +78,11 @@ class EvidenceReport {
         }
         for (RunView run : record.runs()) {
             run(document, run);
+            for (RunChecks found : record.checks()) {
+                if (found.runId() == run.id()) {
+                    checks(document, found);
+                }
+            }
         }
         entries(document, record);
         document.close();
@@ -128,20 +134,23 @@ class EvidenceReport {
             cells(devices, d.name(), phases(d), d.holds() == null ? "" : d.holds());
         }
         document.add(devices);
+    }
+
+    private void checks(Document document, RunChecks found) throws DocumentException {
+        line(document, "Checks: " + found.verdict());
         PdfPTable checks = table(2, 3, 3, 3, 4);
         header(checks, "Device", "Check", "Before", "Expected", "After");
-        for (RunView.Device d : run.devices()) {
-            for (RunView.Check c : d.checks()) {
-                cells(
-                        checks,
-                        d.name(),
-                        c.title(),
-                        text(c.before()),
-                        words(c.expectation().name()) + " " + text(c.value()),
-                        c.afterPassed() == null
-                                ? ""
-                                : (c.afterPassed() ? "passed: " : "failed: ") + text(c.afterWords()));
-            }
+        for (RunChecks.Row row : found.rows()) {
+            cells(
+                    checks,
+                    row.device(),
+                    row.title(),
+                    row.before() == null ? "" : row.before().summary(),
+                    row.expected(),
+                    row.after() == null
+                            ? ""
+                            : words(row.after().outcome().name()) + ": "
+                                    + row.after().words());
         }
         if (checks.size() > 1) {
             document.add(checks);
@@ -203,9 +212,5 @@ class EvidenceReport {
 
     private static String words(String name) {
         return name.toLowerCase(Locale.ROOT).replace('_', ' ');
-    }
-
-    private static String text(String value) {
-        return value == null ? "" : value;
     }
 }

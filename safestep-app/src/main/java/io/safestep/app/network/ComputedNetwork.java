@@ -77,6 +77,11 @@ public class ComputedNetwork {
         });
     }
 
+    /** The network as it is computed now. */
+    public NetworkModel model() {
+        return current().model();
+    }
+
     Computed current() {
         return transaction.execute(t -> compute());
     }

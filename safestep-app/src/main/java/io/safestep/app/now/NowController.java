@@ -23,6 +23,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -103,7 +104,7 @@ class NowController {
         Set<Right> rights = person.rights();
         return switch (change.state()) {
             case NEEDS_ATTENTION -> rights.contains(Right.RUN_CHANGES) ? need(NeedKind.STUCK, change, null) : null;
-            case RUNNING -> rights.contains(Right.RUN_CHANGES) ? need(NeedKind.RUNNING, change, null) : null;
+            case RUNNING -> rights.contains(Right.RUN_CHANGES) ? running(change) : null;
             case BOOKED -> rights.contains(Right.RUN_CHANGES) ? startNeed(change) : null;
             case IN_REVIEW ->
                 rights.contains(Right.DECIDE_CHANGES) && !author
@@ -118,6 +119,16 @@ class NowController {
             case DRAFT -> author ? need(NeedKind.FINISH, change, null) : null;
             default -> null;
         };
+    }
+
+    private Need running(Change change) {
+        return recentRuns
+                .waitsFor(change)
+                .map(words -> need(
+                        NeedKind.WAITS,
+                        change,
+                        words.substring(0, 1).toUpperCase(Locale.ROOT) + words.substring(1) + "."))
+                .orElseGet(() -> need(NeedKind.RUNNING, change, null));
     }
 
     private Need startNeed(Change change) {

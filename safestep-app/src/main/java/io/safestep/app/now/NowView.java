@@ -24,6 +24,7 @@ public record NowView(
     /** Why something waits for somebody. */
     public enum NeedKind {
         STUCK,
+        WAITS,
         RUNNING,
         START,
         DECIDE,

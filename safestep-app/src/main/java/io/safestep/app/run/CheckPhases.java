@@ -1,14 +1,15 @@
 package io.safestep.app.run;
 
-import io.safestep.app.access.DeviceAccess;
+import io.safestep.app.check.CheckLooks;
+import io.safestep.app.check.CheckLooks.Seen;
 import io.safestep.app.run.CheckResult.Stage;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.CheckEvaluation;
+import io.safestep.core.check.CheckOutcome;
 import io.safestep.core.check.CheckVerdict;
+import io.safestep.core.check.LookKind;
 import io.safestep.core.check.Observation;
-import io.safestep.core.platform.ReadCommand;
 import io.safestep.drivers.DeviceException;
-import io.safestep.drivers.DeviceSession;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -16,81 +17,152 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 import org.springframework.stereotype.Component;
 
 /** Looks at the checks of a change on one device, before, after, and after an undo. */
 @Component
 class CheckPhases {
 
-    private static final Duration BETWEEN_LOOKS = Duration.ofSeconds(2);
-
     private static final PhaseResult NO_CHECKS = PhaseResult.done("no checks were chosen");
 
-    private final DeviceAccess access;
+    private final CheckLooks looks;
+    private final CheckQuestions questions;
     private final CheckResultRepository results;
     private final RunJournal journal;
     private final Clock clock;
 
-    CheckPhases(DeviceAccess access, CheckResultRepository results, RunJournal journal, Clock clock) {
-        this.access = access;
+    CheckPhases(
+            CheckLooks looks,
+            CheckQuestions questions,
+            CheckResultRepository results,
+            RunJournal journal,
+            Clock clock) {
+        this.looks = looks;
+        this.questions = questions;
         this.results = results;
         this.journal = journal;
         this.clock = clock;
     }
 
-    PhaseResult before(DeviceWork work) throws DeviceException {
-        if (work.checks().isEmpty()) {
-            return NO_CHECKS;
+    /** A check with what came of its latest look. */
+    private record Looked(DeviceWork.Check check, CheckVerdict verdict) {
+        String words() {
+            return check.title() + ": " + verdict.words();
         }
-        List<String> failures =
-                look(work, work.checks(), Stage.BEFORE, Map.of(), 1).failures();
-        return failures.isEmpty()
-                ? PhaseResult.done(count(work.checks().size()) + " looked at")
-                : PhaseResult.failed(String.join("; ", failures) + "; nothing was written");
     }
 
+    PhaseResult before(DeviceWork work) {
+        List<DeviceWork.Check> checks = of(work, k -> k != LookKind.CONFIRM);
+        if (checks.isEmpty()) {
+            return NO_CHECKS;
+        }
+        List<Looked> looked = look(work, checks, Stage.BEFORE, Map.of(), 1);
+        List<Looked> failed = failed(looked);
+        return failed.isEmpty()
+                ? PhaseResult.done(count(checks.size()) + " looked at" + notPassed(looked))
+                : PhaseResult.failed(words(failed) + "; nothing was written");
+    }
+
+    /** Whether the configuration is saved is not asked here: that comes after this, when these have passed. */
     PhaseResult after(DeviceWork work) throws DeviceException {
-        return untilSettled(work, Stage.AFTER, true);
+        return untilSettled(work, of(work, k -> k != LookKind.SAVED), Stage.AFTER, true);
     }
 
     PhaseResult undone(DeviceWork work) throws DeviceException {
-        return untilSettled(work, Stage.UNDONE, false);
+        return untilSettled(
+                work,
+                of(work, k -> k != LookKind.SAVED && k != LookKind.CONFIRM && k != LookKind.LOG),
+                Stage.UNDONE,
+                false);
     }
 
-    private PhaseResult untilSettled(DeviceWork work, Stage stage, boolean stoppable) throws DeviceException {
-        if (work.checks().isEmpty()) {
+    /**
+     * Looks whether the configuration is saved, where a check asks for that.
+     *
+     * @param otherwise what came of the phase where none does
+     */
+    PhaseResult saved(DeviceWork work, PhaseResult otherwise) {
+        List<DeviceWork.Check> checks = of(work, k -> k == LookKind.SAVED);
+        if (checks.isEmpty()) {
+            return otherwise;
+        }
+        List<Looked> failed = failed(look(work, checks, Stage.AFTER, before(work.runDeviceId()), 1));
+        return failed.isEmpty() ? otherwise : PhaseResult.failed(words(failed));
+    }
+
+    private static List<DeviceWork.Check> of(DeviceWork work, Predicate<LookKind> wanted) {
+        return work.checks().stream()
+                .filter(c -> wanted.test(c.definition().look().kind()))
+                .toList();
+    }
+
+    private Map<Long, Observation> before(long runDeviceId) {
+        Map<Long, Observation> before = new HashMap<>();
+        results.findByRunDeviceIdAndStageOrderById(runDeviceId, Stage.BEFORE).stream()
+                .filter(CheckResult::seen)
+                .forEach(r -> before.put(r.checkId(), r.observation()));
+        return before;
+    }
+
+    /** Looks again and again until every check has passed or has had its time. */
+    private PhaseResult untilSettled(DeviceWork work, List<DeviceWork.Check> checks, Stage stage, boolean stoppable)
+            throws DeviceException {
+        if (checks.isEmpty()) {
             return NO_CHECKS;
         }
-        Map<Long, Observation> before = new HashMap<>();
-        results.findByRunDeviceIdAndStageOrderById(work.runDeviceId(), Stage.BEFORE)
-                .forEach(r -> before.put(r.checkId(), r.observation()));
+        Map<Long, Observation> before = before(work.runDeviceId());
+        questions.ask(work, checks);
         Instant start = clock.instant();
-        List<DeviceWork.Check> open = work.checks();
+        List<Looked> ended = new ArrayList<>();
+        List<DeviceWork.Check> open = checks;
+        String told = "";
         for (int attempt = 1; ; attempt++) {
-            Look look = look(work, open, stage, before, attempt);
-            open = look.open();
-            if (open.isEmpty()) {
-                return PhaseResult.done(count(work.checks().size()) + " passed");
-            }
+            List<Looked> looked = look(work, open, stage, before, attempt);
             Duration passed = Duration.between(start, clock.instant());
-            boolean settled = open.stream()
-                    .anyMatch(c ->
-                            passed.compareTo(Duration.ofSeconds(c.definition().settleSeconds())) >= 0);
-            if (settled) {
-                return PhaseResult.failed(String.join("; ", look.failures()));
+            List<Looked> unsettled =
+                    looked.stream().filter(l -> isOpen(work, l, passed)).toList();
+            looked.stream().filter(l -> !unsettled.contains(l)).forEach(ended::add);
+            List<Looked> failed = failed(ended);
+            if (!failed.isEmpty()) {
+                return PhaseResult.failed(words(failed));
             }
-            journal.note(
-                    work.drive(),
-                    work.runDeviceId(),
-                    "settling: " + String.join("; ", look.failures()) + "; looking again in "
-                            + BETWEEN_LOOKS.toSeconds() + " s");
-            if (stoppable && stoppedWithin(work, BETWEEN_LOOKS)) {
-                return PhaseResult.failed("stopped while settling: " + String.join("; ", look.failures()));
+            if (unsettled.isEmpty()) {
+                long good = ended.stream().filter(l -> l.verdict().passed()).count();
+                return PhaseResult.done(count((int) good) + " passed" + notPassed(ended));
+            }
+            open = unsettled.stream().map(Looked::check).toList();
+            Duration pause = pause(open);
+            String words = "settling: " + words(unsettled) + "; looking again every " + pause.toSeconds() + " s";
+            if (!words.equals(told)) {
+                journal.note(work.drive(), work.runDeviceId(), words);
+                told = words;
+            }
+            if (stoppable && stoppedWithin(work, pause)) {
+                return PhaseResult.failed("stopped while settling: " + words(unsettled));
             }
             if (!stoppable) {
-                Patience.pause(BETWEEN_LOOKS);
+                Patience.pause(pause);
             }
         }
+    }
+
+    /** Whether it is looked at once more: what may be incomplete for longer than this change is not waited for. */
+    private boolean isOpen(DeviceWork work, Looked looked, Duration passed) {
+        CheckDefinition check = looked.check().definition();
+        if (looked.verdict().passed() || looked.verdict().outcome() == CheckOutcome.NOT_YET) {
+            return false;
+        }
+        return check.look().kind() == LookKind.CONFIRM
+                ? questions.isOpen(work.runDeviceId(), looked.check().id())
+                : passed.compareTo(Duration.ofSeconds(check.settleSeconds())) < 0;
+    }
+
+    private static Duration pause(List<DeviceWork.Check> open) {
+        return Duration.ofSeconds(open.stream()
+                .mapToInt(c -> c.definition().everySeconds())
+                .min()
+                .orElse(CheckDefinition.USUAL_PAUSE_SECONDS));
     }
 
     private boolean stoppedWithin(DeviceWork work, Duration time) throws DeviceException {
@@ -103,49 +175,79 @@ class CheckPhases {
         return false;
     }
 
-    /** @param open checks that did not pass; @param failures what each of them found, in words */
-    private record Look(List<DeviceWork.Check> open, List<String> failures) {}
-
-    private Look look(
-            DeviceWork work, List<DeviceWork.Check> checks, Stage stage, Map<Long, Observation> before, int attempt)
-            throws DeviceException {
-        return access.visit(work.deviceId(), session -> {
-            List<DeviceWork.Check> open = new ArrayList<>();
-            List<String> failures = new ArrayList<>();
-            for (DeviceWork.Check check : checks) {
-                Observation found = observe(work, check.definition(), session);
-                CheckVerdict verdict = switch (stage) {
-                    case BEFORE -> CheckEvaluation.before(check.definition(), found);
-                    case AFTER ->
-                        CheckEvaluation.after(
-                                check.definition(), before.getOrDefault(check.id(), new Observation(List.of())), found);
-                    case UNDONE ->
-                        CheckEvaluation.undone(
-                                check.definition(), before.getOrDefault(check.id(), new Observation(List.of())), found);
-                };
-                results.save(new CheckResult(
-                        work.runDeviceId(), check.id(), stage, found, verdict, attempt, clock.instant()));
-                if (!verdict.passed()) {
-                    open.add(check);
-                    failures.add(check.title() + ": " + verdict.words());
-                }
-            }
-            return new Look(open, failures);
-        });
+    private List<Looked> look(
+            DeviceWork work, List<DeviceWork.Check> checks, Stage stage, Map<Long, Observation> before, int attempt) {
+        List<Seen> seen = looks.look(
+                work.deviceId(),
+                checks.stream().map(DeviceWork.Check::definition).toList(),
+                work.runStartedAt(),
+                new Journalled(work));
+        List<Looked> looked = new ArrayList<>();
+        for (int i = 0; i < checks.size(); i++) {
+            DeviceWork.Check check = checks.get(i);
+            Seen found = check.definition().look().kind() == LookKind.CONFIRM
+                    ? new Seen(questions.answer(work.runDeviceId(), check.id()), null)
+                    : seen.get(i);
+            CheckVerdict verdict = verdict(check, stage, before.get(check.id()), found);
+            results.save(new CheckResult(
+                    work.runDeviceId(), check.id(), stage, found.observation(), verdict, attempt, clock.instant()));
+            looked.add(new Looked(check, verdict));
+        }
+        return looked;
     }
 
-    private Observation observe(DeviceWork work, CheckDefinition check, DeviceSession session) throws DeviceException {
-        ReadCommand read = work.profile().read(check.read()).orElseThrow();
-        String command = read.commandFor(check.argument());
-        journal.sent(work.drive(), work.runDeviceId(), command);
-        String answer = session.read(command);
-        journal.heard(work.drive(), work.runDeviceId(), answer);
-        return new Observation(read.rows(answer).stream()
-                .map(row -> row.key() + "\t" + row.value())
-                .toList());
+    private static CheckVerdict verdict(DeviceWork.Check check, Stage stage, Observation before, Seen seen) {
+        if (seen.observation() == null) {
+            return CheckEvaluation.unseen(check.definition(), seen.unseen());
+        }
+        return switch (stage) {
+            case BEFORE -> CheckEvaluation.before(check.definition(), seen.observation());
+            case AFTER ->
+                CheckEvaluation.after(check.definition(), before, seen.observation(), check.stillIncomplete());
+            case UNDONE -> CheckEvaluation.undone(check.definition(), before, seen.observation());
+        };
+    }
+
+    private static List<Looked> failed(List<Looked> looked) {
+        return looked.stream().filter(l -> !l.verdict().mayGoOn()).toList();
+    }
+
+    private static String words(List<Looked> looked) {
+        return String.join("; ", looked.stream().map(Looked::words).toList());
+    }
+
+    private static String notPassed(List<Looked> looked) {
+        long warned = looked.stream()
+                .filter(l -> l.verdict().outcome() == CheckOutcome.WARNED)
+                .count();
+        long notYet = looked.stream()
+                .filter(l -> l.verdict().outcome() == CheckOutcome.NOT_YET)
+                .count();
+        return (warned == 0 ? "" : ", " + warned + (warned == 1 ? " warns" : " warn"))
+                + (notYet == 0 ? "" : ", " + notYet + " not yet");
     }
 
     private static String count(int checks) {
         return checks == 1 ? "1 check" : checks + " checks";
+    }
+
+    /** Writes down what is said. */
+    private final class Journalled implements CheckLooks.Dialogue {
+
+        private final DeviceWork work;
+
+        Journalled(DeviceWork work) {
+            this.work = work;
+        }
+
+        @Override
+        public void sent(String command) {
+            journal.sent(work.drive(), work.runDeviceId(), command);
+        }
+
+        @Override
+        public void heard(String answer) {
+            journal.heard(work.drive(), work.runDeviceId(), answer);
+        }
     }
 }

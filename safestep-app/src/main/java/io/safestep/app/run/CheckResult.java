@@ -1,5 +1,6 @@
 package io.safestep.app.run;
 
+import io.safestep.core.check.CheckOutcome;
 import io.safestep.core.check.CheckVerdict;
 import io.safestep.core.check.Observation;
 import jakarta.persistence.Entity;
@@ -11,6 +12,7 @@ import jakarta.persistence.Id;
 import java.time.Instant;
 import java.util.List;
 import org.hibernate.annotations.Immutable;
+import org.jspecify.annotations.Nullable;
 
 /** What one look at one check found. */
 @Entity
@@ -24,6 +26,8 @@ class CheckResult {
         UNDONE
     }
 
+    private static final int MOST_OUTPUT = 64_000;
+
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
@@ -36,7 +40,12 @@ class CheckResult {
 
     private String observed;
     private String summary;
-    private boolean passed;
+    private String output;
+    private boolean seen;
+
+    @Enumerated(EnumType.STRING)
+    private CheckOutcome outcome;
+
     private String words;
     private int attempt;
     private Instant at;
@@ -47,16 +56,18 @@ class CheckResult {
             Long runDeviceId,
             Long checkId,
             Stage stage,
-            Observation observation,
+            @Nullable Observation observation,
             CheckVerdict verdict,
             int attempt,
             Instant at) {
         this.runDeviceId = runDeviceId;
         this.checkId = checkId;
         this.stage = stage;
-        this.observed = String.join("\n", observation.rows());
-        this.summary = observation.summary();
-        this.passed = verdict.passed();
+        this.observed = observation == null ? "" : String.join("\n", observation.rows());
+        this.output = observation == null ? "" : bounded(observation.output());
+        this.summary = observation == null ? "not seen" : observation.summary();
+        this.seen = observation != null;
+        this.outcome = verdict.outcome();
         this.words = verdict.words();
         this.attempt = attempt;
         this.at = at;
@@ -74,16 +85,40 @@ class CheckResult {
         return stage;
     }
 
+    private static String bounded(String output) {
+        return output.length() <= MOST_OUTPUT
+                ? output
+                : output.substring(0, MOST_OUTPUT) + "\n… (cut here, it was " + output.length() + " characters long)";
+    }
+
     Observation observation() {
-        return new Observation(observed.isEmpty() ? List.of() : List.of(observed.split("\n")));
+        return new Observation(rows(), output);
+    }
+
+    /** Whether it could be looked at. */
+    boolean seen() {
+        return seen;
+    }
+
+    List<String> rows() {
+        return observed.isEmpty() ? List.of() : List.of(observed.split("\n"));
+    }
+
+    /** The device's own words, with what is masked masked; empty when it could not be looked at. */
+    String output() {
+        return output;
+    }
+
+    Instant at() {
+        return at;
     }
 
     String summary() {
         return summary;
     }
 
-    boolean passed() {
-        return passed;
+    CheckOutcome outcome() {
+        return outcome;
     }
 
     String words() {

@@ -8,5 +8,7 @@ interface CheckResultRepository extends JpaRepository<CheckResult, Long> {
 
     List<CheckResult> findByRunDeviceIdInOrderById(Collection<Long> runDeviceIds);
 
+    List<CheckResult> findByRunDeviceIdAndCheckIdOrderById(Long runDeviceId, Long checkId);
+
     List<CheckResult> findByRunDeviceIdAndStageOrderById(Long runDeviceId, CheckResult.Stage stage);
 }

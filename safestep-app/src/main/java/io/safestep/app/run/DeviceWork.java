@@ -21,6 +21,7 @@ import java.util.List;
  * @param undoProven the way back was proven before approval
  * @param pushInterrupted a process ended in the middle of the push, and nobody has looked since
  * @param timer the dead-man timer with which it is pushed; null where the platform has none
+ * @param checks those that are looked at on this device
  * @param timerUntil when a timer that was started ends, UTC; null when none is known to run
  */
 record DeviceWork(
@@ -41,10 +42,14 @@ record DeviceWork(
         boolean pushInterrupted,
         DeadManTimer timer,
         Instant timerUntil,
+        Instant runStartedAt,
         List<Check> checks) {
 
-    /** @param title what is looked at, in words */
-    record Check(long id, String title, CheckDefinition definition) {}
+    /**
+     * @param title what is looked at, in words
+     * @param stillIncomplete the change until which it may be incomplete has not run to its end yet
+     */
+    record Check(long id, String title, CheckDefinition definition, boolean stillIncomplete) {}
 
     /** The configuration that the device must show after the push. */
     ConfigTree outcome() {

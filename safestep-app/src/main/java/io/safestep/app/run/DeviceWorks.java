@@ -2,16 +2,20 @@ package io.safestep.app.run;
 
 import io.safestep.app.backup.Backups;
 import io.safestep.app.change.Change;
-import io.safestep.app.change.ChangeViews;
+import io.safestep.app.change.ChangeCheck;
 import io.safestep.app.change.Changes;
+import io.safestep.app.check.CheckRules;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.schedule.ChangeTimes;
+import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.check.LookKind;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.platform.NetconfAccess;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.PhaseTimes;
+import io.safestep.core.run.RunState;
 import io.safestep.core.run.StepState;
 import io.safestep.drivers.DeadManTimer;
 import java.time.Duration;
@@ -28,7 +32,8 @@ class DeviceWorks {
 
     private final RunDeviceRepository devices;
     private final Changes changes;
-    private final ChangeViews views;
+    private final RunRepository runs;
+    private final CheckRules checkRules;
     private final ChangeTimes times;
     private final Platforms platforms;
     private final Backups backups;
@@ -38,14 +43,16 @@ class DeviceWorks {
     DeviceWorks(
             RunDeviceRepository devices,
             Changes changes,
-            ChangeViews views,
+            RunRepository runs,
+            CheckRules checkRules,
             ChangeTimes times,
             Platforms platforms,
             Backups backups,
             @Value("${safestep.run.shortest-timer:2m}") Duration shortestTimer) {
         this.devices = devices;
         this.changes = changes;
-        this.views = views;
+        this.runs = runs;
+        this.checkRules = checkRules;
         this.times = times;
         this.platforms = platforms;
         this.backups = backups;
@@ -60,7 +67,8 @@ class DeviceWorks {
         ConfigEngine engine = platforms.engine(device.platform());
         PlatformProfile profile = platforms.profile(device.platform());
         List<DeviceWork.Check> checks = change.checks().stream()
-                .map(c -> new DeviceWork.Check(c.id(), views.title(c.definition()), c.definition()))
+                .map(c -> check(c.id(), c.definition()))
+                .filter(c -> c.definition().concerns(device.name()))
                 .toList();
         return new DeviceWork(
                 drive,
@@ -80,7 +88,25 @@ class DeviceWorks {
                 d.latest(Phase.PUSH) == StepState.INTERRUPTED,
                 timer(d, change, profile),
                 d.timerUntil(),
+                d.run().startedAt(),
                 checks);
+    }
+
+    private DeviceWork.Check check(long id, CheckDefinition definition) {
+        Integer until = definition.notYetUntil();
+        boolean stillIncomplete = until != null
+                && !runs.existsByChangeIdAndState(changes.numbered(until).id(), RunState.SUCCEEDED);
+        return new DeviceWork.Check(id, checkRules.title(definition), definition, stillIncomplete);
+    }
+
+    /** A device must not go back while a person is asked about it. */
+    private static Duration longestQuestion(Change change) {
+        return Duration.ofSeconds(change.checks().stream()
+                .map(ChangeCheck::definition)
+                .filter(c -> c.look().kind() == LookKind.CONFIRM)
+                .mapToInt(CheckDefinition::settleSeconds)
+                .max()
+                .orElse(0));
     }
 
     /**
@@ -102,7 +128,8 @@ class DeviceWorks {
                         .plus(phases.of(other.name(), Phase.CHECK_AFTER)))
                 .max(Duration::compareTo)
                 .orElse(Duration.ZERO)
-                .multipliedBy(2);
+                .multipliedBy(2)
+                .plus(longestQuestion(change));
         Duration least = profile.access() instanceof NetconfAccess netconf ? netconf.confirmWithin() : shortestTimer;
         Duration within = needed.compareTo(least) > 0 ? needed : least;
         return new DeadManTimer(

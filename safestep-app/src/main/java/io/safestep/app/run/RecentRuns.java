@@ -2,14 +2,16 @@ package io.safestep.app.run;
 
 import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
+import io.safestep.core.run.Decision;
 import io.safestep.core.run.RunState;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Runs that ended lately. */
+/** Runs that ended lately, and what those that go on wait for. */
 @Service
 public class RecentRuns {
 
@@ -17,10 +19,31 @@ public class RecentRuns {
 
     private final RunRepository runs;
     private final Changes changes;
+    private final CheckQuestions questions;
 
-    RecentRuns(RunRepository runs, Changes changes) {
+    RecentRuns(RunRepository runs, Changes changes, CheckQuestions questions) {
         this.runs = runs;
         this.changes = changes;
+        this.questions = questions;
+    }
+
+    /** What the run of a change that goes on waits for a person for, in words; empty when it waits for nobody. */
+    @Transactional(readOnly = true)
+    public Optional<String> waitsFor(Change change) {
+        return runs.findByChangeIdOrderByIdDesc(change.id()).stream()
+                .filter(run -> !run.state().ended())
+                .findFirst()
+                .flatMap(this::waitsFor);
+    }
+
+    private Optional<String> waitsFor(Run run) {
+        if (run.holdReason() != null) {
+            return Optional.of(RunWords.hold(new Decision.Hold(run.holdReason(), run.holdDevices())));
+        }
+        int asked = questions.openIn(run).size();
+        return asked == 0
+                ? Optional.empty()
+                : Optional.of("a check asks somebody about " + (asked == 1 ? "one device" : asked + " devices"));
     }
 
     /** @param endedAt UTC */

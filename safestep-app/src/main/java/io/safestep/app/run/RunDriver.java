@@ -210,12 +210,18 @@ class RunDriver {
             case CHECK_AFTER -> checks.after(work);
             case CONFIRM -> pushes.confirm(work);
             case SAVE -> pushes.save(work);
-            case AFTER_BACKUP -> backups.after(work);
+            case AFTER_BACKUP -> afterBackup(work);
             case UNDO_PUSH -> pushes.undoPush(work);
             case UNDO_READ_BACK -> pushes.undoReadBack(work);
             case UNDO_CHECK -> checks.undone(work);
             case UNDO_SAVE -> pushes.undoSave(work);
         };
+    }
+
+    /** Whether the configuration is saved can only be told when it was. */
+    private PhaseResult afterBackup(DeviceWork work) throws DeviceException {
+        PhaseResult backup = backups.after(work);
+        return backup.state() == StepState.DONE ? checks.saved(work, backup) : backup;
     }
 
     @PreDestroy

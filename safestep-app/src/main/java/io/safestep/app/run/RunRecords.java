@@ -10,9 +10,11 @@ import org.springframework.stereotype.Service;
 public class RunRecords {
 
     private final RunViews views;
+    private final RunCheckViews checks;
 
-    RunRecords(RunViews views) {
+    RunRecords(RunViews views, RunCheckViews checks) {
         this.views = views;
+        this.checks = checks;
     }
 
     /** Oldest first. */
@@ -20,6 +22,11 @@ public class RunRecords {
         List<RunView> runs = new ArrayList<>(views.ofChange(number));
         Collections.reverse(runs);
         return runs;
+    }
+
+    /** What its checks found, worst first. */
+    public RunChecks checks(long runId) {
+        return checks.of(runId);
     }
 
     /** Everything that was said in a run, oldest first; secrets are masked since they were never written down. */

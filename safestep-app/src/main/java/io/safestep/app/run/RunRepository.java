@@ -20,6 +20,8 @@ interface RunRepository extends JpaRepository<Run, Long> {
 
     List<Run> findByEndedAtAfterOrderByEndedAtDesc(Instant after, Limit limit);
 
+    boolean existsByChangeIdAndState(Long changeId, RunState state);
+
     /** The run, held for this transaction so that nobody else moves it. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select r from Run r where r.id = :id")

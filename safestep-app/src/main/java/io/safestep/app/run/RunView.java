@@ -1,7 +1,6 @@
 package io.safestep.app.run;
 
 import io.safestep.core.change.FailureRule;
-import io.safestep.core.check.Expectation;
 import io.safestep.core.run.Decision;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.RunPicture;
@@ -21,7 +20,8 @@ import org.jspecify.annotations.Nullable;
  * @param verdict how it ended, in words; null while it goes on
  * @param attended whether a living process drives it now; when not, what is shown as going on may have been broken off
  * @param pause where a person asked to pause
- * @param hold what a person is asked; null when nobody is
+ * @param hold why the run waits for a person; null when it does not
+ * @param questions what checks ask people, while the run goes on
  */
 public record RunView(
         long id,
@@ -43,6 +43,7 @@ public record RunView(
         boolean turningBack,
         RunPicture.Pause pause,
         @Nullable Hold hold,
+        List<Question> questions,
         List<WaveOrder.Wave> waves,
         List<Device> devices,
         List<Rollback> rollbacks,
@@ -108,8 +109,7 @@ public record RunView(
             boolean written,
             boolean takenBack,
             @Nullable String skippedBy,
-            @Nullable String skipReason,
-            List<Check> checks) {}
+            @Nullable String skipReason) {}
 
     public record Step(
             Phase phase,
@@ -119,23 +119,12 @@ public record RunView(
             @Nullable String words) {}
 
     /**
-     * One check on one device: what was found before, what is expected, what was found since.
+     * What a check asks a person now.
      *
-     * @param after the latest look after the change; null when there was none
-     * @param undone the latest look after an undo
+     * @param check names the check within the run
+     * @param devices about which it is asked
      */
-    public record Check(
-            String title,
-            Expectation expectation,
-            @Nullable String value,
-            @Nullable String before,
-            @Nullable Boolean beforePassed,
-            @Nullable String after,
-            @Nullable Boolean afterPassed,
-            @Nullable String afterWords,
-            int attempts,
-            @Nullable String undone,
-            @Nullable Boolean undonePassed) {}
+    public record Question(long check, String question, List<String> devices, Instant waitsUntil) {}
 
     /**
      * @param kind {@code SENT} to the device, {@code HEARD} from it, {@code NOTE} by Safe Step

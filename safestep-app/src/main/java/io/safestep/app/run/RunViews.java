@@ -2,17 +2,17 @@ package io.safestep.app.run;
 
 import io.safestep.app.backup.Backups;
 import io.safestep.app.change.Change;
-import io.safestep.app.change.ChangeCheck;
 import io.safestep.app.change.ChangeViews;
 import io.safestep.app.change.Changes;
 import io.safestep.app.problem.ProblemException;
-import io.safestep.app.run.CheckResult.Stage;
 import io.safestep.core.run.Decision;
 import io.safestep.core.run.Phase;
+import java.time.Instant;
+import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
@@ -27,7 +27,7 @@ class RunViews {
 
     private final RunRepository runs;
     private final RunLineRepository lines;
-    private final CheckResultRepository results;
+    private final CheckQuestions questions;
     private final RunRollbackRepository rollbacks;
     private final RunControlRepository controls;
     private final Changes changes;
@@ -37,7 +37,7 @@ class RunViews {
     RunViews(
             RunRepository runs,
             RunLineRepository lines,
-            CheckResultRepository results,
+            CheckQuestions questions,
             RunRollbackRepository rollbacks,
             RunControlRepository controls,
             Changes changes,
@@ -45,7 +45,7 @@ class RunViews {
             Backups backups) {
         this.runs = runs;
         this.lines = lines;
-        this.results = results;
+        this.questions = questions;
         this.rollbacks = rollbacks;
         this.controls = controls;
         this.changes = changes;
@@ -65,12 +65,6 @@ class RunViews {
 
     RunView of(Run run) {
         Change change = changes.withId(run.changeId());
-        Map<Long, List<CheckResult>> byDevice =
-                results
-                        .findByRunDeviceIdInOrderById(
-                                run.devices().stream().map(RunDevice::id).toList())
-                        .stream()
-                        .collect(Collectors.groupingBy(CheckResult::runDeviceId));
         return new RunView(
                 run.id(),
                 change.number(),
@@ -91,14 +85,34 @@ class RunViews {
                 run.turningBack(),
                 run.pause(),
                 hold(run),
+                questions(run, change),
                 changeViews.waves(change),
-                run.devices().stream()
-                        .map(d -> device(d, change, byDevice.getOrDefault(d.id(), List.of())))
-                        .toList(),
+                run.devices().stream().map(this::device).toList(),
                 rollbacks.findByRunIdOrderByNumber(run.id()).stream()
                         .map(RunViews::rollback)
                         .toList(),
                 controls(run));
+    }
+
+    /** One for each check, for all devices that wait for the same answer. */
+    private List<RunView.Question> questions(Run run, Change change) {
+        Map<Long, String> names = run.devices().stream().collect(Collectors.toMap(RunDevice::id, RunDevice::name));
+        Map<Long, List<CheckQuestion>> open = questions.openIn(run).stream()
+                .collect(Collectors.groupingBy(CheckQuestion::checkId, TreeMap::new, Collectors.toList()));
+        List<RunView.Question> views = new ArrayList<>();
+        open.forEach((check, asked) -> views.add(new RunView.Question(
+                check,
+                change.checks().stream()
+                        .filter(c -> c.id().equals(check))
+                        .map(c -> c.definition().look().question())
+                        .findFirst()
+                        .orElse(""),
+                asked.stream().map(q -> names.get(q.runDeviceId())).sorted().toList(),
+                asked.stream()
+                        .map(CheckQuestion::waitsUntil)
+                        .min(Instant::compareTo)
+                        .orElseThrow())));
+        return views;
     }
 
     private static RunView.Hold hold(Run run) {
@@ -139,7 +153,7 @@ class RunViews {
                 .toList();
     }
 
-    private RunView.Device device(RunDevice d, Change change, List<CheckResult> found) {
+    private RunView.Device device(RunDevice d) {
         Map<Phase, RunStep> latest = new EnumMap<>(Phase.class);
         d.steps().forEach(s -> latest.put(s.phase(), s));
         return new RunView.Device(
@@ -163,36 +177,11 @@ class RunViews {
                 d.written(),
                 d.takenBack(),
                 d.skippedBy(),
-                d.skipReason(),
-                change.checks().stream().map(c -> check(c, found)).toList());
+                d.skipReason());
     }
 
     private String hash(Long backupId) {
         return backupId == null ? null : backups.hashOf(backupId);
-    }
-
-    private RunView.Check check(ChangeCheck check, List<CheckResult> found) {
-        Optional<CheckResult> before = latest(check, found, Stage.BEFORE);
-        Optional<CheckResult> after = latest(check, found, Stage.AFTER);
-        Optional<CheckResult> undone = latest(check, found, Stage.UNDONE);
-        return new RunView.Check(
-                changeViews.title(check.definition()),
-                check.definition().expectation(),
-                check.definition().value(),
-                before.map(CheckResult::summary).orElse(null),
-                before.map(CheckResult::passed).orElse(null),
-                after.map(CheckResult::summary).orElse(null),
-                after.map(CheckResult::passed).orElse(null),
-                after.map(CheckResult::words).orElse(null),
-                after.map(CheckResult::attempt).orElse(0),
-                undone.map(CheckResult::summary).orElse(null),
-                undone.map(CheckResult::passed).orElse(null));
-    }
-
-    private static Optional<CheckResult> latest(ChangeCheck check, List<CheckResult> found, Stage stage) {
-        return found.stream()
-                .filter(r -> r.checkId().equals(check.id()) && r.stage() == stage)
-                .reduce((a, b) -> b);
     }
 
     /** What was said after the line with the given id, oldest first. */

@@ -1,8 +1,11 @@
 package io.safestep.app.schedule;
 
 import io.safestep.app.change.Change;
+import io.safestep.app.change.ChangeCheck;
 import io.safestep.app.change.ChangeTarget;
 import io.safestep.app.device.Platforms;
+import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.check.LookKind;
 import io.safestep.core.run.DeviceProgress;
 import io.safestep.core.run.PhaseTimes;
 import io.safestep.core.run.RunTimes;
@@ -30,8 +33,11 @@ public class ChangeTimes {
 
     public PhaseTimes phases(Change change) {
         List<ChangeTarget> targets = change.targets();
+        // How long people take to answer is not reckoned with: the turn-back point comes nearer while they do.
         Duration settle = Duration.ofSeconds(change.checks().stream()
-                .mapToInt(c -> c.definition().settleSeconds())
+                .map(ChangeCheck::definition)
+                .filter(c -> c.look().kind() != LookKind.CONFIRM)
+                .mapToInt(CheckDefinition::settleSeconds)
                 .max()
                 .orElse(0));
         return new PhaseTimes(

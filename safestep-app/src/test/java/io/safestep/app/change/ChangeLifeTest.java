@@ -128,8 +128,8 @@ class ChangeLifeTest extends SafeStepTest {
                                         check("routes", null, "AT_LEAST", "many"))));
 
         assertThat(fieldErrors(answer.body(), "checks[0].read")).contains("can't look at this");
-        assertThat(fieldErrors(answer.body(), "checks[1].argument")).contains("IPv4 address");
-        assertThat(fieldErrors(answer.body(), "checks[2].value")).isEqualTo("Enter a number.");
+        assertThat(fieldErrors(answer.body(), "checks[1].address")).contains("IPv4 address");
+        assertThat(fieldErrors(answer.body(), "checks[2].value")).isEqualTo("Enter a whole number.");
     }
 
     @Test

@@ -67,7 +67,8 @@ class DevicesTest extends SafeStepTest {
         assertThat(answer.body().path("output").asString())
                 .contains("vlan 40 group 40")
                 .contains("active");
-        Answer ping = onCall.post("/api/devices/brn-ac-1/reads", Map.of("read", "ping", "argument", "10.77.8.20"));
+        Answer ping = onCall.post(
+                "/api/devices/brn-ac-1/reads", Map.of("read", "ping", "arguments", Map.of("address", "10.77.8.20")));
         assertThat(ping.body().path("output").asString()).contains("received 3 of 3");
     }
 
@@ -78,8 +79,8 @@ class DevicesTest extends SafeStepTest {
                         .status())
                 .isEqualTo(404);
         Answer noAddress = onCall.post("/api/devices/brn-gw-a/reads", Map.of("read", "ping"));
-        assertThat(fieldErrors(noAddress.body(), "argument")).contains("Enter an IPv4 address");
-        assertThat(onCall.get("/api/devices/brn-gw-a/reads").body()).hasSize(5);
+        assertThat(fieldErrors(noAddress.body(), "address")).contains("Enter an IPv4 address");
+        assertThat(onCall.get("/api/devices/brn-gw-a/reads").body()).hasSize(8);
     }
 
     @Test

@@ -66,7 +66,7 @@ class EvidencePackTest extends SafeStepTest {
         checkJson(files, number);
         assertThat(text(files, "configurations/run-" + run + "-brn-ac-2-after.txt"))
                 .contains("contact evidence");
-        assertThat(text(files, "checks.csv")).contains("Interfaces", "SAME_AS_BEFORE", "true");
+        assertThat(text(files, "checks.csv")).contains("Interfaces", "same as before", "PASSED");
         PdfReader pdf = new PdfReader(files.get("report.pdf"));
         StringBuilder read = new StringBuilder();
         for (int page = 1; page <= pdf.getNumberOfPages(); page++) {

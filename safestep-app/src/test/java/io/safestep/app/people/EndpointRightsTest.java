@@ -29,6 +29,7 @@ class EndpointRightsTest extends SafeStepTest {
             "POST /api/backups/archive",
             "POST /api/notices/read",
             "PUT /api/notices/choices",
+            "PUT /api/runs/{id}/checks/{check}/{device}/opened",
             "PUT /api/views/{page}/{name}",
             "DELETE /api/views/{page}/{name}",
             "POST /api/devices/sheet",
@@ -52,6 +53,7 @@ class EndpointRightsTest extends SafeStepTest {
                     .replace("{id}", "1")
                     .replace("{name}", "brn-gw-a")
                     .replace("{device}", "brn-gw-a")
+                    .replace("{check}", "1")
                     .replace("{fault}", "SLOW")
                     .replace("{group}", "nobody")
                     .replace("{index}", "0")
@@ -189,6 +191,42 @@ class EndpointRightsTest extends SafeStepTest {
                 Map.of("windowId", 1, "opensAt", "2026-11-25T05:30:00Z", "automatic", true);
             case "/api/changes/{number}/release" -> Map.of("reason", "x", "seal", "x");
             case "/api/changes/{number}/review" -> Map.of("comment", "x");
+            case "/api/checks", "/api/checks/{id}" ->
+                Map.of("version", 0, "name", "x", "description", "", "check", check());
+            case "/api/checks/trial" -> Map.of("device", "brn-gw-a", "check", check());
+            case "/api/check-sets", "/api/check-sets/{id}" ->
+                Map.of(
+                        "version",
+                        0,
+                        "name",
+                        "x",
+                        "description",
+                        "",
+                        "roles",
+                        List.of(),
+                        "platforms",
+                        List.of(),
+                        "topics",
+                        List.of(),
+                        "checks",
+                        List.of("x"));
+            case "/api/services", "/api/services/{id}" ->
+                Map.of(
+                        "version",
+                        0,
+                        "name",
+                        "x",
+                        "description",
+                        "",
+                        "address",
+                        "10.77.8.20",
+                        "severity",
+                        "WARN",
+                        "settleSeconds",
+                        0,
+                        "ends",
+                        List.of(Map.of("device", "brn-gw-a")));
+            case "/api/runs/{id}/checks/{check}/answer" -> Map.of("devices", List.of("brn-gw-a"), "yes", true);
             case "/api/runs/{id}/way-back" -> Map.of("whole", false);
             case "/api/runs/{id}/pause" -> Map.of("after", "AFTER_WAVE");
             case "/api/runs/{id}/lengthening" -> Map.of("until", "2030-01-01T00:00:00Z", "reason", "x");
@@ -288,6 +326,10 @@ class EndpointRightsTest extends SafeStepTest {
         };
     }
 
+    private static Map<String, Object> check() {
+        return Map.of("read", "routes", "expectation", "SAME_AS_BEFORE", "settleSeconds", 0);
+    }
+
     private static Map<String, Object> template() {
         return Map.of("text", "x", "undo", "", "variables", List.of());
     }
@@ -345,7 +387,9 @@ class EndpointRightsTest extends SafeStepTest {
         assertThat(engineer.get("/api/changes/999999").status()).isEqualTo(404);
         assertThat(engineer.get("/api/schedule?from=yesterday&to=today").status())
                 .isEqualTo(422);
-        assertThat(engineer.post("/api/devices/brn-gw-a/reads", Map.of("read", "ping", "argument", "10.77.0.1\nsave"))
+        assertThat(engineer.post(
+                                "/api/devices/brn-gw-a/reads",
+                                Map.of("read", "ping", "arguments", Map.of("address", "10.77.0.1\nsave")))
                         .status())
                 .isEqualTo(422);
     }

@@ -32,10 +32,11 @@ public final class ChangeStory {
         return manager;
     }
 
-    public static Map<String, Object> check(String read, String argument, String expectation, String value) {
+    /** @param address what the read command asks for; null when it asks for nothing */
+    public static Map<String, Object> check(String read, String address, String expectation, String value) {
         Map<String, Object> check = new HashMap<>();
         check.put("read", read);
-        check.put("argument", argument);
+        check.put("arguments", address == null ? Map.of() : Map.of("address", address));
         check.put("expectation", expectation);
         check.put("value", value);
         check.put("settleSeconds", 6);

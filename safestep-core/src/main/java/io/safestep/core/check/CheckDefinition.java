@@ -1,24 +1,131 @@
 package io.safestep.core.check;
 
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
 /**
  * Something to look at before and after a change.
  *
- * @param read the name of the profile's read command
- * @param argument what the command is about, for example an address to ping; null when it takes none
- * @param expectation what must be true afterwards
- * @param value the value that the expectation is about; null when it takes none
- * @param settleSeconds for how long the check is tried again before it counts as failed
+ * @param name what people call it; null to say what is looked at instead
+ * @param value what the expectation is about; null when it takes none
+ * @param notYetUntil number of the change until which it may be incomplete; null when it has to pass now
+ * @param settleSeconds for how long it is tried again before it counts as failed; for a question, how long an answer is
+ *     waited for
+ * @param everySeconds how long is waited between two looks
+ * @param devices the devices of the change on which it is looked at; empty for all
  */
-public record CheckDefinition(String read, String argument, Expectation expectation, String value, int settleSeconds) {
+public record CheckDefinition(
+        @Nullable String name,
+        Look look,
+        Extraction extraction,
+        Expectation expectation,
+        @Nullable String value,
+        Beforehand before,
+        @Nullable Integer notYetUntil,
+        int settleSeconds,
+        int everySeconds,
+        Severity severity,
+        List<String> devices) {
 
-    /** Every part in one line, for the seal. */
+    public static final int USUAL_PAUSE_SECONDS = 2;
+
+    public CheckDefinition {
+        devices = List.copyOf(devices);
+    }
+
+    /**
+     * A check that fails the change, of a read command with the rows that the profile finds.
+     *
+     * @param address what the command asks for; null when it takes none
+     */
+    public static CheckDefinition reading(
+            String read, @Nullable String address, Expectation expectation, @Nullable String value, int settleSeconds) {
+        return new CheckDefinition(
+                null,
+                Look.read(read, address == null ? Map.of() : Map.of("address", address)),
+                Extraction.rows(),
+                expectation,
+                value,
+                expectation == Expectation.REACHABLE ? Beforehand.PASSES : Beforehand.ANY,
+                null,
+                settleSeconds,
+                USUAL_PAUSE_SECONDS,
+                Severity.FAIL,
+                List.of());
+    }
+
+    /** The same for some devices of a change. */
+    public CheckDefinition on(List<String> some) {
+        return new CheckDefinition(
+                name,
+                look,
+                extraction,
+                expectation,
+                value,
+                before,
+                notYetUntil,
+                settleSeconds,
+                everySeconds,
+                severity,
+                some);
+    }
+
+    public boolean concerns(String device) {
+        return devices.isEmpty() || devices.contains(device);
+    }
+
+    /** Every part in one text, for the seal; different checks have different texts. */
     public String sealed() {
-        return String.join(
-                "\u001f",
-                read,
-                String.valueOf(argument),
-                expectation.name(),
-                String.valueOf(value),
-                Integer.toString(settleSeconds));
+        SealedText text = new SealedText();
+        text.add(name)
+                .add(look.kind().name())
+                .add(look.read())
+                .add(look.from())
+                .add(look.question())
+                .add(look.arguments().size());
+        look.arguments().forEach((kind, argument) -> text.add(kind).add(argument));
+        text.add(extraction.kind().name())
+                .add(extraction.expression())
+                .add(extraction.only())
+                .add(extraction.number())
+                .addAll(extraction.columns())
+                .addAll(extraction.masked());
+        text.add(expectation.name())
+                .add(value)
+                .add(before.name())
+                .add(notYetUntil)
+                .add(settleSeconds)
+                .add(everySeconds)
+                .add(severity.name())
+                .addAll(devices);
+        return text.toString();
+    }
+
+    /** Parts with their lengths, so that no two lists of parts give the same text. */
+    private static final class SealedText {
+
+        private final StringBuilder text = new StringBuilder();
+
+        SealedText add(Object part) {
+            if (part == null) {
+                text.append("-;");
+            } else {
+                String written = part.toString();
+                text.append(written.length()).append(':').append(written).append(';');
+            }
+            return this;
+        }
+
+        SealedText addAll(List<String> parts) {
+            add(parts.size());
+            parts.forEach(this::add);
+            return this;
+        }
+
+        @Override
+        public String toString() {
+            return text.toString();
+        }
     }
 }

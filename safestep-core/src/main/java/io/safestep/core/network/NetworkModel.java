@@ -23,6 +23,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a network does, computed from its configurations and cables alone: which interfaces are up, what hears what, who
@@ -132,12 +133,27 @@ public final class NetworkModel {
 
     /** Whether an echo request of a device gets there and its answer comes back. */
     public boolean pings(String device, IpAddress to) {
-        IpAddress from = sourceAddress(device, to);
-        if (from == null) {
+        return answers(device, null, to, 0);
+    }
+
+    /**
+     * Whether what a device sends gets there and its answer comes back.
+     *
+     * @param source one of the device's own addresses; null for the one that it would choose
+     * @param port the TCP port that is asked; 0 for an echo request
+     */
+    public boolean answers(String device, @Nullable IpAddress source, IpAddress to, int port) {
+        IpAddress from = source == null ? sourceAddress(device, to) : source;
+        if (from == null || source != null && !owns(device, source)) {
             return false;
         }
-        Packet request = Packet.ping(from, to);
+        Packet request = Packet.asking(from, to, port);
         return traceFrom(device, request).delivered() && trace(request.answer()).delivered();
+    }
+
+    private boolean owns(String device, IpAddress address) {
+        Port owner = segments.owner(address);
+        return owner != null && owner.device().equals(device);
     }
 
     /** Lines of a device that the model does not take into account. */

@@ -14,6 +14,7 @@ import java.util.Optional;
  * @param identity how it is asked who it is; null when it can't be asked
  * @param links how it is asked what is at the other ends of its cables; null when it can't be asked
  * @param changes how it is asked whether anything has changed, and who was there
+ * @param log how it is asked what it has written down about itself; null when it can't be asked
  * @param files what a backup holds beside the configurations
  * @param network what the configuration says about the network
  */
@@ -26,6 +27,7 @@ public record PlatformProfile(
         IdentityReading identity,
         LinkReading links,
         ChangeReading changes,
+        LogReading log,
         List<FileReading> files,
         NetworkLanguage network) {
 

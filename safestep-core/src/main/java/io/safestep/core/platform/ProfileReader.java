@@ -48,6 +48,7 @@ public final class ProfileReader {
                 top.has("identity") ? identity(top.entries("identity")) : null,
                 top.has("links") ? links(top.entries("links")) : null,
                 top.has("changes") ? changes(top.entries("changes")) : ChangeReading.NONE,
+                top.has("log") ? log(top.entries("log")) : null,
                 top.list("files").stream()
                         .map(f -> new FileReading(f.text("name"), f.text("title"), f.text("command")))
                         .toList(),
@@ -227,17 +228,22 @@ public final class ProfileReader {
                 e.texts("marker"),
                 e.has("logIns")
                         ? new LogInReading(
-                                logIns.text("command"),
-                                logIns.patternNaming("row", "account", "at"),
-                                logIns.patternNaming("clock", "value"))
+                                logIns.text("command"), logIns.patternNaming("row", "account", "at"), clock(logIns))
                         : null,
                 e.has("message") ? e.pattern("message") : null);
     }
 
+    private static LogReading log(Entries e) {
+        return new LogReading(e.text("command"), e.patternNaming("row", "at", "text"), clock(e));
+    }
+
+    private static DeviceClock clock(Entries e) {
+        return new DeviceClock(e.patternNaming("clock", "value"));
+    }
+
     private static ReadCommand readCommand(Entries e) {
         Pattern row = e.patternNaming("row", "key", "value");
-        return new ReadCommand(
-                e.text("name"), e.text("title"), e.text("command"), row, e.has("argument") ? e.text("argument") : null);
+        return new ReadCommand(e.text("name"), e.text("title"), e.text("command"), row, e.texts("arguments"));
     }
 
     /** The entries of one mapping in a profile that follows the schema. */

@@ -2,6 +2,7 @@ package io.safestep.core.platform;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -10,11 +11,11 @@ import java.util.regex.Pattern;
  *
  * @param name the name in the profile, for example {@code neighbours}
  * @param title what people call it
- * @param command the words to send; {@code {argument}} stands for what the check is about
+ * @param command the words to send; names of arguments in braces stand for what is asked for
  * @param row a pattern that finds one row of the output, with the named groups {@code key} and {@code value}
- * @param argument what the argument is called for people, or null when there is none
+ * @param arguments what is asked for, of {@code address}, {@code port} and {@code source}
  */
-public record ReadCommand(String name, String title, String command, Pattern row, String argument) {
+public record ReadCommand(String name, String title, String command, Pattern row, List<String> arguments) {
 
     private static final int MOST_ROWS = 10_000;
 
@@ -26,9 +27,13 @@ public record ReadCommand(String name, String title, String command, Pattern row
         }
     }
 
-    /** The words to send for an argument. The argument has been checked to be an address or a prefix. */
-    public String commandFor(String argumentValue) {
-        return argument == null ? command : command.replace("{argument}", argumentValue);
+    /** The words to send. The values have been checked to be addresses and a port. */
+    public String commandFor(Map<String, String> values) {
+        String words = command;
+        for (String argument : arguments) {
+            words = words.replace("{" + argument + "}", values.getOrDefault(argument, ""));
+        }
+        return words;
     }
 
     /** The rows in the output, in the order of the output. */

@@ -15,7 +15,7 @@ class LogInReadingTest {
     private final LogInReading reading = new LogInReading(
             "show log-ins",
             Pattern.compile("^(?<at>\\S+) (?<account>\\S+)(?: from (?<from>\\S+))?$"),
-            Pattern.compile("(?m)^clock (?<value>\\S+)"));
+            new DeviceClock(Pattern.compile("(?m)^clock (?<value>\\S+)")));
 
     @Test
     void aClockThatIsBehindIsAllowedFor() {

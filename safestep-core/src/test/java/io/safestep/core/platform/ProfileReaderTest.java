@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import io.safestep.core.platform.BoundedText.EndlessPatternException;
 import io.safestep.core.platform.ProfileException.Problem;
 import java.util.List;
+import java.util.Map;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
@@ -51,7 +52,8 @@ class ProfileReaderTest {
     @Test
     void theShippedProfileReadsItsOwnRows() {
         PlatformProfile corvane = ShippedProfiles.corvane();
-        assertThat(corvane.read("ping").orElseThrow().commandFor("10.77.0.1")).isEqualTo("ping 10.77.0.1");
+        assertThat(corvane.read("ping").orElseThrow().commandFor(Map.of("address", "10.77.0.1")))
+                .isEqualTo("ping 10.77.0.1");
         assertThat(corvane.read("neighbours").orElseThrow().rows("  10.77.0.1       port 1       full\n"))
                 .containsExactly(new ReadCommand.Row("10.77.0.1", "full"));
     }

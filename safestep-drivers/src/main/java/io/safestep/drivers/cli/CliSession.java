@@ -8,6 +8,7 @@ import io.safestep.core.platform.CommandLine;
 import io.safestep.core.platform.Language;
 import io.safestep.core.platform.LineMeaning;
 import io.safestep.drivers.DeadManTimer;
+import io.safestep.drivers.DeviceAnswer;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.DeviceSession;
@@ -92,10 +93,10 @@ public final class CliSession implements DeviceSession {
     }
 
     @Override
-    public String read(String command) throws DeviceException {
+    public DeviceAnswer ask(String command) throws DeviceException {
         String answer = terminal.command(command);
         refuseErrors(answer, Reason.LINE_REFUSED);
-        return answer;
+        return new DeviceAnswer(answer, null);
     }
 
     @Override

@@ -4,6 +4,7 @@ import io.safestep.core.config.Script;
 import io.safestep.core.platform.NetconfAccess;
 import io.safestep.core.platform.RestconfAccess;
 import io.safestep.drivers.DeadManTimer;
+import io.safestep.drivers.DeviceAnswer;
 import io.safestep.drivers.DeviceConnector;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceSession;
@@ -91,8 +92,8 @@ public final class PlatformConnector implements DeviceConnector {
         }
 
         @Override
-        public String read(String command) throws DeviceException {
-            return session.read(command);
+        public DeviceAnswer ask(String command) throws DeviceException {
+            return session.ask(command);
         }
 
         @Override

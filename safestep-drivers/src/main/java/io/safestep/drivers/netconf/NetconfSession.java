@@ -4,6 +4,7 @@ import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.Script;
 import io.safestep.core.platform.NetconfAccess;
 import io.safestep.drivers.DeadManTimer;
+import io.safestep.drivers.DeviceAnswer;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.DeviceSession;
@@ -86,7 +87,7 @@ public final class NetconfSession implements DeviceSession {
     }
 
     @Override
-    public String read(String command) throws DeviceException {
+    public DeviceAnswer ask(String command) throws DeviceException {
         try {
             Xml.parse(command);
         } catch (SAXException e) {
@@ -95,7 +96,8 @@ public final class NetconfSession implements DeviceSession {
                     "The command is no XML element, so that it was not sent: " + e.getMessage(),
                     e);
         }
-        return StateLines.of(channel.ask(command));
+        Element answer = channel.ask(command);
+        return new DeviceAnswer(StateLines.of(answer), Xml.write(answer));
     }
 
     /** Takes the lock on running, which nobody else may hold meanwhile, and gives it back at once. */

@@ -5,6 +5,7 @@ import io.safestep.core.config.RestRequest;
 import io.safestep.core.config.Script;
 import io.safestep.core.platform.RestconfAccess;
 import io.safestep.drivers.DeadManTimer;
+import io.safestep.drivers.DeviceAnswer;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.DeviceSession;
@@ -96,7 +97,7 @@ public final class RestconfSession implements DeviceSession {
     }
 
     @Override
-    public String read(String command) throws DeviceException {
+    public DeviceAnswer ask(String command) throws DeviceException {
         Matcher matcher = COMMAND.matcher(command.strip());
         if (!matcher.matches()) {
             throw new DeviceException(
@@ -105,13 +106,13 @@ public final class RestconfSession implements DeviceSession {
         Answer answer =
                 checked(channel.send(matcher.group(1), access.root() + matcher.group(2), matcher.group(3), null));
         if (matcher.group(1).equals("HEAD")) {
-            return answer.entityTag() == null ? "" : "entity-tag " + answer.entityTag();
+            return new DeviceAnswer(answer.entityTag() == null ? "" : "entity-tag " + answer.entityTag(), null);
         }
         if (answer.body().isBlank()) {
-            return "";
+            return new DeviceAnswer("", null);
         }
         try {
-            return StateLines.of(JSON.readTree(answer.body()));
+            return new DeviceAnswer(StateLines.of(JSON.readTree(answer.body())), answer.body());
         } catch (JacksonException e) {
             throw new DeviceException(
                     Reason.TRANSFER_FAILED, target.name() + " answers with something else than JSON.", e);

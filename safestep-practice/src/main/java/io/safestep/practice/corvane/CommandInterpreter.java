@@ -8,6 +8,7 @@ import io.safestep.practice.device.Refusal;
 import io.safestep.practice.device.SessionDropped;
 import java.time.Duration;
 import java.time.temporal.ChronoUnit;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
@@ -15,6 +16,11 @@ import java.util.stream.Collectors;
 public final class CommandInterpreter {
 
     /** Lines whose end is a text of which every blank counts. */
+    private static final String ADDRESS = "\\d{1,3}(?:\\.\\d{1,3}){3}";
+
+    private static final Pattern ASKING = Pattern.compile("(?:ping (?<ping>" + ADDRESS + ")|probe (?<to>" + ADDRESS
+            + ") (?<port>\\d{1,5}))(?: from (?<source>" + ADDRESS + "))?");
+
     private static final Pattern FREE_TEXT =
             Pattern.compile("^(?:no )?(?:contact|description|neighbour \\S+ description) ");
 
@@ -202,22 +208,31 @@ public final class CommandInterpreter {
                         + device.logIns().newestFirst().stream()
                                 .map(l -> l.at() + "  " + l.account() + "  from " + l.from())
                                 .collect(Collectors.joining("\n"));
+            case "show log" ->
+                "clock " + device.now() + "\n"
+                        + device.log().oldestFirst().stream()
+                                .map(e -> e.at() + "  " + e.text())
+                                .collect(Collectors.joining("\n"));
             case "show links" -> CorvaneTables.links(network.links(device.name()));
             case "show neighbours" -> CorvaneTables.neighbours(network.neighbours(device.name()));
             case "show routes" -> CorvaneTables.routes(network.routes(device.name()));
             case "show gateways" -> CorvaneTables.gateways(network.gateways(device.name()));
             case "show interfaces" -> CorvaneTables.interfaces(network.interfaces(device.name()));
             case "help" ->
-                "configure, save, restore startup, return-timer SECONDS|stop|now, quit, ping ADDRESS, paging on|off,\n"
-                        + "show running|startup|version|return-timer|marker|licence|log-ins|links|neighbours|routes|gateways|interfaces";
+                "configure, save, restore startup, return-timer SECONDS|stop|now, quit, paging on|off,\n"
+                        + "ping ADDRESS [from ADDRESS], probe ADDRESS PORT [from ADDRESS],\n"
+                        + "show running|startup|version|return-timer|marker|licence|log-ins|log|links|neighbours|routes|gateways|interfaces";
             default -> {
                 if (command.matches("return-timer \\d{1,5}")) {
                     mayConfigure();
                     device.returnTimer().start(Duration.ofSeconds(Long.parseLong(command.substring(13))));
                     yield "return timer runs, " + command.substring(13) + " seconds";
                 }
-                if (command.matches("ping \\d+\\.\\d+\\.\\d+\\.\\d+")) {
-                    yield ping(command.substring(5));
+                Matcher asking = ASKING.matcher(command);
+                if (asking.matches()) {
+                    yield asking.group("ping") == null
+                            ? probe(asking.group("to"), asking.group("port"), asking.group("source"))
+                            : ping(asking.group("ping"), asking.group("source"));
                 }
                 throw new Refusal("refused: \"" + command + "\" is not understood, try help");
             }
@@ -230,8 +245,14 @@ public final class CommandInterpreter {
         }
     }
 
-    private String ping(String address) {
-        boolean answered = network.pings(device.name(), address);
+    private String probe(String address, String port, String source) {
+        boolean answered = network.answers(device.name(), address, Integer.parseInt(port), source);
+        return "asking " + address + " port " + port + "\nport " + port
+                + (answered ? " answers" : " no answer within 2 s");
+    }
+
+    private String ping(String address, String source) {
+        boolean answered = network.answers(device.name(), address, 0, source);
         return "asking " + address + " three times\nreceived " + (answered ? "3 of 3, about 4 ms" : "0 of 3");
     }
 

@@ -35,6 +35,11 @@ public interface NetworkView {
 
     List<InterfaceInfo> interfaces(String device);
 
-    /** Whether an echo request to the address is answered. */
-    boolean pings(String device, String address);
+    /**
+     * Whether the address answers the device.
+     *
+     * @param port the TCP port that is asked; 0 for an echo request
+     * @param source one of the device's own addresses; null for the one that it would choose
+     */
+    boolean answers(String device, String address, int port, String source);
 }

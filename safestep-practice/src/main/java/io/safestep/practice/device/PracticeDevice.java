@@ -40,6 +40,7 @@ public final class PracticeDevice {
     private final AtomicLong saves = new AtomicLong();
     private final long switchedOn = System.nanoTime();
     private final LogIns logIns = new LogIns();
+    private final DeviceLog log = new DeviceLog(this::now);
     private final ReturnTimer returnTimer = new ReturnTimer(this);
     private DeviceConfiguration running;
     private DeviceConfiguration startup;
@@ -145,6 +146,10 @@ public final class PracticeDevice {
         return logIns;
     }
 
+    public DeviceLog log() {
+        return log;
+    }
+
     public void noteLogIn(String account, String from) {
         logIns.note(account, from, now());
     }
@@ -174,6 +179,7 @@ public final class PracticeDevice {
         DeviceConfiguration next = running.copy();
         T result = change.apply(next);
         running = next;
+        log.note("configuration changed");
         edits.incrementAndGet();
         onEdit.forEach(Runnable::run);
         touch();
@@ -183,6 +189,7 @@ public final class PracticeDevice {
     /** Puts another configuration in the place of the running one. */
     public synchronized void replace(DeviceConfiguration next) {
         running = next.copy();
+        log.note("configuration replaced");
         edits.incrementAndGet();
         onEdit.forEach(Runnable::run);
         touch();
@@ -212,6 +219,7 @@ public final class PracticeDevice {
             throw new Refusal("not possible: startup could not be written");
         }
         startup = configuration.copy();
+        log.note("startup written");
         saves.incrementAndGet();
     }
 
@@ -225,6 +233,7 @@ public final class PracticeDevice {
         running = startup.copy();
         offUntil = clock.instant().plus(off);
         boots.incrementAndGet();
+        log.note("restarted");
         touch();
     }
 

@@ -197,7 +197,8 @@ final class NetconfSession {
                 device.onEdit(told);
                 yield OK;
             }
-            case "ping" -> ping(text(operation, "address"));
+            case "ping" -> ping(operation);
+            case "probe" -> probe(operation);
             default ->
                 throw new RpcError(
                         "operation-not-supported", "The operation " + operation.getLocalName() + " is not known.");
@@ -306,11 +307,32 @@ final class NetconfSession {
         return OK;
     }
 
-    private String ping(String address) {
-        if (address == null || !address.matches("\\d{1,3}(\\.\\d{1,3}){3}")) {
+    private static String address(String written) {
+        if (written == null || !written.matches("\\d{1,3}(\\.\\d{1,3}){3}")) {
             throw new RpcError("invalid-value", "An IPv4 address is needed.");
         }
-        boolean answered = network.pings(device.name(), address);
+        return written;
+    }
+
+    private String source(Element operation) {
+        String source = text(operation, "source");
+        return source == null ? null : address(source);
+    }
+
+    private String probe(Element operation) {
+        String address = address(text(operation, "address"));
+        String port = text(operation, "port");
+        if (port == null || !port.matches("\\d{1,5}")) {
+            throw new RpcError("invalid-value", "A port is needed.");
+        }
+        boolean answered = network.answers(device.name(), address, Integer.parseInt(port), source(operation));
+        return "<result xmlns=\"urn:haldrin:operations\"><address>" + address + "</address><port>" + port
+                + "</port><outcome>" + (answered ? "answers" : "no-answer") + "</outcome></result>";
+    }
+
+    private String ping(Element operation) {
+        String address = address(text(operation, "address"));
+        boolean answered = network.answers(device.name(), address, 0, source(operation));
         return "<result xmlns=\"urn:haldrin:operations\"><address>" + address + "</address><received>"
                 + (answered ? "3-of-3" : "0-of-3") + "</received></result>";
     }

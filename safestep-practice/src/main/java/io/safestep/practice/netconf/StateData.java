@@ -1,5 +1,6 @@
 package io.safestep.practice.netconf;
 
+import io.safestep.practice.device.DeviceLog;
 import io.safestep.practice.device.LogIns;
 import io.safestep.practice.device.NetworkView;
 import io.safestep.practice.device.PracticeDevice;
@@ -47,6 +48,19 @@ final class StateData {
                 text.append("</log-in>\n");
             }
             text.append("</sessions>\n");
+        }
+        if (wants(wanted, "log")) {
+            open(text, "log");
+            text.append("<time>");
+            leaf(text, "clock", device.now().toString());
+            text.append("</time>\n");
+            for (DeviceLog.Entry e : device.log().oldestFirst()) {
+                text.append("<entry>");
+                leaf(text, "at", e.at().toString());
+                leaf(text, "text", e.text());
+                text.append("</entry>\n");
+            }
+            text.append("</log>\n");
         }
         if (wants(wanted, "links")) {
             open(text, "links");

@@ -135,8 +135,19 @@ public final class LiveNetwork implements NetworkView {
         Set<Link> before = full;
         full = full(settled);
         rising.keySet().retainAll(full);
-        full.stream().filter(pair -> !before.contains(pair)).forEach(pair -> rising.put(pair, instant));
+        full.stream().filter(pair -> !before.contains(pair)).forEach(pair -> {
+            rising.put(pair, instant);
+            note(pair, "came up");
+        });
+        before.stream().filter(pair -> !full.contains(pair)).forEach(pair -> note(pair, "is gone"));
         return true;
+    }
+
+    /** Both ends write down what became of the neighbour. */
+    private void note(Link pair, String what) {
+        for (Port end : List.of(pair.one(), pair.other())) {
+            devices.get(end.device()).log().note("neighbour over " + end.name() + " " + what);
+        }
     }
 
     /** Neighbours that have come up a moment ago, or that a fault keeps down. Asked for every piece that passes. */
@@ -310,7 +321,7 @@ public final class LiveNetwork implements NetworkView {
     }
 
     @Override
-    public boolean pings(String device, String address) {
-        return model().pings(device, IpAddress.parse(address));
+    public boolean answers(String device, String address, int port, String source) {
+        return model().answers(device, source == null ? null : IpAddress.parse(source), IpAddress.parse(address), port);
     }
 }

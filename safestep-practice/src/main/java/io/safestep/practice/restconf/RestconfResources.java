@@ -1,6 +1,7 @@
 package io.safestep.practice.restconf;
 
 import io.safestep.practice.device.DeviceConfiguration;
+import io.safestep.practice.device.DeviceLog;
 import io.safestep.practice.device.Fault;
 import io.safestep.practice.device.LogIns;
 import io.safestep.practice.device.NetworkView;
@@ -18,6 +19,7 @@ import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
@@ -275,25 +277,40 @@ final class RestconfResources {
                 network.changed();
                 return new RestconfAnswer(204, null, null);
             }
-            case "ostrel-operations:ping" -> {
-                String address = JsonData.parse(body)
-                        .path("ostrel-operations:input")
-                        .path("address")
-                        .asString("");
-                if (!address.matches("\\d{1,3}(\\.\\d{1,3}){3}")) {
-                    throw new DataRefusal("invalid-value", "/", "An IPv4 address is needed.");
-                }
-                ObjectNode answer = JsonNodeFactory.instance.objectNode();
-                answer.putObject("ostrel-operations:output")
-                        .put("address", address)
-                        .put("received", network.pings(device.name(), address) ? "3-of-3" : "0-of-3");
-                return new RestconfAnswer(200, JsonData.text(answer), null);
+            case "ostrel-operations:ping", "ostrel-operations:probe" -> {
+                return asked(
+                        device, name.endsWith("probe"), JsonData.parse(body).path("ostrel-operations:input"));
             }
             default -> {
                 return RestconfAnswer.error(
                         404, "operation-not-supported", null, "There is no operation " + name + ".");
             }
         }
+    }
+
+    private RestconfAnswer asked(PracticeDevice device, boolean probe, JsonNode input) {
+        String address = address(input.path("address").asString(""));
+        String source = input.has("source") ? address(input.path("source").asString("")) : null;
+        String port = probe ? input.path("port").asString("") : "0";
+        if (!port.matches("\\d{1,5}")) {
+            throw new DataRefusal("invalid-value", "/", "A port is needed.");
+        }
+        boolean answered = network.answers(device.name(), address, Integer.parseInt(port), source);
+        ObjectNode answer = JsonNodeFactory.instance.objectNode();
+        ObjectNode output = answer.putObject("ostrel-operations:output").put("address", address);
+        if (probe) {
+            output.put("port", port).put("outcome", answered ? "answers" : "no-answer");
+        } else {
+            output.put("received", answered ? "3-of-3" : "0-of-3");
+        }
+        return new RestconfAnswer(200, JsonData.text(answer), null);
+    }
+
+    private static String address(String written) {
+        if (!written.matches("\\d{1,3}(\\.\\d{1,3}){3}")) {
+            throw new DataRefusal("invalid-value", "/", "An IPv4 address is needed.");
+        }
+        return written;
     }
 
     private RestconfAnswer state(PracticeDevice device, String name) {
@@ -316,6 +333,13 @@ final class RestconfResources {
                             .put("login", l.account())
                             .put("from", l.from())
                             .put("at", l.at().toString());
+                }
+            }
+            case "log" -> {
+                container.putObject("time").put("clock", device.now().toString());
+                ArrayNode list = container.putArray("entry");
+                for (DeviceLog.Entry e : device.log().oldestFirst()) {
+                    list.addObject().put("at", e.at().toString()).put("text", e.text());
                 }
             }
             case "links" -> {

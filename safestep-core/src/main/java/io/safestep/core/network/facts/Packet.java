@@ -17,9 +17,21 @@ public record Packet(IpAddress from, IpAddress to, int protocol, int fromPort, i
     public static final int OSPF = 89;
     public static final int VRRP = 112;
 
+    /** A port as a client takes it for itself (RFC 6335, section 6). */
+    private static final int ANY_PORT = 50_000;
+
     /** An echo request (RFC 792), as sent by ping. */
     public static Packet ping(IpAddress from, IpAddress to) {
         return new Packet(from, to, ICMP, 0, 0);
+    }
+
+    /**
+     * A first packet that wants an answer.
+     *
+     * @param port the TCP port that is asked; 0 for an echo request
+     */
+    public static Packet asking(IpAddress from, IpAddress to, int port) {
+        return port == 0 ? ping(from, to) : new Packet(from, to, TCP, ANY_PORT, port);
     }
 
     /** The answer to this packet: ends exchanged. */

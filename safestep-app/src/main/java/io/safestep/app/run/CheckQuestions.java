@@ -1,0 +1,167 @@
+package io.safestep.app.run;
+
+import io.safestep.app.audit.AuditLog;
+import io.safestep.app.change.Changes;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.check.LookKind;
+import io.safestep.core.check.Observation;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What checks ask people in mid-run. A question is stored before anybody is told, so that it outlives the process. */
+@Service
+@Transactional
+class CheckQuestions {
+
+    private final CheckQuestionRepository questions;
+    private final RunRepository runs;
+    private final RunLineRepository lines;
+    private final Changes changes;
+    private final AuditLog audit;
+    private final ApplicationEventPublisher events;
+    private final Clock clock;
+
+    CheckQuestions(
+            CheckQuestionRepository questions,
+            RunRepository runs,
+            RunLineRepository lines,
+            Changes changes,
+            AuditLog audit,
+            ApplicationEventPublisher events,
+            Clock clock) {
+        this.questions = questions;
+        this.runs = runs;
+        this.lines = lines;
+        this.changes = changes;
+        this.audit = audit;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /**
+     * Asks the questions among some checks. One that waits already goes on waiting, a yes stays; after a no, or when nobody
+     * has answered in time, it is asked anew.
+     */
+    void ask(DeviceWork work, List<DeviceWork.Check> checks) {
+        for (DeviceWork.Check check : checks) {
+            if (check.definition().look().kind() == LookKind.CONFIRM) {
+                ask(work, check);
+            }
+        }
+    }
+
+    private void ask(DeviceWork work, DeviceWork.Check check) {
+        Instant now = clock.instant();
+        CheckQuestion question = questions
+                .findByRunDeviceIdAndCheckId(work.runDeviceId(), check.id())
+                .orElse(null);
+        if (question != null && (question.confirmed() || isOpen(question, now))) {
+            return;
+        }
+        boolean first = openIn(runs.findById(work.drive().runId()).orElseThrow()).stream()
+                .noneMatch(q -> q.checkId().equals(check.id()));
+        CheckQuestion asked = question == null ? new CheckQuestion(work.runDeviceId(), check.id()) : question;
+        asked.ask(now, now.plusSeconds(check.definition().settleSeconds()));
+        questions.save(asked);
+        if (first) {
+            // Many devices that ask the same make one message.
+            events.publishEvent(new RunWaits(
+                    work.drive().runId(),
+                    work.changeNumber(),
+                    "on " + work.name() + ": " + check.definition().look().question()));
+        }
+    }
+
+    private static boolean isOpen(CheckQuestion question, Instant now) {
+        return !question.answered() && now.isBefore(question.waitsUntil());
+    }
+
+    @Transactional(readOnly = true)
+    boolean isOpen(long runDeviceId, long checkId) {
+        return questions
+                .findByRunDeviceIdAndCheckId(runDeviceId, checkId)
+                .filter(q -> isOpen(q, clock.instant()))
+                .isPresent();
+    }
+
+    /** The answer as a check sees it; without rows while there is none. */
+    @Transactional(readOnly = true)
+    Observation answer(long runDeviceId, long checkId) {
+        return new Observation(questions
+                .findByRunDeviceIdAndCheckId(runDeviceId, checkId)
+                .filter(CheckQuestion::answered)
+                .map(q -> List.of((q.confirmed() ? "yes" : "no") + "\tby " + q.answeredBy()
+                        + (q.words().isEmpty() ? "" : ": " + q.words())))
+                .orElse(List.of()));
+    }
+
+    /** The questions of a run that wait now. */
+    @Transactional(readOnly = true)
+    List<CheckQuestion> openIn(Run run) {
+        if (run.state().ended()) {
+            return List.of();
+        }
+        return questions
+                .findByRunDeviceIdInOrderById(
+                        run.devices().stream().map(RunDevice::id).toList())
+                .stream()
+                .filter(q -> isOpen(q, clock.instant()))
+                .toList();
+    }
+
+    /**
+     * Answers a question for some devices at once.
+     *
+     * @param devices names
+     * @param words what the person saw; needed for a no
+     */
+    void answer(long runId, long checkId, List<String> devices, boolean yes, String words, String login) {
+        Run run = runs.lock(runId);
+        String said = words == null ? "" : words.strip();
+        if (!yes && said.isEmpty()) {
+            throw ProblemException.invalid("words", "Say what is wrong: it is read by whoever undoes it.");
+        }
+        for (String name : devices) {
+            RunDevice device = run.devices().stream()
+                    .filter(d -> d.name().equals(name))
+                    .findFirst()
+                    .orElseThrow(() -> ProblemException.notFound(name + " in this run"));
+            CheckQuestion question = questions
+                    .findByRunDeviceIdAndCheckId(device.id(), checkId)
+                    .orElseThrow(() -> ProblemException.refused("Nobody is asked about " + name + " now."));
+            if (question.answered()) {
+                throw ProblemException.moved(question.answeredBy() + " has answered this for " + name + " already.");
+            }
+            if (!isOpen(question, clock.instant())) {
+                throw ProblemException.refused("The time to answer for " + name + " is over.");
+            }
+            question.answer(yes, said, login, clock.instant());
+            lines.save(new RunLine(
+                    runId,
+                    device.id(),
+                    clock.instant(),
+                    RunLine.Kind.NOTE,
+                    login + " answers " + (yes ? "yes" : "no") + (said.isEmpty() ? "" : ": " + said)));
+        }
+        String asked = changes.withId(run.changeId()).checks().stream()
+                .filter(c -> c.id().equals(checkId))
+                .map(c -> question(c.definition()))
+                .findFirst()
+                .orElse("");
+        audit.write(
+                login,
+                changes.withId(run.changeId()).subject(),
+                "answered a question of its run",
+                "\"" + asked + "\" " + (yes ? "Yes" : "No") + " for " + String.join(", ", devices)
+                        + (said.isEmpty() ? "." : ": " + said));
+    }
+
+    private static String question(CheckDefinition check) {
+        return check.look().question();
+    }
+}

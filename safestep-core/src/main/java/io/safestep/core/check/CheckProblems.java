@@ -1,0 +1,153 @@
+package io.safestep.core.check;
+
+import com.google.re2j.Pattern;
+import com.google.re2j.PatternSyntaxException;
+import io.safestep.core.address.WrittenForms;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/** Finds what is wrong with a check, as far as that can be seen without knowing the device. */
+public final class CheckProblems {
+
+    private static final int LONGEST_SETTLING = 600;
+    private static final int LONGEST_QUESTION = 7_200;
+
+    private final CheckDefinition check;
+    private final List<CheckProblem> problems = new ArrayList<>();
+
+    private CheckProblems(CheckDefinition check) {
+        this.check = check;
+    }
+
+    public static List<CheckProblem> of(CheckDefinition check) {
+        CheckProblems problems = new CheckProblems(check);
+        problems.look();
+        problems.extraction();
+        problems.expectation();
+        problems.time();
+        return problems.problems;
+    }
+
+    private void add(String field, String sentence) {
+        problems.add(new CheckProblem(field, sentence));
+    }
+
+    private void look() {
+        Look look = check.look();
+        Map<String, String> arguments = look.arguments();
+        boolean asks = look.kind() == LookKind.CONFIRM;
+        if (asks && (look.question() == null || look.question().isBlank())) {
+            add("question", "Write the question that a person answers with yes or no.");
+        }
+        if (look.kind() == LookKind.READ && (look.read() == null || look.read().isBlank())) {
+            add("read", "Choose what to look at.");
+        }
+        if (look.kind() == LookKind.TCP && !arguments.containsKey("address")) {
+            add("address", "Enter an IPv4 address, such as 10.77.8.20.");
+        }
+        if (look.kind() == LookKind.TCP && !arguments.containsKey("port")) {
+            add("port", "Enter a port from 1 to 65535.");
+        }
+        arguments.forEach((kind, value) -> {
+            if (!kind.equals("port") && !WrittenForms.isAddress(value)) {
+                add(kind, "Enter an IPv4 address, such as 10.77.8.20.");
+            } else if (kind.equals("port") && !(value.matches("\\d{1,5}") && isPort(Integer.parseInt(value)))) {
+                add("port", "Enter a port from 1 to 65535.");
+            }
+        });
+    }
+
+    private static boolean isPort(int number) {
+        return number >= 1 && number <= 65_535;
+    }
+
+    private void extraction() {
+        Extraction e = check.extraction();
+        boolean written = e.expression() != null && !e.expression().isBlank();
+        switch (e.kind()) {
+            case COLUMNS -> {
+                if (e.columns().isEmpty() || e.columns().stream().anyMatch(String::isBlank)) {
+                    add("columns", "Write the headings of the columns, the one that tells rows apart first.");
+                }
+            }
+            case PATTERN -> {
+                if (!written) {
+                    add("expression", "Write a pattern, such as state (?P<value>\\w+).");
+                } else {
+                    pattern("expression", e.expression());
+                }
+            }
+            case PATH -> {
+                String complaint = written ? StructuredPath.complaint(e.expression()) : null;
+                if (!written) {
+                    add("expression", "Write a path: XPath for XML, JSONPath for JSON.");
+                } else if (complaint != null) {
+                    add("expression", complaint);
+                }
+            }
+            case ROWS, TEXT -> {
+                if (written) {
+                    add("expression", "Nothing is to be written here unless a pattern or a path is chosen.");
+                }
+            }
+        }
+        if (e.only() != null) {
+            pattern("only", e.only());
+        }
+        e.masked().forEach(mask -> pattern("masked", mask));
+    }
+
+    private void pattern(String field, String pattern) {
+        try {
+            Pattern.compile(pattern);
+        } catch (PatternSyntaxException e) {
+            add(field, "This is no pattern: " + e.getDescription() + " \"" + e.getPattern() + "\".");
+        }
+    }
+
+    private void expectation() {
+        Expectation expected = check.expectation();
+        boolean missing = check.value() == null || check.value().isBlank();
+        if (expected.value() == Expectation.ValueKind.TEXT && missing) {
+            add("value", "Say what to look for.");
+        }
+        if (expected.value() == Expectation.ValueKind.NUMBER
+                && (missing || !check.value().matches("\\d{1,9}"))) {
+            add("value", "Enter a whole number.");
+        }
+        boolean asks = check.look().kind() == LookKind.CONFIRM;
+        if (asks != (expected == Expectation.CONFIRMED)) {
+            add(
+                    "expectation",
+                    asks ? "A question can only be answered with yes or no." : "Only a question can be confirmed.");
+        }
+        if ((check.look().kind() == LookKind.SAVED) != (expected == Expectation.SAVED)) {
+            add("expectation", "That the configuration is saved goes with looking at that, and with nothing else.");
+        }
+        if (check.before() != Beforehand.ANY && !expected.knownBefore()) {
+            add("before", "This can't be told before the change, because it compares with what is found then.");
+        }
+        if (check.notYetUntil() != null && check.before() == Beforehand.FAILS) {
+            add("notYetUntil", "Choose one: that it fails before and passes after, or that it may fail until later.");
+        }
+        LookKind kind = check.look().kind();
+        if (kind == LookKind.LOG && (expected == Expectation.SAME_AS_BEFORE || expected == Expectation.WITHIN_SHARE)) {
+            add("expectation", "There are no log lines of this run before it. Choose absent, contains or a number.");
+        }
+        boolean answers = kind == LookKind.REACHABLE || kind == LookKind.TCP;
+        if (answers && expected != Expectation.REACHABLE) {
+            add("expectation", "Whether something answers can only be expected to be reachable.");
+        }
+    }
+
+    private void time() {
+        int longest = check.look().kind() == LookKind.CONFIRM ? LONGEST_QUESTION : LONGEST_SETTLING;
+        if (check.settleSeconds() < 0 || check.settleSeconds() > longest) {
+            add("settleSeconds", "Choose 0 to " + longest + " seconds.");
+        }
+        if (check.everySeconds() < 1 || check.everySeconds() > 60) {
+            add("everySeconds", "Choose 1 to 60 seconds.");
+        }
+    }
+}

@@ -1,0 +1,209 @@
+import type { CheckDefinition, CheckOutcome, Expectation, ExtractionKind, LookKind, Readable } from "../api/types";
+import type { Shape } from "../ui/Glyph";
+import { expectations } from "../ui/words";
+
+/** A check as it stands in a form. */
+export interface CheckDraft {
+  name: string;
+  kind: LookKind;
+  read: string;
+  arguments: Record<string, string>;
+  from: string | null;
+  question: string;
+  extraction: {
+    kind: ExtractionKind;
+    expression: string;
+    /** Headings, with commas between them. */
+    columns: string;
+    only: string;
+    /** Patterns, one a line. */
+    masked: string;
+    number: boolean;
+  };
+  expectation: Expectation;
+  value: string;
+  before: CheckDefinition["before"];
+  /** The number of a change, as it is typed. */
+  notYetUntil: string;
+  settleSeconds: number;
+  everySeconds: number;
+  severity: CheckDefinition["severity"];
+  /** Empty for all. */
+  devices: string[];
+  /** The check in the library from which it was taken. */
+  library: string | null;
+}
+
+export const blankCheck: CheckDraft = {
+  name: "",
+  kind: "READ",
+  read: "neighbours",
+  arguments: {},
+  from: null,
+  question: "",
+  extraction: { kind: "ROWS", expression: "", columns: "", only: "", masked: "", number: false },
+  expectation: "SAME_AS_BEFORE",
+  value: "",
+  before: "ANY",
+  notYetUntil: "",
+  settleSeconds: 15,
+  everySeconds: 2,
+  severity: "FAIL",
+  devices: [],
+  library: null,
+};
+
+export function draftOf(d: CheckDefinition, library: string | null): CheckDraft {
+  return {
+    name: d.name ?? "",
+    kind: d.look.kind,
+    read: d.look.read ?? "",
+    arguments: d.look.arguments,
+    from: d.look.from,
+    question: d.look.question ?? "",
+    extraction: {
+      kind: d.extraction.kind,
+      expression: d.extraction.expression ?? "",
+      columns: d.extraction.columns.join(", "),
+      only: d.extraction.only ?? "",
+      masked: d.extraction.masked.join("\n"),
+      number: d.extraction.number,
+    },
+    expectation: d.expectation,
+    value: d.value ?? "",
+    before: d.before,
+    notYetUntil: d.notYetUntil === null ? "" : `CR-${d.notYetUntil}`,
+    settleSeconds: d.settleSeconds,
+    everySeconds: d.everySeconds,
+    severity: d.severity,
+    devices: d.devices,
+    library,
+  };
+}
+
+const filled = (text: string) => (text.trim() === "" ? null : text.trim());
+
+const parts = (text: string, by: string) =>
+  text
+    .split(by)
+    .map((p) => p.trim())
+    .filter((p) => p !== "");
+
+/** The check as the API takes it: what is empty, or belongs to another kind, is not there. */
+export function checkRequest(c: CheckDraft) {
+  const digits = c.notYetUntil.replace(/^\s*cr-?/i, "").trim();
+  return {
+    name: filled(c.name),
+    kind: c.kind,
+    read: c.kind === "READ" ? c.read : null,
+    arguments: c.kind === "READ" || c.kind === "TCP" ? c.arguments : {},
+    from: c.from,
+    question: filled(c.question),
+    extraction: {
+      kind: c.extraction.kind,
+      expression: ["PATTERN", "PATH"].includes(c.extraction.kind) ? filled(c.extraction.expression) : null,
+      columns: c.extraction.kind === "COLUMNS" ? parts(c.extraction.columns, ",") : [],
+      only: filled(c.extraction.only),
+      masked: parts(c.extraction.masked, "\n"),
+      number: c.extraction.number,
+    },
+    expectation: c.expectation,
+    value: expectations[c.expectation].value ? filled(c.value) : null,
+    before: c.before,
+    notYetUntil: digits === "" ? null : /^\d{1,7}$/.test(digits) ? Number(digits) : 0,
+    settleSeconds: c.settleSeconds,
+    everySeconds: c.everySeconds,
+    severity: c.severity,
+    devices: c.devices,
+    library: c.library,
+  };
+}
+
+/** What is looked at beside read commands. */
+export const otherLooks: { kind: Exclude<LookKind, "READ">; title: string }[] = [
+  { kind: "REACHABLE", title: "Log-in from Safe Step" },
+  { kind: "SAVED", title: "Configuration saved" },
+  { kind: "TCP", title: "TCP probe from Safe Step" },
+  { kind: "LOG", title: "Log since the run began" },
+  { kind: "CONFIRM", title: "A person answers a question" },
+];
+
+const ofLog: Expectation[] = ["CONTAINS", "ABSENT", "AT_LEAST", "AT_MOST", "EQUALS"];
+
+/** What can be expected of a kind of look; the first is the usual one. */
+export function expectationsOf(kind: LookKind): Expectation[] {
+  switch (kind) {
+    case "REACHABLE":
+    case "TCP":
+      return ["REACHABLE"];
+    case "SAVED":
+      return ["SAVED"];
+    case "CONFIRM":
+      return ["CONFIRMED"];
+    case "LOG":
+      return ofLog;
+    case "READ":
+      return (Object.keys(expectations) as Expectation[]).filter((e) => e !== "SAVED" && e !== "CONFIRMED");
+  }
+}
+
+/** Whether an expectation can be held against what is found before the change. */
+export const knownBefore = (e: Expectation) => e !== "SAME_AS_BEFORE" && e !== "WITHIN_SHARE" && e !== "CONFIRMED";
+
+/** The draft with another thing to look at; what no longer fits falls back to what is usual. */
+export function lookingAt(c: CheckDraft, kind: LookKind, read: Readable | undefined): CheckDraft {
+  const possible = expectationsOf(kind);
+  const answers = read?.name.startsWith("ping") || read?.name.startsWith("probe");
+  const expectation = answers ? "REACHABLE" : possible.includes(c.expectation) ? c.expectation : possible[0]!;
+  const wanted = kind === "TCP" ? ["address", "port"] : (read?.arguments ?? []);
+  return {
+    ...c,
+    kind,
+    read: read?.name ?? "",
+    arguments: Object.fromEntries(Object.entries(c.arguments).filter(([name]) => wanted.includes(name))),
+    expectation,
+    before: expectation === "REACHABLE" ? "PASSES" : knownBefore(expectation) ? c.before : "ANY",
+    settleSeconds: kind === "CONFIRM" ? 900 : c.settleSeconds > 600 ? 15 : c.settleSeconds,
+    extraction: kind === "READ" ? c.extraction : blankCheck.extraction,
+  };
+}
+
+/** What is written of a check that has no name. */
+export function titleOf(c: CheckDraft, reads: Readable[]): string {
+  if (c.name.trim()) {
+    return c.name;
+  }
+  if (c.kind === "CONFIRM") {
+    return c.question || "A question";
+  }
+  const what =
+    c.kind === "READ"
+      ? (reads.find((r) => r.name === c.read)?.title ?? c.read)
+      : otherLooks.find((l) => l.kind === c.kind)!.title;
+  const to = c.arguments.address ? ` to ${c.arguments.address}` : "";
+  const port = c.arguments.port ? ` port ${c.arguments.port}` : "";
+  return what + to + port;
+}
+
+/** What is expected, as a person reads it. */
+export function expectedOf(c: CheckDraft): string {
+  const value = c.value.trim().replace(/\s*\n\s*/g, ", ");
+  const what =
+    c.expectation === "WITHIN_SHARE" ? `within ${value} % of before` : `${expectations[c.expectation].word} ${value}`;
+  return [
+    what.trim(),
+    c.before === "FAILS" ? "fails before" : "",
+    c.notYetUntil ? `not yet until ${c.notYetUntil}` : "",
+    c.severity === "WARN" ? "only warns" : "",
+  ]
+    .filter((p) => p !== "")
+    .join(", ");
+}
+
+/** How a check that came out so looks. */
+export const outcomes: Record<CheckOutcome, { shape: Shape; word: string }> = {
+  PASSED: { shape: "done", word: "passed" },
+  WARNED: { shape: "failed", word: "warns" },
+  NOT_YET: { shape: "blocked", word: "not yet" },
+  FAILED: { shape: "failed", word: "failed" },
+};

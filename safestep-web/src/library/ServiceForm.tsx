@@ -1,0 +1,248 @@
+import { useMutation } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import { api, asProblem } from "../api/client";
+import type { CheckTrial, Service } from "../api/types";
+import { useMay } from "../session/session";
+import { Glyph } from "../ui/Glyph";
+import { ErrorBlock } from "../ui/Messages";
+import { Removal } from "../ui/Removal";
+import { useDevices } from "./queries";
+import { useKept } from "./useKept";
+
+interface End {
+  device: string;
+  source: string;
+}
+
+/** Naming a service, and looking now whether it works from each end. */
+export function ServiceForm({ service }: { service: Service | null }) {
+  const may = useMay("WRITE_LIBRARY");
+  const mayRead = useMay("READ_DEVICES");
+  const devices = useDevices().data ?? [];
+  const [name, setName] = useState(service?.name ?? "");
+  const [description, setDescription] = useState(service?.description ?? "");
+  const [address, setAddress] = useState(service?.address ?? "");
+  const [port, setPort] = useState(service?.port == null ? "" : String(service.port));
+  const [severity, setSeverity] = useState<Service["severity"]>(service?.severity ?? "FAIL");
+  const [settleSeconds, setSettle] = useState(service?.settleSeconds ?? 15);
+  const [ends, setEnds] = useState<End[]>(
+    service?.ends.map((e) => ({ device: e.device, source: e.source ?? "" })) ?? [{ device: "", source: "" }],
+  );
+  const { save, remove } = useKept("/api/services", "services", "/library/services", service);
+  const looks = useMutation({
+    mutationFn: () => Promise.all(ends.filter((e) => e.device).map((e) => look(e, address, port))),
+  });
+  const problem = save.error ? asProblem(save.error) : null;
+  const at = (field: string) => problem?.at(field)[0]?.message;
+  const set = (index: number, part: Partial<End>) => setEnds(ends.map((e, i) => (i === index ? { ...e, ...part } : e)));
+
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    save.mutate({
+      name,
+      description,
+      address,
+      port: port.trim() === "" ? null : Number(port),
+      severity,
+      settleSeconds,
+      ends: ends.filter((e) => e.device).map((e) => ({ device: e.device, source: e.source.trim() || null })),
+    } as { name: string });
+  }
+
+  return (
+    <form onSubmit={submit} noValidate>
+      <h2>{service ? `What it says, version ${service.version}` : "A new service"}</h2>
+      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      <Form.Group className="mb-2" controlId="service-name">
+        <Form.Label>Name</Form.Label>
+        <Form.Control
+          maxLength={80}
+          placeholder="Gate readers reach booking"
+          disabled={!may}
+          value={name}
+          isInvalid={!!at("name")}
+          onChange={(e) => setName(e.target.value)}
+        />
+        <Form.Control.Feedback type="invalid">{at("name")}</Form.Control.Feedback>
+      </Form.Group>
+      <Form.Group className="mb-2" controlId="service-description">
+        <Form.Label>What happens without it</Form.Label>
+        <Form.Control
+          maxLength={1000}
+          disabled={!may}
+          value={description}
+          onChange={(e) => setDescription(e.target.value)}
+        />
+      </Form.Group>
+      <div className="fields">
+        <Form.Group controlId="service-address">
+          <Form.Label>Address that is reached</Form.Label>
+          <Form.Control
+            className="mono"
+            style={{ width: 150 }}
+            placeholder="10.77.8.20"
+            disabled={!may}
+            value={address}
+            isInvalid={!!at("address")}
+            onChange={(e) => setAddress(e.target.value)}
+          />
+          {at("address") && <div className="harm">{at("address")}</div>}
+        </Form.Group>
+        <Form.Group controlId="service-port">
+          <Form.Label>TCP port, empty for a ping</Form.Label>
+          <Form.Control
+            className="mono"
+            style={{ width: 110 }}
+            inputMode="numeric"
+            disabled={!may}
+            value={port}
+            isInvalid={!!at("port")}
+            onChange={(e) => setPort(e.target.value.replace(/\D/g, ""))}
+          />
+          {at("port") && <div className="harm">{at("port")}</div>}
+        </Form.Group>
+        <Form.Group controlId="service-settle">
+          <Form.Label>May settle for (s)</Form.Label>
+          <Form.Control
+            type="number"
+            min={0}
+            max={600}
+            style={{ width: 110 }}
+            disabled={!may}
+            value={settleSeconds}
+            isInvalid={!!at("settleSeconds")}
+            onChange={(e) => setSettle(Number(e.target.value))}
+          />
+          {at("settleSeconds") && <div className="harm">{at("settleSeconds")}</div>}
+        </Form.Group>
+        <Form.Group controlId="service-severity">
+          <Form.Label>When it does not work</Form.Label>
+          <Form.Select
+            disabled={!may}
+            value={severity}
+            onChange={(e) => setSeverity(e.target.value as Service["severity"])}
+          >
+            <option value="FAIL">what the change says for a failure</option>
+            <option value="WARN">a warning, and the run goes on</option>
+          </Form.Select>
+        </Form.Group>
+      </div>
+      <fieldset className="mt-2">
+        <legend className="fs-6 mb-0">Looked at from</legend>
+        <p className="soft mb-1">
+          The sites of these devices are those of the service. A change is near when it is made at one of the sites, or
+          on a device that the packets pass.
+        </p>
+        {ends.map((end, i) => (
+          <div key={i} className="field-row">
+            <Form.Select
+              className="mono"
+              aria-label={`End ${i + 1}: device`}
+              disabled={!may}
+              value={end.device}
+              isInvalid={!!at(`ends[${i}].device`)}
+              onChange={(e) => set(i, { device: e.target.value })}
+            >
+              <option value="">Choose a device …</option>
+              {devices.map((d) => (
+                <option key={d.name} value={d.name}>
+                  {d.name}, {d.site}
+                </option>
+              ))}
+            </Form.Select>
+            <Form.Control
+              className="mono"
+              aria-label={`End ${i + 1}: its own address`}
+              placeholder="from the usual address"
+              disabled={!may}
+              value={end.source}
+              isInvalid={!!at(`ends[${i}].source`)}
+              onChange={(e) => set(i, { source: e.target.value })}
+            />
+            {may && ends.length > 1 && (
+              <Button
+                variant="link"
+                aria-label={`Remove end ${i + 1}`}
+                onClick={() => setEnds(ends.filter((_, j) => j !== i))}
+              >
+                Remove
+              </Button>
+            )}
+          </div>
+        ))}
+        {ends
+          .flatMap((_, i) => [at(`ends[${i}].device`), at(`ends[${i}].source`)])
+          .map(
+            (message, i) =>
+              message && (
+                <div key={i} className="harm">
+                  {message}
+                </div>
+              ),
+          )}
+        {at("ends") && <div className="harm">{at("ends")}</div>}
+        {may && (
+          <Button variant="link" onClick={() => setEnds([...ends, { device: "", source: "" }])}>
+            Add a device
+          </Button>
+        )}
+      </fieldset>
+      <div className="d-flex gap-2 mt-2 mb-2">
+        {mayRead && (
+          <Button
+            variant="outline-primary"
+            disabled={looks.isPending || !address || !ends.some((e) => e.device)}
+            onClick={() => looks.mutate()}
+          >
+            {looks.isPending ? "Looking …" : "Look now from each"}
+          </Button>
+        )}
+        {may && (
+          <Button type="submit" disabled={save.isPending || !name.trim()}>
+            {service ? "Save" : "Add the service"}
+          </Button>
+        )}
+        {may && service && (
+          <span className="ms-auto">
+            <Removal
+              name={service.name}
+              note="Changes in review keep its checks."
+              busy={remove.isPending}
+              remove={() => remove.mutate()}
+            />
+          </span>
+        )}
+      </div>
+      {remove.error && <ErrorBlock error={remove.error} />}
+      {looks.data && !looks.isPending && (
+        <ul className="plain" role="status">
+          {looks.data.map((l) => (
+            <li key={l.device}>
+              <Glyph shape={l.works ? "done" : "failed"} label={l.works ? "works" : "does not work"} />{" "}
+              <span className="mono">{l.device}</span> {l.words}
+            </li>
+          ))}
+        </ul>
+      )}
+    </form>
+  );
+}
+
+/** Looks from one end now; what went wrong is said as what was found. */
+async function look(end: End, address: string, port: string) {
+  const source = end.source.trim();
+  const read = (port ? "probe" : "ping") + (source ? "-from" : "");
+  const given = { address, ...(port && { port }), ...(source && { source }) };
+  try {
+    const trial = await api.post<CheckTrial>("/api/checks/trial", {
+      device: end.device,
+      check: { kind: "READ", read, arguments: given, expectation: "REACHABLE", settleSeconds: 0 },
+    });
+    return { device: end.device, works: trial.now === true, words: trial.words };
+  } catch (error) {
+    const problem = asProblem(error);
+    return { device: end.device, works: false, words: problem.errors[0]?.message ?? problem.message };
+  }
+}

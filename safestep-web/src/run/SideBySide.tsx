@@ -1,0 +1,93 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useMemo } from "react";
+import Button from "react-bootstrap/Button";
+import { api } from "../api/client";
+import type { Run, RunCheck, RunCheckDetail } from "../api/types";
+import { ErrorBlock, Loading } from "../ui/Messages";
+import { clockSeconds } from "../ui/time";
+import { alongside } from "./alongside";
+
+/** What one check found on one device, before and after, line beside line. */
+export function SideBySide({ run, row, close }: { run: Run; row: RunCheck; close: () => void }) {
+  const client = useQueryClient();
+  const path = `/api/runs/${run.id}/checks/${row.check}/${row.device}`;
+  const detail = useQuery({
+    queryKey: ["run-checks", run.id, row.check, row.device, row.looks, row.undone !== null],
+    queryFn: () => api.get<RunCheckDetail>(path),
+  });
+  const noted = row.openedBy !== null || row.outcome === null;
+  useEffect(() => {
+    if (!noted) {
+      void api.put(`${path}/opened`, {}).then(() => client.invalidateQueries({ queryKey: ["run-checks", run.id] }));
+    }
+  }, [noted, path, run.id, client]);
+  return (
+    <section className="mt-3" aria-label={`${row.title} on ${row.device}`}>
+      <div className="head">
+        <h3>
+          {row.title} on <span className="mono">{row.device}</span>
+        </h3>
+        <div className="actions">
+          <Button variant="link" onClick={close}>
+            Close
+          </Button>
+        </div>
+      </div>
+      <p className="mb-1">
+        Expected: {row.expected}.{" "}
+        {row.undone ? (
+          <>After the undo: {row.undone.words}.</>
+        ) : row.after ? (
+          <>Found: {row.after.words}.</>
+        ) : row.before ? (
+          <>Before: {row.before.words}.</>
+        ) : (
+          <>It was not looked at yet.</>
+        )}
+      </p>
+      {detail.error && <ErrorBlock error={detail.error} />}
+      {!detail.data && !detail.error && <Loading />}
+      {detail.data && <Outputs detail={detail.data} />}
+    </section>
+  );
+}
+
+function Outputs({ detail }: { detail: RunCheckDetail }) {
+  const { before } = detail;
+  const later = detail.undone ?? detail.after;
+  const lines = useMemo(() => alongside(before?.text ?? "", later?.text ?? ""), [before, later]);
+  if (!before && !later) {
+    return <p className="empty">There is nothing that a device has said.</p>;
+  }
+  const differing = lines.filter((l) => l.left !== l.right).length;
+  return (
+    <table className="side-by-side">
+      <caption>
+        {!later
+          ? "What was said before; afterwards nothing was said yet."
+          : !before
+            ? "What was said afterwards; before nothing was said."
+            : differing === 0
+              ? "The two are the same."
+              : `${differing === 1 ? "One line differs" : `${differing} lines differ`}.`}
+      </caption>
+      <thead>
+        <tr>
+          <th>Before{before && `, ${clockSeconds(before.at)}`}</th>
+          <th>
+            {detail.undone ? "After the undo" : "After"}
+            {later && `, ${clockSeconds(later.at)}`}
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((line, i) => (
+          <tr key={i} className={later && before && line.left !== line.right ? "differs" : ""}>
+            <td className={line.right === null && later ? "gone" : ""}>{line.left}</td>
+            <td className={line.left === null && before ? "new" : ""}>{line.right}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
