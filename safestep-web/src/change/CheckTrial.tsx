@@ -73,7 +73,7 @@ function Found({ trial }: { trial: Trial }) {
         {trial.now !== null && (
           <Glyph shape={trial.now ? "done" : "failed"} label={trial.now ? "would pass now" : "would not pass now"} />
         )}{" "}
-        {trial.now === null ? "" : trial.now ? "Would pass now: " : "Would not pass now: "}
+        {trial.now === null ? "Now: " : trial.now ? "Would pass now: " : "Would not pass now: "}
         {trial.words}.
       </p>
       {trial.rows.length > 0 && (

@@ -5,6 +5,7 @@ import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
 import { api, asProblem } from "../api/client";
 import type { Change, RecordProof } from "../api/types";
+import { RunReport } from "../run/RunReport";
 import { useMay } from "../session/session";
 import { csv, download } from "../ui/csv";
 import { Glyph } from "../ui/Glyph";
@@ -38,6 +39,7 @@ export function CloseRung({ change }: { change: Change }) {
           leave the devices as they are, or can be closed when the way back has succeeded.
         </p>
       )}
+      <RunReport change={change} />
       <div className="head mt-3">
         <h2>Record</h2>
         <div className="actions">

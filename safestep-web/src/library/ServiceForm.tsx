@@ -217,7 +217,7 @@ export function ServiceForm({ service }: { service: Service | null }) {
       </div>
       {remove.error && <ErrorBlock error={remove.error} />}
       {looks.data && !looks.isPending && (
-        <ul className="plain" role="status">
+        <ul className="list-unstyled" role="status">
           {looks.data.map((l) => (
             <li key={l.device}>
               <Glyph shape={l.works ? "done" : "failed"} label={l.works ? "works" : "does not work"} />{" "}

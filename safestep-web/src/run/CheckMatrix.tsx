@@ -32,14 +32,15 @@ export function CheckMatrix({ run }: { run: Run }) {
           <span className="attention">Nobody has opened {count(unseen.length, "result")} yet.</span>
         )}
       </p>
-      <DataList
-        name={`checks-of-run-${run.id}`}
-        rows={rows}
-        columns={columns(picked ? idOf(picked) : null, choose)}
-        id={idOf}
-        wrap
-        empty="No checks were chosen for this change: only the reading back decided."
-      />
+      <div className={picked ? "matrix beside" : "matrix"}>
+        <DataList
+          name="checks"
+          rows={rows}
+          columns={columns(picked ? idOf(picked) : null, choose)}
+          id={idOf}
+          empty="No checks were chosen for this change: only the reading back decided."
+        />
+      </div>
       {picked && <SideBySide key={idOf(picked)} run={run} row={picked} close={() => choose(null)} />}
     </>
   );
@@ -50,7 +51,7 @@ function columns(chosen: string | null, choose: (id: string) => void): Column<Ru
     {
       key: "state",
       title: "Now",
-      width: "120px",
+      width: "132px",
       text: (r) => checkCell(r).word,
       show: (r) => {
         const cell = checkCell(r);
@@ -62,7 +63,7 @@ function columns(chosen: string | null, choose: (id: string) => void): Column<Ru
         );
       },
     },
-    { key: "device", title: "Device", width: "110px", text: (r) => r.device },
+    { key: "device", title: "Device", width: "94px", text: (r) => r.device },
     {
       key: "check",
       title: "Check",
@@ -71,7 +72,7 @@ function columns(chosen: string | null, choose: (id: string) => void): Column<Ru
       show: (r) => (
         <button
           type="button"
-          className="link"
+          className="btn btn-link text-start text-truncate mw-100"
           aria-pressed={idOf(r) === chosen}
           aria-label={`Open ${r.title} on ${r.device}`}
           onClick={() => choose(idOf(r))}
@@ -93,7 +94,7 @@ function columns(chosen: string | null, choose: (id: string) => void): Column<Ru
     {
       key: "opened",
       title: "Opened by",
-      width: "110px",
+      width: "84px",
       text: (r) => r.openedBy ?? (r.outcome === null ? "" : "nobody"),
       show: (r) =>
         r.openedBy ? <span className="soft">{r.openedBy}</span> : r.outcome === null ? null : <b>nobody</b>,

@@ -27,7 +27,7 @@ function Question({ run, change, question }: { run: Run; change: Change; questio
   });
   const problem = answer.error ? asProblem(answer.error) : null;
   return (
-    <Block tone="bad">
+    <Block>
       <p className="mb-1">
         <b>{question.question}</b> An answer is waited for until {clock(question.waitsUntil)}; without one the check
         fails.

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useMemo } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { api } from "../api/client";
 import type { Run, RunCheck, RunCheckDetail } from "../api/types";
@@ -21,8 +21,12 @@ export function SideBySide({ run, row, close }: { run: Run; row: RunCheck; close
       void api.put(`${path}/opened`, {}).then(() => client.invalidateQueries({ queryKey: ["run-checks", run.id] }));
     }
   }, [noted, path, run.id, client]);
+  const place = useRef<HTMLElement>(null);
+  useEffect(() => {
+    void place.current?.scrollIntoView({ block: "nearest" });
+  }, [detail.data]);
   return (
-    <section className="mt-3" aria-label={`${row.title} on ${row.device}`}>
+    <section ref={place} className="mt-3" aria-label={`${row.title} on ${row.device}`}>
       <div className="head">
         <h3>
           {row.title} on <span className="mono">{row.device}</span>
@@ -35,10 +39,10 @@ export function SideBySide({ run, row, close }: { run: Run; row: RunCheck; close
       </div>
       <p className="mb-1">
         Expected: {row.expected}.{" "}
-        {row.undone ? (
-          <>After the undo: {row.undone.words}.</>
-        ) : row.after ? (
-          <>Found: {row.after.words}.</>
+        {row.after ? (
+          <>
+            Found: {row.after.words}.{row.undone && <> After the undo: {row.undone.words}.</>}
+          </>
         ) : row.before ? (
           <>Before: {row.before.words}.</>
         ) : (
@@ -54,40 +58,54 @@ export function SideBySide({ run, row, close }: { run: Run; row: RunCheck; close
 
 function Outputs({ detail }: { detail: RunCheckDetail }) {
   const { before } = detail;
-  const later = detail.undone ?? detail.after;
+  // What made it fail matters more than that it was undone.
+  const [undone, showUndone] = useState(detail.undone !== null && detail.row.after?.outcome === "PASSED");
+  const later = undone ? detail.undone : detail.after;
   const lines = useMemo(() => alongside(before?.text ?? "", later?.text ?? ""), [before, later]);
   if (!before && !later) {
     return <p className="empty">There is nothing that a device has said.</p>;
   }
   const differing = lines.filter((l) => l.left !== l.right).length;
   return (
-    <table className="side-by-side">
-      <caption>
-        {!later
-          ? "What was said before; afterwards nothing was said yet."
-          : !before
-            ? "What was said afterwards; before nothing was said."
-            : differing === 0
-              ? "The two are the same."
-              : `${differing === 1 ? "One line differs" : `${differing} lines differ`}.`}
-      </caption>
-      <thead>
-        <tr>
-          <th>Before{before && `, ${clockSeconds(before.at)}`}</th>
-          <th>
-            {detail.undone ? "After the undo" : "After"}
-            {later && `, ${clockSeconds(later.at)}`}
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {lines.map((line, i) => (
-          <tr key={i} className={later && before && line.left !== line.right ? "differs" : ""}>
-            <td className={line.right === null && later ? "gone" : ""}>{line.left}</td>
-            <td className={line.left === null && before ? "new" : ""}>{line.right}</td>
+    <>
+      {detail.after && detail.undone && (
+        <div className="tabs" role="tablist" aria-label="Compared with before">
+          <button type="button" role="tab" aria-selected={!undone} onClick={() => showUndone(false)}>
+            After the change
+          </button>
+          <button type="button" role="tab" aria-selected={undone} onClick={() => showUndone(true)}>
+            After the undo
+          </button>
+        </div>
+      )}
+      <table className="side-by-side">
+        <caption>
+          {!later
+            ? "What was said before; afterwards nothing was said yet."
+            : !before
+              ? "What was said afterwards; before nothing was said."
+              : differing === 0
+                ? "The two are the same."
+                : `${differing === 1 ? "One line differs" : `${differing} lines differ`}.`}
+        </caption>
+        <thead>
+          <tr>
+            <th>Before{before && `, ${clockSeconds(before.at)}`}</th>
+            <th>
+              {undone ? "After the undo" : "After"}
+              {later && `, ${clockSeconds(later.at)}`}
+            </th>
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {lines.map((line, i) => (
+            <tr key={i} className={later && before && line.left !== line.right ? "differs" : ""}>
+              <td className={line.right === null && later ? "gone" : ""}>{line.left}</td>
+              <td className={line.left === null && before ? "new" : ""}>{line.right}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
   );
 }

@@ -133,7 +133,8 @@ describe("a check on the board", () => {
     expect(words({ after: found("FAILED"), outcome: "FAILED" })).toBe("failed");
     expect(words({ after: found("WARNED"), outcome: "WARNED" })).toBe("warns");
     expect(words({ after: found("NOT_YET"), outcome: "NOT_YET" })).toBe("not yet");
-    expect(words({ after: found("FAILED"), outcome: "FAILED", undone: found("PASSED") })).toBe("as before");
+    expect(words({ after: found("FAILED"), outcome: "FAILED", undone: found("PASSED") })).toBe("failed, undone");
+    expect(words({ after: found("PASSED"), outcome: "PASSED", undone: found("PASSED") })).toBe("as before");
     expect(words({ after: found("PASSED"), outcome: "PASSED", undone: found("FAILED") })).toBe("not as before");
     expect(words({ waitsUntil: "2026-11-27T02:00:00Z" })).toBe("asks a person");
   });

@@ -189,7 +189,7 @@ export function checkCell(check: RunCheck): Cell {
   }
   if (check.undone !== null) {
     return check.undone.outcome === "PASSED"
-      ? { shape: "undone", word: "as before" }
+      ? { shape: "undone", word: check.after?.outcome === "FAILED" ? "failed, undone" : "as before" }
       : { shape: "failed", word: "not as before" };
   }
   if (check.outcome !== null) {

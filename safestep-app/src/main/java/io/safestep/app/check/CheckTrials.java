@@ -94,7 +94,7 @@ class CheckTrials {
                 found.rows(),
                 found.summary(),
                 verdict == null ? null : verdict.passed(),
-                verdict == null ? "found: " + found.summary() : verdict.words());
+                verdict == null ? "found " + found.summary() : verdict.words());
     }
 
     private static CheckDefinition passingBefore(CheckDefinition c) {

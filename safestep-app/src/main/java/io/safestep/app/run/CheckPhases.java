@@ -133,7 +133,10 @@ class CheckPhases {
             }
             open = unsettled.stream().map(Looked::check).toList();
             Duration pause = pause(open);
-            String words = "settling: " + words(unsettled) + "; looking again every " + pause.toSeconds() + " s";
+            boolean asksOnly = open.stream().allMatch(c -> c.definition().look().kind() == LookKind.CONFIRM);
+            String words = asksOnly
+                    ? "waiting for an answer: " + open.get(0).title()
+                    : "settling: " + words(unsettled) + "; looking again every " + pause.toSeconds() + " s";
             if (!words.equals(told)) {
                 journal.note(work.drive(), work.runDeviceId(), words);
                 told = words;

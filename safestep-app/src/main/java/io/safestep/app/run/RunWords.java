@@ -80,7 +80,7 @@ final class RunWords {
     private static String succeeded(Run run, List<RunDevice> written) {
         int stays = (int) written.stream().filter(d -> !d.takenBack()).count();
         String text = devices(stays) + (stays == 1 ? " holds its outcome" : " hold their outcomes")
-                + "; checks passed, startup saved.";
+                + "; no check failed, startup saved.";
         List<String> left = run.devices().stream()
                 .filter(RunDevice::skipped)
                 .map(d -> d.name() + (d.takenBack() && d.written() ? " was taken back" : " was left out") + " by "
