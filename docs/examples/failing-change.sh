@@ -11,7 +11,7 @@ number=$(submit_change "$(jq -n --arg device "$device" '{
   reason: "Shows what happens when the other gateway is forgotten.",
   undoAccepted: false,
   targets: [{device: $device, lines: "interface vlan 40\n  address 10.77.40.3/24"}],
-  checks: [{read: "neighbours", argument: null, expectation: "SAME_AS_BEFORE", value: null, settleSeconds: 6}]
+  checks: [{read: "neighbours", expectation: "SAME_AS_BEFORE", value: null, settleSeconds: 6}]
 }')")
 approve "$number"
 book_now "$number"

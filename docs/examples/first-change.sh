@@ -10,8 +10,8 @@ number=$(submit_change "$(jq -n --arg lines "$LINE" '{
   undoAccepted: false,
   targets: [{device: "brn-gw-a", lines: $lines}, {device: "brn-gw-b", lines: $lines}],
   checks: [
-    {read: "neighbours", argument: null, expectation: "SAME_AS_BEFORE", value: null, settleSeconds: 15},
-    {read: "ping", argument: "10.77.8.20", expectation: "REACHABLE", value: null, settleSeconds: 15}
+    {read: "neighbours", expectation: "SAME_AS_BEFORE", value: null, settleSeconds: 15},
+    {read: "ping", arguments: {address: "10.77.8.20"}, expectation: "REACHABLE", value: null, settleSeconds: 15}
   ]
 }')")
 say "CR-$number is submitted: $LINE"

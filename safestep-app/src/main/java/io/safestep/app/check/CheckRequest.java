@@ -100,7 +100,7 @@ public record CheckRequest(
                 extraction == null ? Extraction.rows() : extraction.extraction(),
                 expectation,
                 blankToNull(value),
-                before != null ? before : expectation == Expectation.REACHABLE ? Beforehand.PASSES : Beforehand.ANY,
+                before != null ? before : CheckDefinition.usualBefore(expectation),
                 notYetUntil,
                 settleSeconds,
                 everySeconds == null ? CheckDefinition.USUAL_PAUSE_SECONDS : everySeconds,

@@ -3,7 +3,6 @@ package io.safestep.app.demo;
 import io.safestep.app.check.CheckLibrary;
 import io.safestep.app.check.NetworkServices;
 import io.safestep.app.check.ServiceRequest;
-import io.safestep.core.check.Beforehand;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.CheckSetRule;
 import io.safestep.core.check.Expectation;
@@ -206,7 +205,7 @@ class DemoChecks {
                 extraction,
                 expectation,
                 value,
-                expectation == Expectation.REACHABLE ? Beforehand.PASSES : Beforehand.ANY,
+                CheckDefinition.usualBefore(expectation),
                 null,
                 settle,
                 CheckDefinition.USUAL_PAUSE_SECONDS,

@@ -47,7 +47,7 @@ public record CheckDefinition(
                 Extraction.rows(),
                 expectation,
                 value,
-                expectation == Expectation.REACHABLE ? Beforehand.PASSES : Beforehand.ANY,
+                usualBefore(expectation),
                 null,
                 settleSeconds,
                 USUAL_PAUSE_SECONDS,
@@ -77,6 +77,45 @@ public record CheckDefinition(
 
     /** Every part in one text, for the seal; different checks have different texts. */
     public String sealed() {
+        return isPlain() ? plainText() : wholeText();
+    }
+
+    /** Whether it is no more than a check could be when a read command was all that there was. */
+    private boolean isPlain() {
+        Map<String, String> address = look.arguments().containsKey("address")
+                ? Map.of("address", look.arguments().get("address"))
+                : Map.of();
+        return equals(new CheckDefinition(
+                null,
+                Look.read(look.read() == null ? "" : look.read(), address),
+                Extraction.rows(),
+                expectation,
+                value,
+                usualBefore(expectation),
+                null,
+                settleSeconds,
+                USUAL_PAUSE_SECONDS,
+                Severity.FAIL,
+                List.of()));
+    }
+
+    /** What is asked of it before the change unless somebody says otherwise. */
+    public static Beforehand usualBefore(Expectation expectation) {
+        return expectation == Expectation.REACHABLE ? Beforehand.PASSES : Beforehand.ANY;
+    }
+
+    /** In the form that it has always had, so that what was approved long ago is still what was approved. */
+    private String plainText() {
+        return String.join(
+                "\u001f",
+                look.read(),
+                String.valueOf(look.arguments().get("address")),
+                expectation.name(),
+                String.valueOf(value),
+                Integer.toString(settleSeconds));
+    }
+
+    private String wholeText() {
         SealedText text = new SealedText();
         text.add(name)
                 .add(look.kind().name())

@@ -223,6 +223,13 @@ class CheckEvaluationTest {
         }
     }
 
+    @Test
+    void aPlainCheckIsUnderTheSealAsItAlwaysWas() {
+        assertThat(CheckDefinition.reading("ping", "10.77.8.20", Expectation.REACHABLE, null, 6)
+                        .sealed())
+                .isEqualTo("ping\u001f10.77.8.20\u001fREACHABLE\u001fnull\u001f6");
+    }
+
     /** Two checks that differ in anything have different texts under the seal. */
     @Test
     void everyPartIsUnderTheSeal() {
