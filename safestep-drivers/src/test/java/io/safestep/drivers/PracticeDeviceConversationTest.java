@@ -9,6 +9,7 @@ import io.safestep.core.config.DeviceBuild;
 import io.safestep.core.config.Script;
 import io.safestep.core.config.ScriptLine;
 import io.safestep.core.platform.PlatformProfile;
+import io.safestep.core.platform.ReadCommand;
 import io.safestep.core.platform.ShippedProfiles;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.connect.PlatformConnector;
@@ -17,8 +18,10 @@ import io.safestep.practice.device.Fault;
 import java.net.ServerSocket;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -77,11 +80,41 @@ class PracticeDeviceConversationTest {
     void readCommandsOfTheProfileFindTheirRows() throws Exception {
         try (DeviceSession session = open("127.77.2.2")) {
             for (var read : CORVANE.reads()) {
-                String answer = session.read(read.commandFor("10.77.8.20"));
+                String answer = session.read(
+                        read.commandFor(Map.of("address", "10.77.8.20", "port", "443", "source", "10.77.2.2")));
                 assertThat(read.rows(answer))
                         .as("%s in %s", read.name(), answer)
                         .isNotEmpty();
             }
+        }
+    }
+
+    @Test
+    void whatIsAskedFromOneAddressIsToldFromWhatIsAskedFromAnother() throws Exception {
+        ReadCommand ping = CORVANE.read("ping-from").orElseThrow();
+        try (DeviceSession session = open("127.77.2.2")) {
+            assertThat(ping.rows(session.read(ping.commandFor(Map.of("address", "10.77.8.20", "source", "10.77.2.2")))))
+                    .as("its own address")
+                    .containsExactly(new ReadCommand.Row("received", "3 of 3"));
+            assertThat(ping.rows(session.read(ping.commandFor(Map.of("address", "10.77.8.20", "source", "10.77.2.1")))))
+                    .as("another device's address")
+                    .containsExactly(new ReadCommand.Row("received", "0 of 3"));
+        }
+    }
+
+    @Test
+    void theLogTellsWhatWasWrittenDownSinceAMoment() throws Exception {
+        Instant start = Instant.now();
+        practice.device("brn-ac-2").save();
+        try (DeviceSession session =
+                open("127.77." + practice.device("brn-ac-2").address().substring("10.77.".length()))) {
+            DeviceAnswer answer = session.ask(CORVANE.log().command());
+            assertThat(answer.data())
+                    .as("a command line has no structured data")
+                    .isNull();
+            assertThat(CORVANE.log().since(answer.text(), start, Instant.now())).containsExactly("startup written");
+            assertThat(CORVANE.log().since(answer.text(), Instant.now().plusSeconds(60), Instant.now()))
+                    .isEmpty();
         }
     }
 

@@ -20,8 +20,10 @@ import io.safestep.practice.network.NetworkPlan;
 import java.net.ServerSocket;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.io.TempDir;
@@ -143,13 +145,27 @@ class StructuredConversationTest {
     void readCommandsFindTheirRows(Family family) throws Exception {
         try (DeviceSession session = family.open()) {
             for (ReadCommand read : family.profile.reads()) {
-                String answer = session.read(read.commandFor("10.77.8.20"));
+                DeviceAnswer asked = session.ask(
+                        read.commandFor(Map.of("address", "10.77.8.20", "port", "443", "source", "10.77.0.1")));
+                String answer = asked.text();
+                assertThat(asked.data()).as("%s as data", read.name()).isNotBlank();
                 if (!read.name().equals("gateways") || family == Family.HALDRIN) {
                     assertThat(read.rows(answer))
                             .as("%s in %s", read.name(), answer)
                             .isNotEmpty();
                 }
             }
+        }
+    }
+
+    @ParameterizedTest
+    @EnumSource
+    void theLogTellsWhatWasWrittenDownSinceAMoment(Family family) throws Exception {
+        Instant start = Instant.now();
+        family.practice().save();
+        try (DeviceSession session = family.open()) {
+            String answer = session.read(family.profile.log().command());
+            assertThat(family.profile.log().since(answer, start, Instant.now())).contains("startup-written");
         }
     }
 

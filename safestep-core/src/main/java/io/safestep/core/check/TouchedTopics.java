@@ -2,9 +2,12 @@ package io.safestep.core.check;
 
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.InterfaceFacts;
+import io.safestep.core.network.facts.PacketFilter;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 
@@ -39,8 +42,15 @@ public final class TouchedTopics {
         when(!Objects.equals(before.bgp(), after.bgp()), Topic.ROUTING);
         when(!Objects.equals(before.routes(), after.routes()), Topic.ROUTING);
         when(!Objects.equals(before.prefixLists(), after.prefixLists()), Topic.ROUTING);
-        when(!Objects.equals(before.filters(), after.filters()), Topic.FILTERS);
+        when(!filters(before).equals(filters(after)), Topic.FILTERS);
         when(!Objects.equals(before.vlans(), after.vlans()), Topic.VLANS);
+    }
+
+    /** Lines above a filter that come or go move it, and touch it no more than that. */
+    private static Map<String, PacketFilter> filters(DeviceFacts facts) {
+        Map<String, PacketFilter> filters = new HashMap<>(facts.filters());
+        filters.replaceAll((name, filter) -> filter.withoutLines());
+        return filters;
     }
 
     private void interfaces() {

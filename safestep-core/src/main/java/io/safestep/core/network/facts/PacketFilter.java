@@ -34,6 +34,16 @@ public record PacketFilter(String name, List<Rule> rules, boolean allowsRest) {
      */
     public record Verdict(boolean allowed, Rule rule) {}
 
+    /** Without where the rules stand: filters are equal then when they have the same rules in the same order. */
+    public PacketFilter withoutLines() {
+        return new PacketFilter(
+                name,
+                rules.stream()
+                        .map(r -> new Rule(r.allow(), r.protocol(), r.from(), r.to(), r.fromPort(), r.toPort(), 0))
+                        .toList(),
+                allowsRest);
+    }
+
     public Verdict judge(Packet packet) {
         for (Rule rule : rules) {
             if (fits(rule, packet)) {
