@@ -7,6 +7,7 @@ import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.network.ComputedNetwork;
 import io.safestep.app.rule.Rules;
+import io.safestep.core.alike.UnchangedCopies;
 import io.safestep.core.config.DeviceBuild;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
@@ -60,23 +61,46 @@ class TargetSummaries {
     /** Of targets as they are written, from the baselines of today. */
     List<TargetSummary> of(List<Changes.Target> targets) {
         Map<Device, Outcome> outcomes = new LinkedHashMap<>();
+        Map<Device, Asked> asked = new LinkedHashMap<>();
         targets.forEach(t -> {
             Device device = devices.named(t.device());
+            asked.put(device, t.asked());
             outcomes.put(device, builds.outcome(device, builds.base(device, t.asked()), t.asked()));
         });
-        return summaries(outcomes);
+        return summaries(outcomes, copies(asked));
     }
 
     /** Of a stored change, from the baselines from which it was derived. */
     List<TargetSummary> of(int number) {
         Map<Device, Outcome> outcomes = new LinkedHashMap<>();
-        changes.numbered(number)
-                .targets()
-                .forEach(t -> outcomes.put(t.device(), builds.outcome(t.device(), t.baselineBackupId(), t.asked())));
-        return summaries(outcomes);
+        Map<Device, Asked> asked = new LinkedHashMap<>();
+        changes.numbered(number).targets().forEach(t -> {
+            asked.put(t.device(), t.asked());
+            outcomes.put(t.device(), builds.outcome(t.device(), t.baselineBackupId(), t.asked()));
+        });
+        return summaries(outcomes, copies(asked));
     }
 
-    private List<TargetSummary> summaries(Map<Device, Outcome> outcomes) {
+    /** Blocks of lines that were pasted and not adapted, by device. */
+    private Map<String, List<String>> copies(Map<Device, Asked> asked) {
+        Map<String, Map<String, String>> byPlatform = new TreeMap<>();
+        asked.forEach((device, what) -> {
+            if (what.way() == Way.LINES) {
+                byPlatform
+                        .computeIfAbsent(device.platform(), p -> new LinkedHashMap<>())
+                        .put(device.name(), what.text());
+            }
+        });
+        Map<String, List<String>> copies = new HashMap<>();
+        byPlatform.forEach((platform, lines) -> new UnchangedCopies(
+                        platforms.profile(platform).language())
+                .among(lines)
+                .forEach(c -> copies.computeIfAbsent(c.device(), d -> new ArrayList<>())
+                        .add(c.sentence())));
+        return copies;
+    }
+
+    private List<TargetSummary> summaries(Map<Device, Outcome> outcomes, Map<String, List<String>> copies) {
         Map<String, List<String>> findings = new TreeMap<>();
         misfits(outcomes)
                 .forEach(m -> findings.computeIfAbsent(m.device(), d -> new ArrayList<>())
@@ -92,6 +116,7 @@ class TargetSummaries {
                 rules.wouldBreak(device, build.baseline(), build.outcome()).forEach(b -> own.add(b.sentence()));
             }
             own.addAll(findings.getOrDefault(device.name(), List.of()));
+            own.addAll(copies.getOrDefault(device.name(), List.of()));
             summaries.add(TargetSummary.of(device.name(), outcome, own));
         });
         return summaries;

@@ -8,6 +8,7 @@ import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.SafeStepTest;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -145,6 +146,20 @@ class WaysTest extends SafeStepTest {
                 .anyMatch(f -> f.contains("these are two networks"));
         assertThat(summaries.get(1).path("findings")).isEmpty();
         assertThat(summaries.get(1).path("commands").asInt()).isEqualTo(2);
+    }
+
+    @Test
+    void aBlockThatWasPastedAndNotAdaptedIsPointedOut() {
+        List<Map<String, Object>> targets = new ArrayList<>();
+        for (String[] one : new String[][] {
+            {"brn-gw-a", "pier one"}, {"brn-gw-b", "pier two"}, {"cdq-gw-a", "pier three"}, {"cdq-gw-b", "pier one"}
+        }) {
+            targets.add(asked(one[0], "LINES", "interface vlan 40\n  description " + one[1] + "\n  mtu 1400\n", null));
+        }
+        JsonNode summaries = ok(story.engineer().post("/api/changes/previews", Map.of("targets", targets)));
+        assertThat(texts(summaries.get(3).path("findings")))
+                .anyMatch(f -> f.startsWith("What is written under \"interface vlan 40\" is the same as for brn-gw-a"));
+        assertThat(texts(summaries.get(1).path("findings"))).noneMatch(f -> f.contains("unchanged copy"));
     }
 
     @Test

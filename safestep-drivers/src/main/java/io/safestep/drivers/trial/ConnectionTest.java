@@ -209,7 +209,7 @@ public final class ConnectionTest {
             return profile.identity().command();
         }
         return profile.reads().stream()
-                .filter(r -> r.argument() == null)
+                .filter(r -> r.arguments().isEmpty())
                 .map(ReadCommand::command)
                 .findFirst()
                 .orElse(null);
