@@ -43,8 +43,11 @@ public class CredentialChoice {
 
     /** Empty when nothing says which. */
     public Optional<Chosen> of(Device device) {
-        List<Groups.Entry> inGroups =
-                groups.byDevice(Map.of(device.id(), device.traits())).getOrDefault(device.id(), List.of());
+        // Who belongs to which group is worked out only where something is said for a group: this is asked at every
+        // visit.
+        List<Groups.Entry> inGroups = credentials.byPlace().get(Place.GROUP).isEmpty()
+                ? List.of()
+                : groups.byDevice(Map.of(device.id(), device.traits())).getOrDefault(device.id(), List.of());
         Belonging belonging = new Belonging(device.id(), devices.siteIdOf(device), device.siteName(), inGroups);
         return Optional.ofNullable(of(List.of(belonging)).get(device.id()));
     }

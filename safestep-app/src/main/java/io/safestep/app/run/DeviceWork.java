@@ -8,13 +8,14 @@ import io.safestep.core.platform.PlatformProfile;
 import io.safestep.drivers.DeadManTimer;
 import java.time.Instant;
 import java.util.List;
+import java.util.function.Supplier;
 
 /**
  * Everything that a phase needs to know about one device of a run.
  *
  * @param drive in whose name everything is written down
- * @param approved the configuration that the approvers saw
- * @param before the configuration in the before-backup; null until it is taken
+ * @param approvedTree the configuration that the approvers saw
+ * @param beforeTree the configuration in the before-backup; null until it is taken
  * @param restoresStartup the way back is to take the startup configuration back as a whole
  * @param returnsToBackup the device is to hold a backup as a whole, whatever its baseline was
  * @param wholeBack the device is to hold the before-backup as a whole, beyond what the change touched
@@ -33,8 +34,8 @@ record DeviceWork(
         PlatformProfile profile,
         ConfigEngine engine,
         Script script,
-        ConfigTree approved,
-        ConfigTree before,
+        Supplier<ConfigTree> approvedTree,
+        Supplier<ConfigTree> beforeTree,
         boolean undoProven,
         boolean restoresStartup,
         boolean returnsToBackup,
@@ -51,8 +52,18 @@ record DeviceWork(
      */
     record Check(long id, String title, CheckDefinition definition, boolean stillIncomplete) {}
 
+    /** The configuration that the approvers saw. */
+    ConfigTree approved() {
+        return approvedTree.get();
+    }
+
+    /** The configuration in the before-backup; null until it is taken. */
+    ConfigTree before() {
+        return beforeTree.get();
+    }
+
     /** The configuration that the device must show after the push. */
     ConfigTree outcome() {
-        return engine.asShown(engine.apply(before, script));
+        return engine.asShown(engine.apply(before(), script));
     }
 }

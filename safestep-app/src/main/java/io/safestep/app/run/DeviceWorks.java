@@ -11,6 +11,7 @@ import io.safestep.app.schedule.ChangeTimes;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.LookKind;
 import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.config.ConfigTree;
 import io.safestep.core.platform.NetconfAccess;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.run.Phase;
@@ -20,9 +21,11 @@ import io.safestep.core.run.StepState;
 import io.safestep.drivers.DeadManTimer;
 import java.time.Duration;
 import java.util.List;
+import java.util.function.Supplier;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.util.function.SingletonSupplier;
 
 /** Gathers what a phase needs from what is stored. */
 @Component
@@ -59,8 +62,9 @@ class DeviceWorks {
         this.shortestTimer = shortestTimer;
     }
 
+    /** @param phase for which it is needed; null for none */
     @Transactional(readOnly = true)
-    DeviceWork of(Drive drive, long runDeviceId) {
+    DeviceWork of(Drive drive, long runDeviceId, Phase phase) {
         RunDevice d = devices.findById(runDeviceId).orElseThrow();
         Change change = changes.withId(d.run().changeId());
         Device device = d.target().device();
@@ -79,17 +83,22 @@ class DeviceWorks {
                 profile,
                 engine,
                 engine.readScript(d.target().script()),
-                engine.read(backups.text(d.target().baselineBackupId())),
-                d.beforeBackupId() == null ? null : engine.read(backups.text(d.beforeBackupId())),
+                tree(engine, d.target().baselineBackupId()),
+                tree(engine, d.beforeBackupId()),
                 d.target().proven(),
                 d.target().restoresStartup(),
                 d.target().returnsToBackup(),
                 d.wholeBack(),
                 d.latest(Phase.PUSH) == StepState.INTERRUPTED,
-                timer(d, change, profile),
+                timer(d, change, profile, phase),
                 d.timerUntil(),
                 d.run().startedAt(),
                 checks);
+    }
+
+    /** Read when it is asked for: most phases need none of the two. */
+    private Supplier<ConfigTree> tree(ConfigEngine engine, Long backupId) {
+        return SingletonSupplier.of(() -> backupId == null ? null : engine.read(backups.text(backupId)));
     }
 
     private DeviceWork.Check check(long id, CheckDefinition definition) {
@@ -113,12 +122,15 @@ class DeviceWorks {
      * Long enough for the slowest of the wave to be pushed, read and checked, twice over; else a device would go back while
      * all is well.
      */
-    private DeadManTimer timer(RunDevice d, Change change, PlatformProfile profile) {
+    private DeadManTimer timer(RunDevice d, Change change, PlatformProfile profile, Phase phase) {
         if (!d.timer()) {
             return null;
         }
         if (d.timerToken() != null && d.timerUntil() != null) {
             return new DeadManTimer(d.timerToken(), shortestTimer);
+        }
+        if (phase != Phase.PUSH) {
+            return null; // a timer is started with a push alone, and how long it has to run takes all devices to tell
         }
         PhaseTimes phases = times.phases(change);
         Duration needed = d.run().devices().stream()

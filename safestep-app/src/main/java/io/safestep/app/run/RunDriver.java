@@ -181,7 +181,7 @@ class RunDriver {
     private void perform(Drive drive, long runDeviceId, long step, Phase phase) {
         PhaseResult result;
         try {
-            result = result(works.of(drive, runDeviceId), phase);
+            result = result(works.of(drive, runDeviceId, phase), phase);
         } catch (DeviceException e) {
             result = PhaseResult.failed(e.getMessage());
         } catch (ConfigSyntaxException e) {

@@ -144,7 +144,7 @@ class RunChecksTest extends SafeStepTest {
 
     @Test
     void aDeviceThatDoesNotAnswerForAMomentIsWaitedFor() {
-        PRACTICE.network().device("cdq-ac-2").switchOn(Fault.SLOW, "1500");
+        PRACTICE.network().device("cdq-ac-2").switchOn(Fault.SLOW, "400");
         long run;
         try {
             run = story.startedRun(
