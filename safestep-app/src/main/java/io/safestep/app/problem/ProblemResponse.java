@@ -9,6 +9,10 @@ public final class ProblemResponse {
 
     private ProblemResponse() {}
 
+    public static void write(HttpServletResponse response, ProblemException problem) throws IOException {
+        write(response, problem.status().value(), problem.type(), problem.getMessage());
+    }
+
     /** @param detail a sentence without double quotes */
     public static void write(HttpServletResponse response, int status, String type, String detail) throws IOException {
         response.setStatus(status);
