@@ -67,7 +67,7 @@ function columns(chosen: string | null, choose: (id: string) => void): Column<Ru
     {
       key: "check",
       title: "Check",
-      width: "1.4fr",
+      width: "1.8fr",
       text: (r) => r.title,
       show: (r) => (
         <button
@@ -81,8 +81,8 @@ function columns(chosen: string | null, choose: (id: string) => void): Column<Ru
         </button>
       ),
     },
-    { key: "before", title: "Before", width: "1fr", text: (r) => r.before?.summary ?? "" },
-    { key: "expected", title: "Expected", width: "1fr", text: (r) => r.expected },
+    { key: "before", title: "Before", width: "0.8fr", text: (r) => r.before?.summary ?? "" },
+    { key: "expected", title: "Expected", width: "0.9fr", text: (r) => r.expected },
     {
       key: "after",
       title: "After",

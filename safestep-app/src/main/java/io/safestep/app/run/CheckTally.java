@@ -34,13 +34,19 @@ record CheckTally(int all, int failed, int warned, int notYet, int open, List<St
                 rows.stream().filter(r -> Objects.equals(r.outcome(), outcome)).count();
     }
 
-    /** The verdict over all of them, as a sentence. */
-    String words() {
+    /**
+     * The verdict over all of them, as a sentence.
+     *
+     * @param ended the run has ended: what is not known by now will not be looked at any more
+     */
+    String words(boolean ended) {
         if (all == 0) {
             return "No checks were chosen: only the reading back decided.";
         }
         if (open == all) {
-            return "Nothing has been looked at after the change yet.";
+            return ended
+                    ? "Nothing was looked at after the change."
+                    : "Nothing has been looked at after the change yet.";
         }
         if (failed + warned + notYet + open == 0) {
             return all == 1 ? "The only check passed." : "All " + all + " checks passed.";
@@ -63,7 +69,10 @@ record CheckTally(int all, int failed, int warned, int notYet, int open, List<St
             parts.add(passed + " passed");
         }
         if (open > 0) {
-            parts.add(open + (open == 1 ? " is" : " are") + " still to be looked at");
+            parts.add(open
+                    + (ended
+                            ? (open == 1 ? " was" : " were") + " not looked at after the change"
+                            : (open == 1 ? " is" : " are") + " still to be looked at"));
         }
         String text = String.join("; ", parts);
         return text.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + text.substring(1) + ".";

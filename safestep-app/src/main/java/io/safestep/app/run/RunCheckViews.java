@@ -84,7 +84,7 @@ class RunCheckViews {
                 .reversed()
                 .thenComparing(RunChecks.Row::wave)
                 .thenComparing(RunChecks.Row::device));
-        return new RunChecks(runId, CheckTally.of(rows).words(), rows);
+        return new RunChecks(runId, CheckTally.of(rows).words(run.state().ended()), rows);
     }
 
     /** What needs a person comes first, then what is not known yet, then what is good. */
