@@ -51,7 +51,7 @@ function columns(chosen: string | null, choose: (id: string) => void): Column<Ru
     {
       key: "state",
       title: "Now",
-      width: "132px",
+      width: "146px",
       text: (r) => checkCell(r).word,
       show: (r) => {
         const cell = checkCell(r);

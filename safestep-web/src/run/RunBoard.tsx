@@ -1,10 +1,11 @@
 import { Fragment, memo, useMemo, useState } from "react";
+import Button from "react-bootstrap/Button";
 import type { Change, Phase, Run, RunDevice } from "../api/types";
 import { Glyph } from "../ui/Glyph";
 import { Block } from "../ui/Messages";
 import { clockSeconds, dayAndTime } from "../ui/time";
 import { phaseWords } from "../ui/words";
-import { cellOf, headline, nowWords, phasesOf, stepOf, undoCell } from "./board";
+import { cellOf, foldedWaves, headline, nowWords, phasesOf, stepOf, undoCell } from "./board";
 import { DeviceControls } from "./DeviceControls";
 import { HoldPanel } from "./HoldPanel";
 import { CheckMatrix } from "./CheckMatrix";
@@ -34,6 +35,10 @@ export function RunBoard({ change, run }: { change: Change; run: Run }) {
   const failing = run.devices.find((d) => !d.skippedBy && d.steps.some((s) => s.state === "FAILED"))?.name;
   const picked = run.devices.find((d) => d.name === (chosen ?? failing ?? latest)) ?? run.devices[0];
   const undoing = run.devices.some((d) => undoCell(d));
+  const done = useMemo(() => foldedWaves(run), [run]);
+  const [unfolded, unfold] = useState<number[]>([]);
+  const toggle = (wave: number) =>
+    unfold(unfolded.includes(wave) ? unfolded.filter((w) => w !== wave) : [...unfolded, wave]);
 
   return (
     <>
@@ -90,18 +95,30 @@ export function RunBoard({ change, run }: { change: Change; run: Run }) {
               <Fragment key={device.id}>
                 {device.wave !== run.devices[i - 1]?.wave && (
                   <tr className="wave">
-                    <td colSpan={phases.length + (undoing ? 3 : 2)}>{waveWords(run, device.wave)}</td>
+                    <td colSpan={phases.length + (undoing ? 3 : 2)}>
+                      {waveWords(run, device.wave)}
+                      {done.has(device.wave) && (
+                        <>
+                          {" · all done "}
+                          <Button variant="link" size="sm" onClick={() => toggle(device.wave)}>
+                            {unfolded.includes(device.wave) ? "Fold" : "Show its devices"}
+                          </Button>
+                        </>
+                      )}
+                    </td>
                   </tr>
                 )}
-                <BoardRow
-                  device={device}
-                  phases={phases}
-                  ended={ended}
-                  undoing={undoing}
-                  picked={device.name === picked?.name}
-                  lastNote={notes.get(device.name)}
-                  pick={setPicked}
-                />
+                {(!done.has(device.wave) || unfolded.includes(device.wave)) && (
+                  <BoardRow
+                    device={device}
+                    phases={phases}
+                    ended={ended}
+                    undoing={undoing}
+                    picked={device.name === picked?.name}
+                    lastNote={notes.get(device.name)}
+                    pick={setPicked}
+                  />
+                )}
               </Fragment>
             ))}
           </tbody>

@@ -1,6 +1,17 @@
 import { describe, expect, it } from "vitest";
 import type { Phase, Run, RunCheck, RunDevice, RunLine } from "../api/types";
-import { cellOf, checkCell, failureOf, headline, maySkip, nowWords, phasesOf, undoCell, withLines } from "./board";
+import {
+  cellOf,
+  checkCell,
+  foldedWaves,
+  failureOf,
+  headline,
+  maySkip,
+  nowWords,
+  phasesOf,
+  undoCell,
+  withLines,
+} from "./board";
 
 type Step = RunDevice["steps"][number];
 
@@ -36,6 +47,17 @@ const run = (devices: RunDevice[]): Run =>
   ({ state: "RUNNING", turningBack: false, endedAt: null, devices, controls: [] }) as unknown as Run;
 
 describe("the board", () => {
+  it("folds waves that are done, where there are many devices and the run goes on", () => {
+    const devices = Array.from({ length: 30 }, (_, i) => ({
+      ...device(i < 20 ? [step("AFTER_BACKUP", "DONE")] : []),
+      name: `gw-${i}`,
+      wave: 1 + Math.floor(i / 10),
+    }));
+    expect([...foldedWaves(run(devices))]).toEqual([1, 2]);
+    expect(foldedWaves(run(devices.slice(0, 20))).size).toBe(0);
+    expect(foldedWaves({ ...run(devices), endedAt: "2026-11-27T02:00:00Z" }).size).toBe(0);
+  });
+
   it("says that an interrupted push is not known", () => {
     expect(cellOf(device([step("PUSH", "INTERRUPTED")]), "PUSH", false).word).toContain("not known");
   });

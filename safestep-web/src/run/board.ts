@@ -130,6 +130,23 @@ export function headline(run: Run): string {
 
 const isAtEnd = (device: RunDevice) => stepOf(device, "AFTER_BACKUP")?.state === "DONE" && !device.takenBack;
 
+/** With more devices than this, waves that are done take one line each, so that the one at work is in sight. */
+const MANY = 24;
+
+/** The waves of a run that are done, where there are many devices. */
+export function foldedWaves(run: Run): Set<number> {
+  const folded = new Set<number>();
+  if (run.devices.length > MANY && !run.endedAt) {
+    for (const { wave } of run.devices) {
+      const devices = run.devices.filter((d) => d.wave === wave);
+      if (!folded.has(wave) && devices.every((d) => isAtEnd(d) || d.skippedBy)) {
+        folded.add(wave);
+      }
+    }
+  }
+  return folded;
+}
+
 /** What the dead-man timer of a device means now. */
 export const timerWords = (until: string, now: Date): string =>
   new Date(until) > now
