@@ -4,7 +4,6 @@ import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
-import io.safestep.core.check.Beforehand;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.CheckEvaluation;
 import io.safestep.core.check.CheckVerdict;
@@ -83,9 +82,8 @@ class CheckTrials {
             return new Trial(title, expected, sent, "", List.of(), "", null, seen.unseen());
         }
         Observation found = seen.observation();
-        CheckVerdict verdict = alone.expectation().knownBefore()
-                ? CheckEvaluation.after(passingBefore(alone), found, found, false)
-                : null;
+        CheckVerdict verdict =
+                alone.expectation().knownBefore() ? CheckEvaluation.after(alone, found, found, false) : null;
         return new Trial(
                 title,
                 expected,
@@ -95,20 +93,5 @@ class CheckTrials {
                 found.summary(),
                 verdict == null ? null : verdict.passed(),
                 verdict == null ? "found " + found.summary() : verdict.words());
-    }
-
-    private static CheckDefinition passingBefore(CheckDefinition c) {
-        return new CheckDefinition(
-                c.name(),
-                c.look(),
-                c.extraction(),
-                c.expectation(),
-                c.value(),
-                Beforehand.ANY,
-                null,
-                c.settleSeconds(),
-                c.everySeconds(),
-                c.severity(),
-                List.of());
     }
 }

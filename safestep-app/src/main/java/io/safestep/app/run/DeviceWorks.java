@@ -31,6 +31,7 @@ import org.springframework.util.function.SingletonSupplier;
 @Component
 class DeviceWorks {
 
+    /** Beside the time for which people may be asked. */
     private static final Duration LONGEST_TIMER = Duration.ofHours(1);
 
     private final RunDeviceRepository devices;
@@ -140,8 +141,7 @@ class DeviceWorks {
                         .plus(phases.of(other.name(), Phase.CHECK_AFTER)))
                 .max(Duration::compareTo)
                 .orElse(Duration.ZERO)
-                .multipliedBy(2)
-                .plus(longestQuestion(change));
+                .multipliedBy(2);
         Duration least = profile.access() instanceof NetconfAccess netconf ? netconf.confirmWithin() : shortestTimer;
         Duration within = needed.compareTo(least) > 0 ? needed : least;
         return new DeadManTimer(
@@ -149,6 +149,6 @@ class DeviceWorks {
                         + d.steps().stream()
                                 .filter(s -> s.phase() == Phase.PUSH)
                                 .count(),
-                within.compareTo(LONGEST_TIMER) > 0 ? LONGEST_TIMER : within);
+                (within.compareTo(LONGEST_TIMER) > 0 ? LONGEST_TIMER : within).plus(longestQuestion(change)));
     }
 }

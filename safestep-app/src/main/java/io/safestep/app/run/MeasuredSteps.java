@@ -30,7 +30,10 @@ class MeasuredSteps implements MeasuredPhases {
                         + " extract(epoch from s.ended_at - s.started_at) * 1000 as millis,"
                         + " row_number() over (partition by d.device_id, s.phase order by s.id desc) as newest"
                         + " from run_step s join run_device d on d.id = s.run_device_id join device v on v.id = d.device_id"
-                        + " where d.device_id = any(?) and s.state = 'DONE') as steps where newest <= 5"
+                        + " where d.device_id = any(?) and s.state = 'DONE'"
+                        // How long a person took to answer says nothing about the device.
+                        + " and not (s.phase = 'CHECK_AFTER' and exists"
+                        + " (select 1 from check_question q where q.run_device_id = d.id))) as steps where newest <= 5"
                         + " group by name, phase",
                 row -> {
                     measured.computeIfAbsent(row.getString(1), name -> new EnumMap<>(Phase.class))

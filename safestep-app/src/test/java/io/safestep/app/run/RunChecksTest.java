@@ -8,17 +8,28 @@ import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.SafeStepTest;
+import io.safestep.core.run.Phase;
 import io.safestep.practice.device.Fault;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 
 /** What runs do with checks of every kind, on real practice devices. */
 class RunChecksTest extends SafeStepTest {
+
+    @Autowired
+    private MeasuredSteps measured;
+
+    @Autowired
+    private JdbcTemplate jdbc;
 
     private ChangeStory story;
     private ApiClient operator;
@@ -197,8 +208,15 @@ class RunChecksTest extends SafeStepTest {
                 .asLong();
     }
 
+    private Optional<Duration> measuredChecks(String device) {
+        long id = jdbc.queryForObject("select id from device where name = ?", Long.class, device);
+        return Optional.ofNullable(
+                measured.of(List.of(id)).getOrDefault(device, Map.of()).get(Phase.CHECK_AFTER));
+    }
+
     @Test
     void aPersonIsAskedAndAYesLetsItGoOn() {
+        Optional<Duration> before = measuredChecks("elv-ac-1");
         long run = asking("Asks, yes", "elv-ac-1", "base\n  place the long pier\n");
         long check = awaitQuestion(run);
         String path = "/api/runs/" + run + "/checks/" + check + "/answer";
@@ -219,6 +237,9 @@ class RunChecksTest extends SafeStepTest {
         assertThat(late.detail()).contains("pquill has answered this for elv-ac-1 already");
         assertThat(story.awaitEnd(run).path("state").asString()).isEqualTo("SUCCEEDED");
         assertThat(words(row(checks(run), "Do the gate readers"), "after")).isEqualTo("yes by pquill: All six.");
+        assertThat(measuredChecks("elv-ac-1"))
+                .as("how long a person takes to answer is no measurement of the device")
+                .isEqualTo(before);
     }
 
     @Test

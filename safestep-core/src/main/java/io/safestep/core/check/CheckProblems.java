@@ -13,6 +13,9 @@ public final class CheckProblems {
     private static final int LONGEST_SETTLING = 600;
     private static final int LONGEST_QUESTION = 7_200;
 
+    /** This host, loopback and link-local addresses (RFC 6890). */
+    private static final Pattern OWN_MACHINE = Pattern.compile("^(?:0|127|169\\.254)\\.");
+
     private final CheckDefinition check;
     private final List<CheckProblem> problems = new ArrayList<>();
 
@@ -48,6 +51,12 @@ public final class CheckProblems {
         }
         if (look.kind() == LookKind.TCP && !arguments.containsKey("port")) {
             add("port", "Enter a port from 1 to 65535.");
+        }
+        if (look.kind() == LookKind.TCP
+                && OWN_MACHINE.matcher(arguments.getOrDefault("address", "")).find()) {
+            add(
+                    "address",
+                    "Safe Step's own machine is not probed. Enter an address of the network, such as 10.77.8.20.");
         }
         arguments.forEach((kind, value) -> {
             if (!kind.equals("port") && !WrittenForms.isAddress(value)) {

@@ -80,6 +80,9 @@ class CheckProblemsTest {
                         "port"),
                 Arguments.of(
                         look(LookKind.TCP, Map.of("address", "one", "port", "22"), Expectation.REACHABLE), "address"),
+                Arguments.of(
+                        look(LookKind.TCP, Map.of("address", "127.0.0.1", "port", "22"), Expectation.REACHABLE),
+                        "address"),
                 Arguments.of(look(LookKind.LOG, Map.of(), Expectation.SAME_AS_BEFORE), "expectation"),
                 Arguments.of(look(LookKind.REACHABLE, Map.of(), Expectation.SAME_AS_BEFORE), "expectation"),
                 Arguments.of(look(LookKind.CONFIRM, Map.of(), Expectation.CONFIRMED), "question"),
