@@ -98,6 +98,16 @@ public interface DeviceSession extends AutoCloseable {
         throw new DeviceException(DeviceException.Reason.NOT_POSSIBLE, "It has no messages about changes.");
     }
 
+    /** Leaves the session open while nothing is said in it: what it takes from others meanwhile is given back. */
+    default void rest() {}
+
+    /**
+     * Makes sure, after a rest, that the device still answers in this session.
+     *
+     * @throws DeviceException with reason SESSION_LOST when it does not; close it then
+     */
+    void resume() throws DeviceException;
+
     @Override
     void close();
 }

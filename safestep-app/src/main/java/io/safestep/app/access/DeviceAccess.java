@@ -18,6 +18,7 @@ import io.safestep.drivers.TimeLimits;
 import io.safestep.drivers.connect.ConcurrencyBounds;
 import io.safestep.drivers.connect.PlatformConnector;
 import jakarta.annotation.PreDestroy;
+import java.time.Clock;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -27,12 +28,7 @@ import org.springframework.transaction.support.TransactionTemplate;
  * door of this package.
  */
 @Component
-public class DeviceAccess {
-
-    /** What is done in a session. */
-    public interface Visit<T> {
-        T in(DeviceSession session) throws DeviceException;
-    }
+public class DeviceAccess implements DeviceVisits {
 
     private final Devices devices;
     private final Platforms platforms;
@@ -41,6 +37,7 @@ public class DeviceAccess {
     private final NetworkSettings settings;
     private final AddressTranslation translation;
     private final TransactionTemplate transaction;
+    private final Clock clock;
     private final DeviceConnector connector = new PlatformConnector(TimeLimits.usual());
     private final DeviceConnector listeners = new PlatformConnector(TimeLimits.usual(), ConcurrencyBounds.none());
 
@@ -50,7 +47,8 @@ public class DeviceAccess {
             Credentials credentials,
             CredentialChoice choice,
             NetworkSettings settings,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            Clock clock) {
         this.devices = devices;
         this.platforms = platforms;
         this.credentials = credentials;
@@ -58,15 +56,11 @@ public class DeviceAccess {
         this.settings = settings;
         this.translation = new AddressTranslation(settings.addressTranslation());
         this.transaction = transaction;
+        this.clock = clock;
     }
 
-    /**
-     * Opens a session, does what is to be done and closes it. Must not be called inside a transaction: devices take their
-     * time.
-     *
-     * @throws DeviceException when the device can't be reached or does not do what it should; with reason
-     *     HOST_KEY_CHANGED, and without a word to the device, while nobody has decided about another host key
-     */
+    /** Opens a session, does what is to be done and closes it. */
+    @Override
     public <T> T visit(long deviceId, Visit<T> visit) throws DeviceException {
         DeviceTarget target = target(deviceId);
         refuseOfferedKey(deviceId);
@@ -74,6 +68,25 @@ public class DeviceAccess {
             T result = visit.in(session);
             devices.seen(deviceId, session.hostKey());
             return result;
+        } catch (DeviceException e) {
+            note(deviceId, e);
+            throw e;
+        }
+    }
+
+    /** For someone who visits the same devices several times in a row; to be closed. */
+    public KeptSessions keepingSessions() {
+        return new KeptSessions(this, clock);
+    }
+
+    /** Opens a session that is not closed here, and notes that the device was seen. */
+    DeviceSession open(long deviceId) throws DeviceException {
+        DeviceTarget target = target(deviceId);
+        refuseOfferedKey(deviceId);
+        try {
+            DeviceSession session = connector.connect(target);
+            devices.seen(deviceId, session.hostKey());
+            return session;
         } catch (DeviceException e) {
             note(deviceId, e);
             throw e;
@@ -92,7 +105,8 @@ public class DeviceAccess {
         }
     }
 
-    private void note(long deviceId, DeviceException e) {
+    /** Notes on the device what went wrong in a session with it. */
+    void note(long deviceId, DeviceException e) {
         if (e.reason() == Reason.HOST_KEY_CHANGED && e.shownHostKey() != null) {
             devices.offerHostKey(deviceId, e.shownHostKey());
         }

@@ -1,6 +1,7 @@
 package io.safestep.app.backup;
 
 import io.safestep.app.access.DeviceAccess;
+import io.safestep.app.access.DeviceVisits;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.backup.DeviceReading.Read;
 import io.safestep.app.backup.Versions.Stored;
@@ -86,8 +87,13 @@ public class Backups {
      * @throws DeviceException when the device can't be read; that is noted on the device
      */
     public Taken take(long deviceId, Occasion occasion) throws DeviceException {
+        return take(access, deviceId, occasion);
+    }
+
+    /** Like {@link #take(long, Occasion)}, by a way into the device that the caller has. */
+    public Taken take(DeviceVisits visits, long deviceId, Occasion occasion) throws DeviceException {
         try {
-            Read read = access.visit(deviceId, session -> {
+            Read read = visits.visit(deviceId, session -> {
                 access.identify(deviceId, session);
                 return whole(deviceId, session);
             });

@@ -1,6 +1,7 @@
 package io.safestep.app.check;
 
 import io.safestep.app.access.DeviceAccess;
+import io.safestep.app.access.DeviceVisits;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
@@ -8,6 +9,7 @@ import io.safestep.core.check.Answer;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.CheckEvaluation;
 import io.safestep.core.check.Look;
+import io.safestep.core.check.LookKind;
 import io.safestep.core.check.Observation;
 import io.safestep.core.check.StructuredPathException;
 import io.safestep.core.config.ConfigEngine;
@@ -29,6 +31,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -66,41 +69,69 @@ public class CheckLooks {
     public record Seen(
             @Nullable Observation observation, @Nullable String unseen) {}
 
+    /** @param kept in the session that there is for the device that is changed */
+    private record Visited(long deviceId, boolean kept) {}
+
+    /** Like {@link #look(DeviceVisits, long, List, Instant, Dialogue)}, with a session of its own. */
+    public List<Seen> look(long deviceId, List<CheckDefinition> checks, Instant since, Dialogue dialogue) {
+        return look(access, deviceId, checks, since, dialogue);
+    }
+
     /**
      * Looks at several checks with one session for each device that looks. A device that can't be reached leaves its checks
      * unseen; it is no failure here.
      *
+     * @param own the way into the device that is changed; into others there is a session of its own, and whether one can
+     *     log in is told by a new log-in
      * @param deviceId the device that is changed
      * @param since the moment from which lines of a log count, UTC
      * @return in the order of the checks
      */
-    public List<Seen> look(long deviceId, List<CheckDefinition> checks, Instant since, Dialogue dialogue) {
+    public List<Seen> look(
+            DeviceVisits own, long deviceId, List<CheckDefinition> checks, Instant since, Dialogue dialogue) {
         Map<CheckDefinition, Seen> seen = new LinkedHashMap<>();
-        Map<Long, List<CheckDefinition>> byDevice = new LinkedHashMap<>();
+        Map<Visited, List<CheckDefinition>> visits = new LinkedHashMap<>();
         for (CheckDefinition check : checks) {
             switch (check.look().kind()) {
                 case TCP -> seen.put(check, probe(check, dialogue));
                 case CONFIRM -> seen.put(check, new Seen(null, "a person answers this after the change"));
                 case READ, REACHABLE, SAVED, LOG ->
-                    byDevice.computeIfAbsent(lookingDevice(deviceId, check), id -> new ArrayList<>())
-                            .add(check);
+                    lookingDevice(deviceId, check)
+                            .ifPresentOrElse(
+                                    id -> visits.computeIfAbsent(
+                                                    new Visited(
+                                                            id,
+                                                            id == deviceId
+                                                                    && check.look()
+                                                                                    .kind()
+                                                                            != LookKind.REACHABLE),
+                                                    v -> new ArrayList<>())
+                                            .add(check),
+                                    () -> seen.put(check, lookerGone(check)));
             }
         }
-        byDevice.forEach((id, some) -> seen.putAll(visit(id, some, since, dialogue)));
+        visits.forEach((v, some) -> seen.putAll(visit(v.kept() ? own : access, v.deviceId(), some, since, dialogue)));
         return checks.stream().map(seen::get).toList();
     }
 
-    private long lookingDevice(long deviceId, CheckDefinition check) {
+    /** Empty when the device that was to look has been removed since. */
+    private Optional<Long> lookingDevice(long deviceId, CheckDefinition check) {
         String from = check.look().from();
-        return from == null ? deviceId : devices.named(from).id();
+        return from == null ? Optional.of(deviceId) : devices.known(from).map(Device::id);
+    }
+
+    private static Seen lookerGone(CheckDefinition check) {
+        return new Seen(
+                null,
+                "The device " + check.look().from() + ", from which this is looked at, is not in Safe Step any more.");
     }
 
     private Map<CheckDefinition, Seen> visit(
-            long deviceId, List<CheckDefinition> checks, Instant since, Dialogue dialogue) {
+            DeviceVisits visits, long deviceId, List<CheckDefinition> checks, Instant since, Dialogue dialogue) {
         Map<CheckDefinition, Seen> seen = new LinkedHashMap<>();
         Device device = devices.withId(deviceId);
         try {
-            access.visit(deviceId, session -> {
+            visits.visit(deviceId, session -> {
                 for (CheckDefinition check : checks) {
                     seen.put(check, look(check, device, session, since, dialogue));
                 }

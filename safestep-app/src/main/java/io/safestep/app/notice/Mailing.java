@@ -32,21 +32,29 @@ class Mailing {
         this.clock = clock;
     }
 
-    private record Unsent(long id, String to, String title, String text, String link) {}
+    private record Unsent(long id, int attempts, String to, String title, String text, String link) {}
 
     void sendDue() {
         if (!settings.mayMail()) {
             return;
         }
         List<Unsent> unsent = jdbc.query(
-                "select id, mail_to, title, text, link from notice where mail_to is not null and mail_sent_at is null"
+                "select id, mail_attempts, mail_to, title, text, link from notice where mail_to is not null and mail_sent_at is null"
                         + " and mail_attempts < ? and at + (power(2, mail_attempts) - 1) * interval '10 seconds' <= ?"
                         + " order by id limit " + AT_ONCE,
                 (row, i) -> new Unsent(
-                        row.getLong(1), row.getString(2), row.getString(3), row.getString(4), row.getString(5)),
+                        row.getLong(1),
+                        row.getInt(2),
+                        row.getString(3),
+                        row.getString(4),
+                        row.getString(5),
+                        row.getString(6)),
                 MOST_ATTEMPTS,
                 Timestamp.from(clock.instant()));
         for (Unsent notice : unsent) {
+            if (!claimed(notice)) {
+                continue;
+            }
             try {
                 sender.send(message(notice));
                 jdbc.update(
@@ -56,11 +64,21 @@ class Mailing {
             } catch (MailException e) {
                 LOG.warn("The notice {} could not be mailed: {}", notice.id(), e.getMessage());
                 jdbc.update(
-                        "update notice set mail_attempts = mail_attempts + 1, mail_problem = ? where id = ?",
+                        "update notice set mail_problem = ? where id = ?",
                         "The mail server did not take it.",
                         notice.id());
             }
         }
+    }
+
+    /** An attempt is counted before it is made: of two processes, only one sends the message. */
+    private boolean claimed(Unsent notice) {
+        return jdbc.update(
+                        "update notice set mail_attempts = mail_attempts + 1 where id = ? and mail_attempts = ?"
+                                + " and mail_sent_at is null",
+                        notice.id(),
+                        notice.attempts())
+                == 1;
     }
 
     private SimpleMailMessage message(Unsent notice) {

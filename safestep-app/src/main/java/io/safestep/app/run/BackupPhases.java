@@ -23,8 +23,8 @@ class BackupPhases {
 
     /** Backs up, then looks whether the ground that the script touches is as the approvers saw it (law 4). */
     PhaseResult before(DeviceWork work) throws DeviceException {
-        Backups.Taken taken =
-                backups.take(work.deviceId(), Occasion.ofChange(BackupCause.BEFORE_CHANGE, work.changeNumber()));
+        Backups.Taken taken = backups.take(
+                work.visits(), work.deviceId(), Occasion.ofChange(BackupCause.BEFORE_CHANGE, work.changeNumber()));
         journal.backedUp(work.drive(), work.runDeviceId(), taken.runningId());
         ConfigEngine engine = work.engine();
         ConfigTree current = engine.read(taken.running());
@@ -49,16 +49,16 @@ class BackupPhases {
 
     /** Backs up once more. Whether what is found is right is known when the whole run has ended. */
     PhaseResult after(DeviceWork work) throws DeviceException {
-        Backups.Taken taken =
-                backups.take(work.deviceId(), Occasion.ofChange(BackupCause.AFTER_CHANGE, work.changeNumber()));
+        Backups.Taken taken = backups.take(
+                work.visits(), work.deviceId(), Occasion.ofChange(BackupCause.AFTER_CHANGE, work.changeNumber()));
         journal.backedUpAfter(work.drive(), work.runDeviceId(), taken.runningId());
         return PhaseResult.done("backup " + briefHash(taken.runningId()));
     }
 
     /** Keeps what a device holds that did not come back, for those who have to decide about it. */
     void keep(DeviceWork work) throws DeviceException {
-        Backups.Taken taken =
-                backups.take(work.deviceId(), Occasion.ofChange(BackupCause.AFTER_CHANGE, work.changeNumber()));
+        Backups.Taken taken = backups.take(
+                work.visits(), work.deviceId(), Occasion.ofChange(BackupCause.AFTER_CHANGE, work.changeNumber()));
         journal.backedUpAfter(work.drive(), work.runDeviceId(), taken.runningId());
     }
 

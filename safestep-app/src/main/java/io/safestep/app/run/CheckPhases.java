@@ -181,6 +181,7 @@ class CheckPhases {
     private List<Looked> look(
             DeviceWork work, List<DeviceWork.Check> checks, Stage stage, Map<Long, Observation> before, int attempt) {
         List<Seen> seen = looks.look(
+                work.visits(),
                 work.deviceId(),
                 checks.stream().map(DeviceWork.Check::definition).toList(),
                 work.runStartedAt(),

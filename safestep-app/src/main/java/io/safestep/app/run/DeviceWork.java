@@ -1,5 +1,6 @@
 package io.safestep.app.run;
 
+import io.safestep.app.access.DeviceVisits;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigTree;
@@ -14,6 +15,7 @@ import java.util.function.Supplier;
  * Everything that a phase needs to know about one device of a run.
  *
  * @param drive in whose name everything is written down
+ * @param visits the way into it
  * @param approvedTree the configuration that the approvers saw
  * @param beforeTree the configuration in the before-backup; null until it is taken
  * @param restoresStartup the way back is to take the startup configuration back as a whole
@@ -27,6 +29,7 @@ import java.util.function.Supplier;
  */
 record DeviceWork(
         Drive drive,
+        DeviceVisits visits,
         int changeNumber,
         long runDeviceId,
         long deviceId,

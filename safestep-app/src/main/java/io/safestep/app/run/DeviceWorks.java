@@ -1,5 +1,7 @@
 package io.safestep.app.run;
 
+import io.safestep.app.access.DeviceAccess;
+import io.safestep.app.access.DeviceVisits;
 import io.safestep.app.backup.Backups;
 import io.safestep.app.change.Change;
 import io.safestep.app.change.ChangeCheck;
@@ -7,7 +9,6 @@ import io.safestep.app.change.Changes;
 import io.safestep.app.check.CheckRules;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Platforms;
-import io.safestep.app.schedule.ChangeTimes;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.LookKind;
 import io.safestep.core.config.ConfigEngine;
@@ -38,9 +39,9 @@ class DeviceWorks {
     private final Changes changes;
     private final RunRepository runs;
     private final CheckRules checkRules;
-    private final ChangeTimes times;
     private final Platforms platforms;
     private final Backups backups;
+    private final DeviceAccess access;
     private final Duration shortestTimer;
 
     /** @param shortestTimer for how long at least a dead-man timer runs */
@@ -49,23 +50,33 @@ class DeviceWorks {
             Changes changes,
             RunRepository runs,
             CheckRules checkRules,
-            ChangeTimes times,
             Platforms platforms,
             Backups backups,
+            DeviceAccess access,
             @Value("${safestep.run.shortest-timer:2m}") Duration shortestTimer) {
         this.devices = devices;
         this.changes = changes;
         this.runs = runs;
         this.checkRules = checkRules;
-        this.times = times;
         this.platforms = platforms;
         this.backups = backups;
+        this.access = access;
         this.shortestTimer = shortestTimer;
     }
 
-    /** @param phase for which it is needed; null for none */
+    /** For someone who does not go into the device by it. */
     @Transactional(readOnly = true)
-    DeviceWork of(Drive drive, long runDeviceId, Phase phase) {
+    DeviceWork of(Drive drive, long runDeviceId) {
+        return of(drive, access, runDeviceId, null, null);
+    }
+
+    /**
+     * @param visits the way into the device
+     * @param phase for which it is needed; null for none
+     * @param phases how long phases take; null where no phase is to be done
+     */
+    @Transactional(readOnly = true)
+    DeviceWork of(Drive drive, DeviceVisits visits, long runDeviceId, Phase phase, PhaseTimes phases) {
         RunDevice d = devices.findById(runDeviceId).orElseThrow();
         Change change = changes.withId(d.run().changeId());
         Device device = d.target().device();
@@ -77,6 +88,7 @@ class DeviceWorks {
                 .toList();
         return new DeviceWork(
                 drive,
+                visits,
                 change.number(),
                 d.id(),
                 d.deviceId(),
@@ -91,7 +103,7 @@ class DeviceWorks {
                 d.target().returnsToBackup(),
                 d.wholeBack(),
                 d.latest(Phase.PUSH) == StepState.INTERRUPTED,
-                timer(d, change, profile, phase),
+                timer(d, change, profile, phase, phases),
                 d.timerUntil(),
                 d.run().startedAt(),
                 checks);
@@ -123,7 +135,7 @@ class DeviceWorks {
      * Long enough for the slowest of the wave to be pushed, read and checked, twice over; else a device would go back while
      * all is well.
      */
-    private DeadManTimer timer(RunDevice d, Change change, PlatformProfile profile, Phase phase) {
+    private DeadManTimer timer(RunDevice d, Change change, PlatformProfile profile, Phase phase, PhaseTimes phases) {
         if (!d.timer()) {
             return null;
         }
@@ -133,7 +145,6 @@ class DeviceWorks {
         if (phase != Phase.PUSH) {
             return null; // a timer is started with a push alone, and how long it has to run takes all devices to tell
         }
-        PhaseTimes phases = times.phases(change);
         Duration needed = d.run().devices().stream()
                 .filter(other -> other.wave() == d.wave())
                 .map(other -> phases.of(other.name(), Phase.PUSH)

@@ -64,7 +64,7 @@ class GatePhase {
         if (partner.isPresent()) {
             return PhaseResult.failed(partner.get() + "; nothing was written to this device");
         }
-        return access.visit(work.deviceId(), session -> onTheDevice(work, stored, session));
+        return work.visits().visit(work.deviceId(), session -> onTheDevice(work, stored, session));
     }
 
     private Stored stored(DeviceWork work) {

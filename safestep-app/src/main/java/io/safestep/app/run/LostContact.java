@@ -1,6 +1,6 @@
 package io.safestep.app.run;
 
-import io.safestep.app.access.DeviceAccess;
+import io.safestep.app.access.DeviceVisits;
 import io.safestep.core.config.ConfigTree;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceSession;
@@ -29,18 +29,12 @@ class LostContact {
             DeviceException.Reason.SESSION_LOST,
             DeviceException.Reason.IN_USE);
 
-    private final DeviceAccess access;
     private final RunJournal journal;
     private final Duration patience;
     private final Clock clock;
 
     /** @param patience how long a device is waited for whose timer does not run, and after the end of one that does */
-    LostContact(
-            DeviceAccess access,
-            RunJournal journal,
-            @Value("${safestep.run.patience:60s}") Duration patience,
-            Clock clock) {
-        this.access = access;
+    LostContact(RunJournal journal, @Value("${safestep.run.patience:60s}") Duration patience, Clock clock) {
         this.journal = journal;
         this.patience = patience;
         this.clock = clock;
@@ -56,14 +50,14 @@ class LostContact {
         patiently(work, session -> null);
     }
 
-    private <T> T patiently(DeviceWork work, DeviceAccess.Visit<T> visit) throws DeviceException {
+    private <T> T patiently(DeviceWork work, DeviceVisits.Visit<T> visit) throws DeviceException {
         Instant now = clock.instant();
         Instant from = work.timerUntil() == null || work.timerUntil().isBefore(now) ? now : work.timerUntil();
         Instant until = from.plus(patience);
         boolean told = false;
         while (true) {
             try {
-                return access.visit(work.deviceId(), visit);
+                return work.visits().visit(work.deviceId(), visit);
             } catch (DeviceException e) {
                 // An account that the change has touched comes back with the timer; else asking again may lock it.
                 boolean passing = PASSING.contains(e.reason())

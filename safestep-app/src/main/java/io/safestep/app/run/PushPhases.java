@@ -1,6 +1,5 @@
 package io.safestep.app.run;
 
-import io.safestep.app.access.DeviceAccess;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigTree;
 import io.safestep.core.config.Holding;
@@ -20,14 +19,12 @@ class PushPhases {
 
     private static final int MOST_LINES_SHOWN = 6;
 
-    private final DeviceAccess access;
     private final RunJournal journal;
     private final LostContact contact;
     private final BackupPhases backups;
     private final Clock clock;
 
-    PushPhases(DeviceAccess access, RunJournal journal, LostContact contact, BackupPhases backups, Clock clock) {
-        this.access = access;
+    PushPhases(RunJournal journal, LostContact contact, BackupPhases backups, Clock clock) {
         this.journal = journal;
         this.contact = contact;
         this.backups = backups;
@@ -35,7 +32,7 @@ class PushPhases {
     }
 
     PhaseResult push(DeviceWork work) throws DeviceException {
-        return access.visit(work.deviceId(), session -> {
+        return work.visits().visit(work.deviceId(), session -> {
             // The gate was looked at with the whole wave; this is the last look before the first command.
             ConfigTree current = work.engine().read(session.readRunning());
             List<String> moved = work.engine().touchedDifferences(work.before(), current, work.script());
@@ -103,7 +100,7 @@ class PushPhases {
         if (work.timerUntil() == null) {
             return PhaseResult.done("no timer was started");
         }
-        return access.visit(work.deviceId(), session -> {
+        return work.visits().visit(work.deviceId(), session -> {
             boolean stopped = session.confirm(work.timer());
             Holding holding =
                     work.engine().holding(work.engine().read(session.readRunning()), work.before(), work.outcome());
@@ -120,7 +117,7 @@ class PushPhases {
     }
 
     PhaseResult save(DeviceWork work) throws DeviceException {
-        return access.visit(work.deviceId(), session -> {
+        return work.visits().visit(work.deviceId(), session -> {
             String said = session.save();
             journal.heard(work.drive(), work.runDeviceId(), said);
             ConfigEngine engine = work.engine();
@@ -134,9 +131,10 @@ class PushPhases {
     /** Writes startup only where it is not as it was: a device that could not be saved has nothing to be taken back. */
     PhaseResult undoSave(DeviceWork work) throws DeviceException {
         ConfigEngine engine = work.engine();
-        boolean untouched = access.visit(
-                work.deviceId(),
-                session -> engine.same(engine.read(session.readRunning()), engine.read(session.readStartup())));
+        boolean untouched = work.visits()
+                .visit(
+                        work.deviceId(),
+                        session -> engine.same(engine.read(session.readRunning()), engine.read(session.readStartup())));
         return untouched ? PhaseResult.done("startup equals running") : save(work);
     }
 
@@ -151,7 +149,7 @@ class PushPhases {
             return restoreStartup(work);
         }
         ConfigEngine engine = work.engine();
-        return access.visit(work.deviceId(), session -> {
+        return work.visits().visit(work.deviceId(), session -> {
             boolean byTimer = work.timerUntil() != null && session.hasTimer() && goneBack(work, session);
             ConfigTree current = engine.read(session.readRunning());
             ConfigTree target =
@@ -180,7 +178,7 @@ class PushPhases {
 
     /** Startup was the same as running when the change began, and is written only after the checks (law 7). */
     private PhaseResult restoreStartup(DeviceWork work) throws DeviceException {
-        return access.visit(work.deviceId(), session -> {
+        return work.visits().visit(work.deviceId(), session -> {
             if (work.timerUntil() != null && session.hasTimer()) {
                 goneBack(work, session);
             }

@@ -1,9 +1,12 @@
 package io.safestep.app.run;
 
+import io.safestep.app.access.DeviceAccess;
+import io.safestep.app.access.KeptSessions;
 import io.safestep.app.schedule.ChangeTimes;
 import io.safestep.core.config.ConfigSyntaxException;
 import io.safestep.core.run.Decision;
 import io.safestep.core.run.Phase;
+import io.safestep.core.run.PhaseTimes;
 import io.safestep.core.run.RunDecisions;
 import io.safestep.core.run.StepState;
 import io.safestep.drivers.DeviceException;
@@ -40,10 +43,8 @@ class RunDriver {
     private final RunTimings timings;
     private final RunEnd end;
     private final DeviceWorks works;
-    private final BackupPhases backups;
-    private final CheckPhases checks;
-    private final GatePhase gate;
-    private final PushPhases pushes;
+    private final PhaseActions actions;
+    private final DeviceAccess access;
     private final Clock clock;
     private final AtomicInteger threads = new AtomicInteger();
     private final ExecutorService hands =
@@ -56,20 +57,16 @@ class RunDriver {
             RunTimings timings,
             RunEnd end,
             DeviceWorks works,
-            BackupPhases backups,
-            CheckPhases checks,
-            GatePhase gate,
-            PushPhases pushes,
+            PhaseActions actions,
+            DeviceAccess access,
             Clock clock) {
         this.journal = journal;
         this.pictures = pictures;
         this.timings = timings;
         this.end = end;
         this.works = works;
-        this.backups = backups;
-        this.checks = checks;
-        this.gate = gate;
-        this.pushes = pushes;
+        this.actions = actions;
+        this.access = access;
         this.clock = clock;
     }
 
@@ -84,11 +81,11 @@ class RunDriver {
             return Optional.empty();
         }
         Drive drive = journal.takeOver(runId);
-        try {
+        try (KeptSessions sessions = access.keepingSessions()) {
             if (journal.markInterrupted(drive)) {
                 journal.note(drive, null, "Safe Step was restarted in mid-run; looking at the devices before going on");
             }
-            return new Driving(drive).go();
+            return new Driving(drive, sessions).go();
         } catch (FencedOffException e) {
             LOG.info("{}", e.getMessage());
             return Optional.empty();
@@ -99,13 +96,15 @@ class RunDriver {
     private final class Driving {
 
         private final Drive drive;
+        private final KeptSessions sessions;
         private final LinkedBlockingQueue<Optional<RuntimeException>> ended = new LinkedBlockingQueue<>();
         private final RunTimings.Known known;
         private int going;
         private RuntimeException failure;
 
-        Driving(Drive drive) {
+        Driving(Drive drive, KeptSessions sessions) {
             this.drive = drive;
+            this.sessions = sessions;
             this.known = timings.of(drive.runId());
         }
 
@@ -137,15 +136,17 @@ class RunDriver {
                 } else {
                     awaitOne();
                 }
+                sessions.endIdle();
             }
         }
 
         private void begin(long runDeviceId, Phase phase) {
             long step = journal.begin(drive, runDeviceId, phase);
+            PhaseTimes times = known.times();
             going++;
             hands.execute(() -> {
                 try {
-                    perform(drive, runDeviceId, step, phase);
+                    perform(drive, sessions, runDeviceId, step, phase, times);
                     ended.add(Optional.empty());
                 } catch (RuntimeException e) {
                     ended.add(Optional.of(e));
@@ -178,10 +179,11 @@ class RunDriver {
         }
     }
 
-    private void perform(Drive drive, long runDeviceId, long step, Phase phase) {
+    private void perform(
+            Drive drive, KeptSessions sessions, long runDeviceId, long step, Phase phase, PhaseTimes times) {
         PhaseResult result;
         try {
-            result = result(works.of(drive, runDeviceId, phase), phase);
+            result = actions.perform(works.of(drive, sessions, runDeviceId, phase, times), phase, sessions);
         } catch (DeviceException e) {
             result = PhaseResult.failed(e.getMessage());
         } catch (ConfigSyntaxException e) {
@@ -198,30 +200,6 @@ class RunDriver {
             return; // it did not fail: it was broken off, and whoever takes over looks how far it came
         }
         journal.end(drive, runDeviceId, step, phase, result.state(), result.words());
-    }
-
-    private PhaseResult result(DeviceWork work, Phase phase) throws DeviceException {
-        return switch (phase) {
-            case BACK_UP -> backups.before(work);
-            case CHECK_BEFORE -> checks.before(work);
-            case GATE -> gate.look(work);
-            case PUSH -> pushes.push(work);
-            case READ_BACK -> pushes.readBack(work);
-            case CHECK_AFTER -> checks.after(work);
-            case CONFIRM -> pushes.confirm(work);
-            case SAVE -> pushes.save(work);
-            case AFTER_BACKUP -> afterBackup(work);
-            case UNDO_PUSH -> pushes.undoPush(work);
-            case UNDO_READ_BACK -> pushes.undoReadBack(work);
-            case UNDO_CHECK -> checks.undone(work);
-            case UNDO_SAVE -> pushes.undoSave(work);
-        };
-    }
-
-    /** Whether the configuration is saved can only be told when it was. */
-    private PhaseResult afterBackup(DeviceWork work) throws DeviceException {
-        PhaseResult backup = backups.after(work);
-        return backup.state() == StepState.DONE ? checks.saved(work, backup) : backup;
     }
 
     @PreDestroy

@@ -138,7 +138,7 @@ class RunEnd {
         if (state == RunState.SUCCEEDED) {
             run.devices().stream()
                     .filter(d -> d.afterBackupId() != null && !d.takenBack())
-                    .forEach(d -> baselines.accept(works.of(drive, d.id(), null), d.afterBackupId()));
+                    .forEach(d -> baselines.accept(works.of(drive, d.id()), d.afterBackupId()));
         }
         List<String> turnedBack = run.devices().stream()
                 .filter(d -> d.written() && (d.takenBack() || state != RunState.SUCCEEDED))

@@ -244,6 +244,11 @@ public final class CliSession implements DeviceSession {
     }
 
     @Override
+    public void resume() throws DeviceException {
+        login.assureAnswers();
+    }
+
+    @Override
     public void close() {
         shell.close(true);
         login.session().close(true);

@@ -37,13 +37,32 @@ public final class ConcurrencyBounds {
         return new ConcurrencyBounds(Integer.MAX_VALUE, Integer.MAX_VALUE, Duration.ofSeconds(1));
     }
 
-    /** A place that was taken; to be given back once. */
+    /** A place that was taken; it may be given back and taken again. */
     final class Place {
+        private final DeviceTarget target;
         private final Semaphore site;
-        private boolean taken = true;
+        private boolean taken;
 
-        private Place(Semaphore site) {
-            this.site = site;
+        private Place(DeviceTarget target) {
+            this.target = target;
+            this.site = sites.computeIfAbsent(target.site(), s -> new Semaphore(perSite, true));
+        }
+
+        /** Waits for its turn. */
+        synchronized void take() throws DeviceException {
+            if (taken) {
+                return;
+            }
+            long deadline = System.nanoTime() + patience.toNanos();
+            acquire(site, deadline, target);
+            try {
+                acquire(total, deadline, target);
+                taken = true;
+            } finally {
+                if (!taken) {
+                    site.release();
+                }
+            }
         }
 
         synchronized void giveBack() {
@@ -56,16 +75,9 @@ public final class ConcurrencyBounds {
     }
 
     Place take(DeviceTarget target) throws DeviceException {
-        Semaphore site = sites.computeIfAbsent(target.site(), s -> new Semaphore(perSite, true));
-        long deadline = System.nanoTime() + patience.toNanos();
-        acquire(site, deadline, target);
-        try {
-            acquire(total, deadline, target);
-        } catch (DeviceException e) {
-            site.release();
-            throw e;
-        }
-        return new Place(site);
+        Place place = new Place(target);
+        place.take();
+        return place;
     }
 
     private static void acquire(Semaphore places, long deadline, DeviceTarget target) throws DeviceException {

@@ -74,7 +74,7 @@ public final class PlatformConnector implements DeviceConnector {
         ssh.close();
     }
 
-    /** A session that gives its place back when it is closed. */
+    /** A session that gives its place back while it rests and when it is closed. */
     private record BoundedSession(DeviceSession session, ConcurrencyBounds.Place place) implements DeviceSession {
         @Override
         public String hostKey() {
@@ -139,6 +139,18 @@ public final class PlatformConnector implements DeviceConnector {
         @Override
         public boolean awaitChange(Duration limit) throws DeviceException {
             return session.awaitChange(limit);
+        }
+
+        @Override
+        public void rest() {
+            session.rest();
+            place.giveBack();
+        }
+
+        @Override
+        public void resume() throws DeviceException {
+            place.take();
+            session.resume();
         }
 
         @Override

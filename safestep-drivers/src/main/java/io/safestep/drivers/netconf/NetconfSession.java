@@ -242,6 +242,11 @@ public final class NetconfSession implements DeviceSession {
     }
 
     @Override
+    public void resume() throws DeviceException {
+        login.assureAnswers();
+    }
+
+    @Override
     public void close() {
         channel.close();
         login.session().close(true);

@@ -267,6 +267,11 @@ public final class RestconfSession implements DeviceSession {
     }
 
     @Override
+    public void resume() throws DeviceException {
+        logIn();
+    }
+
+    @Override
     public void close() {
         channel.close();
     }

@@ -23,8 +23,10 @@ import org.apache.sshd.client.session.ClientSession;
 import org.apache.sshd.client.session.ClientSession.ClientSessionEvent;
 import org.apache.sshd.common.AttributeRepository;
 import org.apache.sshd.common.AttributeRepository.AttributeKey;
+import org.apache.sshd.common.SshConstants;
 import org.apache.sshd.common.config.keys.PublicKeyEntry;
 import org.apache.sshd.common.keyprovider.KeyIdentityProvider;
+import org.apache.sshd.common.util.buffer.Buffer;
 import org.apache.sshd.core.CoreModuleProperties;
 
 /**
@@ -73,6 +75,23 @@ public final class SshLogin implements AutoCloseable {
      * @param hostKey the host key that the device showed, in the form {@code type base64}
      */
     public record LoggedIn(ClientSession session, String device, String hostKey) {
+
+        /** A request that no server knows: each must refuse it (RFC 4254, section 4), and so shows that it is there. */
+        private static final String UNKNOWN_REQUEST = "still-there@safestep";
+
+        private static final Duration SIGN_OF_LIFE = Duration.ofSeconds(3);
+
+        /** @throws DeviceException with reason SESSION_LOST when the device gives no sign of life in this session */
+        public void assureAnswers() throws DeviceException {
+            try {
+                Buffer request = session.createBuffer(SshConstants.SSH_MSG_GLOBAL_REQUEST);
+                request.putString(UNKNOWN_REQUEST);
+                request.putBoolean(true);
+                session.request(UNKNOWN_REQUEST, request, SIGN_OF_LIFE);
+            } catch (IOException e) {
+                throw lost(e);
+            }
+        }
 
         /** Why the session has ended before its time. */
         public DeviceException lost(Throwable cause) {
