@@ -13,6 +13,7 @@ const DevicesPage = lazy(() => import("./inventory/DevicesPage").then((m) => ({ 
 const PracticePage = lazy(() => import("./practice/PracticePage").then((m) => ({ default: m.PracticePage })));
 const DevicePage = lazy(() => import("./device/DevicePage").then((m) => ({ default: m.DevicePage })));
 
+const CalendarPage = lazy(() => import("./calendar/CalendarPage").then((m) => ({ default: m.CalendarPage })));
 const ImportPage = lazy(() => import("./inventory/ImportPage").then((m) => ({ default: m.ImportPage })));
 const BringInPage = lazy(() => import("./discovery/BringInPage").then((m) => ({ default: m.BringInPage })));
 const SearchPage = lazy(() => import("./discovery/SearchPage").then((m) => ({ default: m.SearchPage })));
@@ -62,6 +63,7 @@ export function App() {
             <Route path="changes" element={<ChangesPage />} />
             <Route path="changes/new" element={<NewChangePage />} />
             <Route path="changes/:number/:rung?" element={<ChangePage />} />
+            <Route path="calendar" element={<CalendarPage />} />
             <Route path="devices" element={<DevicesPage />} />
             <Route path="devices/:name/:view?" element={<DevicePage />} />
             <Route path="import" element={<ImportPage />} />

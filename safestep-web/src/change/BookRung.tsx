@@ -1,14 +1,14 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
+import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import Form from "react-bootstrap/Form";
-import Modal from "react-bootstrap/Modal";
-import { api, asProblem } from "../api/client";
+import { api } from "../api/client";
 import type { Change, FitView, Placement } from "../api/types";
+import { WindowForm } from "../calendar/WindowForm";
+import { inTheWay } from "../calendar/freezes";
 import { useMay } from "../session/session";
 import { Glyph } from "../ui/Glyph";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
-import { clock, dayAndTime, duration, zoneName } from "../ui/time";
+import { clock, dayAndTime, duration } from "../ui/time";
 import { usePlacement } from "./queries";
 
 export function BookRung({ change }: { change: Change }) {
@@ -39,6 +39,14 @@ export function BookRung({ change }: { change: Change }) {
             Booked into {booking.windowName}, {dayAndTime(booking.opensAt)} to {clock(booking.closesAt)}
           </h2>
           {booking.refusal && <Block tone="bad">The start was refused: {booking.refusal}</Block>}
+          {change.state === "BOOKED" && booking.frozen && (
+            <Block tone={booking.spareSeconds < 0 ? "bad" : undefined}>
+              {inTheWay(booking.frozen)}.{" "}
+              {booking.spareSeconds < 0
+                ? "The change can't run in this opening: cancel the booking and choose another one."
+                : "The run has to be done, or undone, before it."}
+            </Block>
+          )}
           <p>
             {booking.automatic
               ? `The run starts by itself at ${clock(booking.opensAt)}, or by hand inside the window.`
@@ -85,11 +93,16 @@ export function BookRung({ change }: { change: Change }) {
                 {openings.map((o) => (
                   <tr key={`${o.windowId}${o.opensAt}`}>
                     <td>{o.name}</td>
-                    <td>{o.openNow ? "open now" : dayAndTime(o.opensAt)}</td>
-                    <td>{dayAndTime(o.closesAt)}</td>
+                    <td className="text-nowrap">{o.openNow ? "open now" : dayAndTime(o.opensAt)}</td>
+                    <td className="text-nowrap">{dayAndTime(o.closesAt)}</td>
                     <td>
                       <Glyph shape={o.fits ? "done" : "blocked"} small />{" "}
-                      {o.fits ? `${duration(o.spareSeconds)} spare` : `${duration(o.spareSeconds)} missing`}
+                      {o.fits
+                        ? `${duration(o.spareSeconds)} spare`
+                        : o.frozen
+                          ? "frozen"
+                          : `${duration(o.spareSeconds)} missing`}
+                      {o.frozen && <div className="soft">{inTheWay(o.frozen)}</div>}
                     </td>
                     <td className="text-end">
                       {bookable && mayBook && o.fits && (
@@ -119,73 +132,5 @@ export function BookRung({ change }: { change: Change }) {
       )}
       {adding && <WindowForm close={() => setAdding(false)} />}
     </>
-  );
-}
-
-function WindowForm({ close }: { close: () => void }) {
-  const [form, setForm] = useState({ name: "", firstDay: "", opens: "01:30", closes: "05:15", recurrence: "" });
-  const client = useQueryClient();
-  const add = useMutation({
-    mutationFn: () =>
-      api.post("/api/windows", {
-        ...form,
-        firstDay: form.firstDay || null,
-        opens: form.opens || null,
-        closes: form.closes || null,
-        recurrence: form.recurrence || null,
-      }),
-    onSuccess: () => {
-      void client.invalidateQueries();
-      close();
-    },
-  });
-  const problem = add.error ? asProblem(add.error) : null;
-  const field = (key: keyof typeof form, label: string, type: string) => (
-    <Form.Group className="mb-2" controlId={`window-${key}`}>
-      <Form.Label>{label}</Form.Label>
-      <Form.Control
-        type={type}
-        value={form[key]}
-        isInvalid={!!problem?.at(key).length}
-        onChange={(e) => setForm({ ...form, [key]: e.target.value })}
-      />
-      <Form.Control.Feedback type="invalid">{problem?.at(key)[0]?.message}</Form.Control.Feedback>
-    </Form.Group>
-  );
-  function submit(event: FormEvent) {
-    event.preventDefault();
-    add.mutate();
-  }
-  return (
-    <Modal show onHide={close} aria-labelledby="window-title">
-      <Form onSubmit={submit} noValidate>
-        <Modal.Header closeButton>
-          <Modal.Title id="window-title" as="h2">
-            Add a window
-          </Modal.Title>
-        </Modal.Header>
-        <Modal.Body>
-          {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
-          {field("name", "Name", "text")}
-          {field("firstDay", "First day", "date")}
-          {field("opens", `Opens (${zoneName()})`, "time")}
-          {field("closes", "Closes", "time")}
-          <Form.Group controlId="window-recurrence">
-            <Form.Label>Again</Form.Label>
-            <Form.Select value={form.recurrence} onChange={(e) => setForm({ ...form, recurrence: e.target.value })}>
-              <option value="">once</option>
-              <option value="FREQ=DAILY">every day</option>
-              <option value="FREQ=WEEKLY">every week on this day</option>
-              <option value="FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR">Monday to Friday</option>
-            </Form.Select>
-          </Form.Group>
-        </Modal.Body>
-        <Modal.Footer>
-          <Button type="submit" disabled={add.isPending}>
-            Add
-          </Button>
-        </Modal.Footer>
-      </Form>
-    </Modal>
   );
 }

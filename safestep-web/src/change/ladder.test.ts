@@ -92,6 +92,7 @@ const opening = {
   wayBackSeconds: 300,
   turnBack: "2026-11-25T08:51:00Z",
   lastStart: "2026-11-25T08:41:00Z",
+  frozen: null,
 };
 
 const booked = (part: Partial<NonNullable<Placement["booking"]>> = {}): Placement => ({
@@ -105,6 +106,7 @@ const booked = (part: Partial<NonNullable<Placement["booking"]>> = {}): Placemen
     automatic: true,
     spareSeconds: 2040,
     turnBack: opening.turnBack,
+    frozen: null,
     refusal: null,
     ...part,
   },
@@ -233,6 +235,19 @@ describe("the ladder", () => {
     expect(rung("book", change("BOOKED"), [approval()], booked({ over: true }), undefined, false).fact).toBe(
       "window has closed",
     );
+    const frozen = {
+      freezeId: 1,
+      name: "Regatta",
+      reason: "Extra sailings",
+      begins: opening.opensAt,
+      ends: opening.closesAt,
+      scope: "Brinehaven",
+    };
+    const kept = booked({ frozen, spareSeconds: -900 });
+    expect(rung("book", change("BOOKED"), [approval()], kept, undefined, false)).toMatchObject({
+      shape: "blocked",
+      fact: "a freeze is in the way",
+    });
     const nowhere = { booking: null, openings: [{ ...opening, fits: false }] };
     expect(rung("book", change("DRAFT"), [], nowhere, undefined, false).fact).toBe("no window fits");
   });

@@ -105,10 +105,15 @@ function bookRung(change: Change, placement: Placement | undefined): Rung {
   const booking = placement?.booking;
   if (booking) {
     const over = booking.over && change.state === "BOOKED";
+    const frozen = change.state === "BOOKED" && booking.frozen && booking.spareSeconds < 0;
     return {
       ...base,
-      shape: over ? "blocked" : "done",
-      fact: over ? "window has closed" : `${dayAndTime(booking.opensAt)} to ${clock(booking.closesAt)}`,
+      shape: over || frozen ? "blocked" : "done",
+      fact: over
+        ? "window has closed"
+        : frozen
+          ? "a freeze is in the way"
+          : `${dayAndTime(booking.opensAt)} to ${clock(booking.closesAt)}`,
     };
   }
   const fit = placement?.openings.find((o) => o.fits);

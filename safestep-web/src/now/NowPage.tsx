@@ -13,6 +13,7 @@ const needs: Record<Need["kind"], { shape: Shape; rung: string; lead: (subject: 
   STUCK: { shape: "failed", rung: "run", lead: (s) => `${s} is stuck`, rest: "Its run could not undo everything." },
   WAITS: { shape: "blocked", rung: "run", lead: (s) => `The run of ${s} waits for a person`, rest: "" },
   RUNNING: { shape: "going", rung: "run", lead: (s) => `${s} is running`, rest: "" },
+  FROZEN: { shape: "blocked", rung: "book", lead: (s) => `Book ${s} anew`, rest: "It can't run in its window." },
   START: { shape: "blocked", rung: "run", lead: (s) => `Start ${s}`, rest: "Its window is open." },
   DECIDE: { shape: "blocked", rung: "approve", lead: (s) => `Decide about ${s}`, rest: "" },
   RETURNED: { shape: "blocked", rung: "build", lead: (s) => `${s} came back to you`, rest: "" },

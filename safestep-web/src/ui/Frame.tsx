@@ -66,6 +66,7 @@ export function Frame({ practice }: { practice: boolean }) {
           <NavLink to="/changes">
             Changes <em>{changes.data?.filter((c) => !ended.includes(c.state)).length || ""}</em>
           </NavLink>
+          <NavLink to="/calendar">Calendar</NavLink>
           <NavLink to="/devices" className={({ isActive }) => (isActive || aboutDevices(pathname) ? "active" : "")}>
             Devices <em>{devices.data?.length || ""}</em>
           </NavLink>

@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { api } from "../api/client";
-import type { Opening } from "../api/types";
+import type { Frozen, Opening } from "../api/types";
+import { inTheWay, placed } from "../calendar/freezes";
 import { clock, dayAndTime, duration, hour } from "./time";
 import { changeStates } from "./words";
 
@@ -28,6 +29,11 @@ export function HoursStrip({ now }: { now: Date }) {
     queryFn: () => api.get<Opening[]>(`/api/schedule?from=${from.toISOString()}&to=${to.toISOString()}`),
     refetchInterval: 10_000,
   });
+  const frozen = useQuery({
+    queryKey: ["frozen", from.toISOString()],
+    queryFn: () => api.get<Frozen[]>(`/api/freezes/times?from=${from.toISOString()}&to=${to.toISOString()}`),
+    refetchInterval: 10_000,
+  });
   const at = (moment: Date | string | number) => ((new Date(moment).getTime() - from.getTime()) / SHOWN) * 100;
   const hours = Array.from({ length: 12 }, (_, i) => new Date(from.getTime() + (i * 2 + 1) * HOUR));
 
@@ -38,6 +44,22 @@ export function HoursStrip({ now }: { now: Date }) {
           {Math.abs(at(h) - at(now)) > 3 && hour(h)}
         </div>
       ))}
+      {frozen.data?.map((f) => {
+        const place = placed(f.begins, f.ends, from, to);
+        return (
+          place && (
+            <Link
+              key={`${f.freezeId}${f.begins}`}
+              to="/calendar"
+              className="frozen"
+              style={{ left: `${place.left}%`, width: `${place.width}%` }}
+              title={inTheWay(f)}
+            >
+              <span className="visually-hidden">{inTheWay(f)}</span>
+            </Link>
+          )
+        );
+      })}
       {schedule.data?.length === 0 && <div className="none">No window opens in the next 24 hours.</div>}
       {schedule.data?.map((o, i) => {
         const left = Math.max(0, at(o.opensAt));

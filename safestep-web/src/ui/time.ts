@@ -76,6 +76,9 @@ export function zonedTime(day: string, time: string): string {
   return new Date(guess).toISOString();
 }
 
+/** "2026-11-27", the day on the wall of the network's zone. */
+export const dateOf = (at: Date | number): string => wall(new Date(at).getTime()).slice(0, 10);
+
 /** "2026-11-27 09:05" in the network's zone. */
 function wall(at: number): string {
   return new Intl.DateTimeFormat("sv-SE", { timeZone: zone, dateStyle: "short", timeStyle: "short" }).format(at);

@@ -14,17 +14,12 @@ import io.safestep.app.people.People;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.run.Runs;
 import io.safestep.app.schedule.Schedule;
-import io.safestep.app.schedule.Schedule.NewWindow;
 import io.safestep.app.schedule.ScheduleViews;
-import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.Expectation;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalTime;
-import java.time.ZonedDateTime;
-import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
@@ -54,20 +49,17 @@ class DemoData {
     /** Seconds. Neighbours of practice devices need three to come back. */
     private static final int SETTLE = 6;
 
-    private static final String NIGHTLY = "All terminals";
-    private static final String OPEN_NOW = "Between sailings";
-
     private final People people;
     private final DemoDevices practice;
     private final DemoLibrary library;
     private final DemoChecks checks;
+    private final DemoCalendar calendar;
     private final Devices devices;
     private final Backups backups;
     private final Changes changes;
     private final Approvals approvals;
     private final Schedule schedule;
     private final Runs runs;
-    private final NetworkSettings settings;
     private final TransactionTemplate transaction;
     private final Clock clock;
 
@@ -76,26 +68,26 @@ class DemoData {
             DemoDevices practice,
             DemoLibrary library,
             DemoChecks checks,
+            DemoCalendar calendar,
             Devices devices,
             Backups backups,
             Changes changes,
             Approvals approvals,
             Schedule schedule,
             Runs runs,
-            NetworkSettings settings,
             TransactionTemplate transaction,
             Clock clock) {
         this.people = people;
         this.practice = practice;
         this.library = library;
         this.checks = checks;
+        this.calendar = calendar;
         this.devices = devices;
         this.backups = backups;
         this.changes = changes;
         this.approvals = approvals;
         this.schedule = schedule;
         this.runs = runs;
-        this.settings = settings;
         this.transaction = transaction;
         this.clock = clock;
     }
@@ -107,7 +99,7 @@ class DemoData {
             people.ensure(p.login(), p.name(), DemoPeople.PASSWORD, p.roles());
             people.ensureMail(p.login(), p.login() + "@merrow-sound.example");
         });
-        addWindows();
+        calendar.addWindows(MANAGER);
         library.fill(ENGINEER);
         checks.fillLibrary(ENGINEER);
         Thread filling = new Thread(this::fillFromDevices, "demo-data");
@@ -115,35 +107,10 @@ class DemoData {
         filling.start();
     }
 
-    private void addWindows() {
-        ZonedDateTime now = clock.instant().atZone(settings.zone());
-        if (!schedule.hasWindowNamed(NIGHTLY)) {
-            schedule.addWindow(
-                    new NewWindow(
-                            NIGHTLY,
-                            now.toLocalDate().minusDays(1),
-                            LocalTime.of(1, 30),
-                            LocalTime.of(5, 15),
-                            "FREQ=DAILY"),
-                    MANAGER);
-        }
-        // Also at night, when the other window is open: the demo has the same windows at any hour.
-        if (!schedule.isOpen(OPEN_NOW, clock.instant(), Duration.ofHours(2))) {
-            ZonedDateTime opens = now.truncatedTo(ChronoUnit.HOURS);
-            schedule.addWindow(
-                    new NewWindow(
-                            OPEN_NOW,
-                            opens.toLocalDate(),
-                            opens.toLocalTime(),
-                            opens.plusHours(6).toLocalTime(),
-                            null),
-                    MANAGER);
-        }
-    }
-
     private void fillFromDevices() {
         try {
             practice.addDevices(ADMINISTRATOR);
+            calendar.addFreeze(MANAGER);
             checks.fillServices(ENGINEER);
             // Brinehaven first: the changes need nothing else.
             backUp(d -> d.site().equals("Brinehaven"));

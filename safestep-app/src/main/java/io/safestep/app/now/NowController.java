@@ -105,7 +105,7 @@ class NowController {
         return switch (change.state()) {
             case NEEDS_ATTENTION -> rights.contains(Right.RUN_CHANGES) ? need(NeedKind.STUCK, change, null) : null;
             case RUNNING -> rights.contains(Right.RUN_CHANGES) ? running(change) : null;
-            case BOOKED -> rights.contains(Right.RUN_CHANGES) ? startNeed(change) : null;
+            case BOOKED -> booked(change, author, rights);
             case IN_REVIEW ->
                 rights.contains(Right.DECIDE_CHANGES) && !author
                         ? need(
@@ -131,11 +131,19 @@ class NowController {
                 .orElseGet(() -> need(NeedKind.RUNNING, change, null));
     }
 
-    private Need startNeed(Change change) {
+    private Need booked(Change change, boolean author, Set<Right> rights) {
         ScheduleViews.BookingView booking = schedule.placement(change.number()).booking();
-        boolean byHand = booking != null && booking.openNow() && !booking.automatic();
-        boolean refused = booking != null && booking.refusal() != null;
-        return byHand || refused ? need(NeedKind.START, change, booking.refusal()) : null;
+        if (booking == null) {
+            return null;
+        }
+        if (booking.frozen() != null && booking.spareSeconds() < 0) {
+            return author || rights.contains(Right.WRITE_WINDOWS)
+                    ? need(NeedKind.FROZEN, change, schedule.frozen(booking.frozen()))
+                    : null;
+        }
+        boolean byHand = booking.openNow() && !booking.automatic();
+        boolean waits = byHand || booking.refusal() != null;
+        return waits && rights.contains(Right.RUN_CHANGES) ? need(NeedKind.START, change, booking.refusal()) : null;
     }
 
     private String lastComment(Change change) {

@@ -26,6 +26,8 @@ public record NowView(
         STUCK,
         WAITS,
         RUNNING,
+        /** A freeze has come into the window in which it is booked. */
+        FROZEN,
         START,
         DECIDE,
         RETURNED,

@@ -6,6 +6,8 @@ import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Stance;
+import io.safestep.app.schedule.Freezes;
+import io.safestep.app.schedule.Frozen;
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.WrittenForms;
 import io.safestep.core.config.ConfigTree;
@@ -28,6 +30,7 @@ class GatePhase {
     private final RunRepository runs;
     private final Changes changes;
     private final Approvals approvals;
+    private final Freezes freezes;
     private final DeviceAccess access;
     private final TransactionTemplate transaction;
     private final Clock clock;
@@ -37,6 +40,7 @@ class GatePhase {
             RunRepository runs,
             Changes changes,
             Approvals approvals,
+            Freezes freezes,
             DeviceAccess access,
             TransactionTemplate transaction,
             Clock clock) {
@@ -44,6 +48,7 @@ class GatePhase {
         this.runs = runs;
         this.changes = changes;
         this.approvals = approvals;
+        this.freezes = freezes;
         this.access = access;
         this.transaction = transaction;
         this.clock = clock;
@@ -88,6 +93,13 @@ class GatePhase {
         }
         if (!now.isBefore(run.window().end())) {
             return "the window has closed";
+        }
+        List<Frozen> frozen = change.isEmergency()
+                ? List.of()
+                : freezes.over(List.of(device.target().device()), now, now.plusMillis(1));
+        if (!frozen.isEmpty()) {
+            return "the freeze " + frozen.get(0).name() + " holds for "
+                    + frozen.get(0).scope();
         }
         if (device.target().device().stance() != Stance.MANAGED) {
             return "its stance is observe by now: Safe Step may not write to it";

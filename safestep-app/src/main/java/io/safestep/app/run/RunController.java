@@ -23,12 +23,14 @@ class RunController {
 
     private final Runs runs;
     private final RunControls controls;
+    private final StuckControls stuck;
     private final RunViews views;
     private final RunEvents events;
 
-    RunController(Runs runs, RunControls controls, RunViews views, RunEvents events) {
+    RunController(Runs runs, RunControls controls, StuckControls stuck, RunViews views, RunEvents events) {
         this.runs = runs;
         this.controls = controls;
+        this.stuck = stuck;
         this.views = views;
         this.events = events;
     }
@@ -139,7 +141,7 @@ class RunController {
     @GetMapping(path = "/api/runs/{id}/devices/{device}/lines-back", produces = MediaType.TEXT_PLAIN_VALUE)
     @PreAuthorize("hasAuthority('READ')")
     String linesBack(@PathVariable long id, @PathVariable String device) {
-        return controls.linesBack(id, device);
+        return stuck.linesBack(id, device);
     }
 
     /** Tries a way back that failed once more. */
@@ -149,7 +151,7 @@ class RunController {
             @PathVariable long id,
             @Valid @RequestBody RunRequests.WayBack request,
             @AuthenticationPrincipal SignedIn me) {
-        return controls.retryWayBack(id, request.whole(), me.login());
+        return stuck.retryWayBack(id, request.whole(), me.login());
     }
 
     /** Proposes to leave the devices of a stuck run as they are, or agrees with the proposal of another person. */
@@ -157,6 +159,6 @@ class RunController {
     @PreAuthorize("hasAnyAuthority('RUN_CHANGES', 'DECIDE_CHANGES')")
     RunView accept(
             @PathVariable long id, @Valid @RequestBody RunRequests.Why request, @AuthenticationPrincipal SignedIn me) {
-        return controls.accept(id, request.reason(), me.login());
+        return stuck.accept(id, request.reason(), me.login());
     }
 }

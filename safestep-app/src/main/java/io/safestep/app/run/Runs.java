@@ -95,12 +95,18 @@ public class Runs {
             throw ProblemException.refused(change.subject()
                     + " is not approved as it is now: no approval carries its seal. Have it approved again.");
         }
-        Fit fit = Fit.of(window, now, estimate);
+        Schedule.Room room = schedule.room(change, window, now);
+        Fit fit = room.fit();
+        if (!fit.fits() && room.frozen() != null) {
+            throw ProblemException.refused(
+                    schedule.frozen(room.frozen()) + " There is no time for this change before it.");
+        }
         if (!fit.fits()) {
             throw ProblemException.refused("There is no longer enough time in the window to do and, if need be, to undo"
                     + " everything. The last start that fits was " + wall(fit.lastStart()) + ".");
         }
-        Run run = repository.save(new Run(change.id(), seal, login, now, estimate, window, change.order()));
+        Run run = repository.save(new Run(
+                change.id(), seal, login, now, estimate, new Occurrence(window.start(), fit.closes()), change.order()));
         int position = 0;
         for (ChangeTarget target : change.targets()) {
             gateDevice(target, run);
@@ -116,7 +122,10 @@ public class Runs {
                 change,
                 atOnce ? ChangeAction.START_EMERGENCY_RUN : ChangeAction.START_RUN,
                 login,
-                "Run " + run.id() + ".");
+                "Run " + run.id() + "."
+                        + schedule.emergencyInFreeze(change, now)
+                                .map(freeze -> " " + freeze + " An emergency runs all the same.")
+                                .orElse(""));
         jobs.schedule(DriveJob.NAME, Long.toString(run.id()));
         return views.of(run);
     }

@@ -2,7 +2,9 @@ package io.safestep.app.schedule;
 
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.Change;
+import io.safestep.app.change.ChangeTarget;
 import io.safestep.app.change.Changes;
+import io.safestep.app.device.Device;
 import io.safestep.app.people.People;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
@@ -18,7 +20,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
-import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -42,6 +43,7 @@ public class Schedule {
     private final BookingRepository bookings;
     private final Changes changes;
     private final ChangeTimes times;
+    private final Freezes freezes;
     private final People people;
     private final AuditLog audit;
     private final ApplicationEventPublisher events;
@@ -53,6 +55,7 @@ public class Schedule {
             BookingRepository bookings,
             Changes changes,
             ChangeTimes times,
+            Freezes freezes,
             People people,
             AuditLog audit,
             ApplicationEventPublisher events,
@@ -62,6 +65,7 @@ public class Schedule {
         this.bookings = bookings;
         this.changes = changes;
         this.times = times;
+        this.freezes = freezes;
         this.people = people;
         this.audit = audit;
         this.events = events;
@@ -118,9 +122,7 @@ public class Schedule {
     /** Every opening between two moments with what is booked into it. */
     @Transactional(readOnly = true)
     public List<ScheduleViews.Opening> between(Instant from, Instant to) {
-        if (!from.isBefore(to) || Duration.between(from, to).compareTo(Duration.ofDays(62)) > 0) {
-            throw ProblemException.invalid("to", "The stretch has to end after it starts, at most 62 days later.");
-        }
+        refuseUnfit(from, to);
         List<Booking> alive = bookings.alive(from, to);
         return openings(from, to).stream()
                 .map(o -> {
@@ -137,6 +139,12 @@ public class Schedule {
                             Math.max(0, o.occurrence().length().toSeconds() - taken));
                 })
                 .toList();
+    }
+
+    static void refuseUnfit(Instant from, Instant to) {
+        if (!from.isBefore(to) || Duration.between(from, to).compareTo(Duration.ofDays(62)) > 0) {
+            throw ProblemException.invalid("to", "The stretch has to end after it starts, at most 62 days later.");
+        }
     }
 
     private List<ScheduleViews.Booked> inside(Opening opening, List<Booking> alive) {
@@ -169,9 +177,12 @@ public class Schedule {
         Change change = changes.numbered(number);
         Instant now = clock.instant();
         RunEstimate estimate = estimate(change);
-        List<ScheduleViews.FitView> fits = openings(now, now.plus(AHEAD)).stream()
+        Instant to = now.plus(AHEAD);
+        List<Opening> openings = openings(now, to);
+        List<Frozen> frozen = frozen(change, now, lastEnd(openings, to));
+        List<ScheduleViews.FitView> fits = openings.stream()
                 .map(o -> {
-                    Fit fit = Fit.of(o.occurrence(), now, estimate);
+                    Fit fit = Fit.of(o.occurrence(), now, estimate, Frozen.occurrences(frozen));
                     return new ScheduleViews.FitView(
                             o.window().id(),
                             o.window().name(),
@@ -183,15 +194,74 @@ public class Schedule {
                             estimate.forward().toSeconds(),
                             estimate.wayBack().toSeconds(),
                             fit.turnBack(),
-                            fit.lastStart());
+                            fit.lastStart(),
+                            inTheWay(o.occurrence(), fit, frozen).orElse(null));
                 })
                 .toList();
         return new ScheduleViews.Placement(
-                booking(change).map(b -> view(b, estimate, now)).orElse(null), fits);
+                booking(change).map(b -> view(b, change, estimate, now)).orElse(null), fits);
     }
 
-    private static ScheduleViews.BookingView view(Booking b, RunEstimate estimate, Instant now) {
-        Fit fit = Fit.of(b.occurrence(), now, estimate);
+    /** The freezes that keep a change from running; an emergency is kept by none. */
+    private List<Frozen> frozen(Change change, Instant from, Instant to) {
+        return change.isEmergency() ? List.of() : freezes.over(devicesOf(change), from, to);
+    }
+
+    /** In which freeze an emergency that begins now runs, in a sentence; empty when in none. */
+    @Transactional(readOnly = true)
+    public Optional<String> emergencyInFreeze(Change change, Instant now) {
+        return change.isEmergency()
+                ? freezes.over(devicesOf(change), now, now.plusMillis(1)).stream()
+                        .findFirst()
+                        .map(this::frozen)
+                : Optional.empty();
+    }
+
+    private static List<Device> devicesOf(Change change) {
+        return change.targets().stream().map(ChangeTarget::device).toList();
+    }
+
+    private static Instant lastEnd(List<Opening> openings, Instant atLeast) {
+        return openings.stream()
+                .map(o -> o.occurrence().end())
+                .filter(atLeast::isBefore)
+                .max(Instant::compareTo)
+                .orElse(atLeast);
+    }
+
+    /** The freeze at which the time for a run ends; empty when that is the end of the opening. */
+    private static Optional<Frozen> inTheWay(Occurrence opening, Fit fit, List<Frozen> frozen) {
+        return fit.closes().equals(opening.end())
+                ? Optional.empty()
+                : frozen.stream()
+                        .filter(f -> f.begins().equals(fit.closes())
+                                || f.occurrence().contains(fit.closes()))
+                        .max(Comparator.comparing(Frozen::ends));
+    }
+
+    /**
+     * How a run of a change fits into an opening, with what freezes leave of it.
+     *
+     * @param frozen the freeze that stands in the way or shortens the opening; null when none does
+     */
+    public record Room(Fit fit, Frozen frozen) {}
+
+    /** How a run that starts now fits into an opening. */
+    @Transactional(readOnly = true)
+    public Room room(Change change, Occurrence opening, Instant now) {
+        return room(change, opening, estimate(change), now);
+    }
+
+    private Room room(Change change, Occurrence opening, RunEstimate estimate, Instant now) {
+        Instant from = now.isBefore(opening.start()) ? opening.start() : now;
+        List<Frozen> frozen = from.isBefore(opening.end()) ? frozen(change, from, opening.end()) : List.of();
+        Fit fit = Fit.of(opening, now, estimate, Frozen.occurrences(frozen));
+        return new Room(fit, inTheWay(opening, fit, frozen).orElse(null));
+    }
+
+    private ScheduleViews.BookingView view(Booking b, Change change, RunEstimate estimate, Instant now) {
+        Room room = room(change, b.occurrence(), estimate, now);
+        Fit fit = room.fit();
         return new ScheduleViews.BookingView(
                 b.window().id(),
                 b.window().name(),
@@ -202,6 +272,7 @@ public class Schedule {
                 b.automatic(),
                 fit.spare().toSeconds(),
                 fit.turnBack(),
+                room.frozen(),
                 b.refusal());
     }
 
@@ -227,7 +298,12 @@ public class Schedule {
         if (!now.isBefore(opening.occurrence().end())) {
             throw ProblemException.invalid("opensAt", "This window has closed already.");
         }
-        Fit fit = Fit.of(opening.occurrence(), now, estimate(change));
+        Room room = room(change, opening.occurrence(), now);
+        Fit fit = room.fit();
+        if (!fit.fits() && room.frozen() != null) {
+            throw ProblemException.invalid(
+                    "opensAt", frozen(room.frozen()) + " Choose an opening after it, or have the freeze lifted.");
+        }
         if (!fit.fits()) {
             throw ProblemException.invalid(List.of(FieldError.of(
                     "opensAt",
@@ -236,12 +312,11 @@ public class Schedule {
         }
         boolean open = opening.occurrence().contains(now);
         boolean byItself = automatic && !open;
-        ZonedDateTime local = opensAt.atZone(settings.zone());
         changes.transition(
                 change,
                 ChangeAction.BOOK,
                 login,
-                "Window " + opening.window().name() + ", " + DAY_AND_TIME.format(local) + "; "
+                "Window " + opening.window().name() + ", " + wall(opensAt) + "; "
                         + (byItself ? "starts by itself." : "started by hand."));
         Booking booking = bookings.save(new Booking(
                 change.id(),
@@ -265,6 +340,16 @@ public class Schedule {
     public void noteRefusal(int number, String why) {
         booking(changes.numbered(number)).ifPresent(b -> b.refused(why));
         audit.write(AuditLog.SAFE_STEP, "CR-" + number, "start refused", why);
+    }
+
+    /** Which freeze stands in the way, in a sentence. */
+    public String frozen(Frozen frozen) {
+        return "The freeze " + frozen.name() + " holds for " + frozen.scope() + " from " + wall(frozen.begins())
+                + " until " + wall(frozen.ends()) + ".";
+    }
+
+    private String wall(Instant instant) {
+        return DAY_AND_TIME.format(instant.atZone(settings.zone()));
     }
 
     private static String minutes(Duration duration) {

@@ -34,6 +34,7 @@ public final class ScheduleViews {
      * @param spareSeconds what is left when everything was done and undone again; negative when it does not fit
      * @param turnBack the last moment at which there is still time to undo everything
      * @param lastStart the last moment at which a start still fits
+     * @param frozen the freeze that stands in the way or shortens the opening; null when none does
      */
     public record FitView(
             long windowId,
@@ -46,13 +47,15 @@ public final class ScheduleViews {
             long forwardSeconds,
             long wayBackSeconds,
             Instant turnBack,
-            Instant lastStart) {}
+            Instant lastStart,
+            @Nullable Frozen frozen) {}
 
     /**
      * The booking of one change.
      *
      * @param openNow the window is open, so that the run may be started by hand
      * @param automatic the run starts by itself when the window opens
+     * @param frozen the freeze that stands in the way or shortens the opening; null when none does
      * @param refusal why the last start was refused
      */
     public record BookingView(
@@ -65,6 +68,7 @@ public final class ScheduleViews {
             boolean automatic,
             long spareSeconds,
             Instant turnBack,
+            @Nullable Frozen frozen,
             @Nullable String refusal) {}
 
     /** The booking, if any, and every opening of the next days. */

@@ -1,6 +1,7 @@
 package io.safestep.app.notice;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.HandEdit;
@@ -75,11 +76,8 @@ class NoticesTest extends SafeStepTest {
                 .isEmpty();
         mailing.sendDue();
         // Safe Step itself may be at it in the same moment.
-        await().untilAsserted(() -> assertThat(operator.get("/api/notices")
-                        .body()
-                        .get(0)
-                        .path("mail")
-                        .asString())
+        await().untilAsserted(() -> assertThat(
+                        operator.get("/api/notices").body().get(0).path("mail").asString())
                 .isEqualTo("mailed"));
         assertThat(PRACTICE.network().mails())
                 .filteredOn(m -> m.to().contains("pquill@merrow-sound.example")

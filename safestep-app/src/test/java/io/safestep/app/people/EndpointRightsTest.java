@@ -278,6 +278,21 @@ class EndpointRightsTest extends SafeStepTest {
             case "/api/backups/retention" -> Map.of("seen", 0);
             case "/api/backups/archive" -> Map.of("devices", List.of("brn-gw-a"), "every", false, "secrets", true);
             case "/api/devices/{name}/backups/{id}/reference" -> Map.of("reason", "x");
+            case "/api/freezes" ->
+                Map.of(
+                        "name",
+                        "x",
+                        "reason",
+                        "x",
+                        "begins",
+                        "2030-01-01T00:00",
+                        "ends",
+                        "2030-01-01T01:00",
+                        "sites",
+                        List.of(),
+                        "groups",
+                        List.of());
+            case "/api/freezes/{id}/lifting" -> Map.of("reason", "x");
             case "/api/windows" -> Map.of("name", "x", "firstDay", "2026-11-25", "opens", "01:00", "closes", "02:00");
             case "/api/devices/{name}/stance" -> Map.of("stance", "MANAGED");
             case "/api/devices/{name}/reads" -> Map.of("read", "routes");

@@ -63,20 +63,6 @@ class ChangeWindowTest {
                 .hasMessageContaining("FREQ=DAILY");
     }
 
-    @Test
-    void aRunFitsWhenThereIsTimeToDoAndToUndoIt() {
-        Occurrence night = on("2026-11-02");
-        RunEstimate estimate = new RunEstimate(Duration.ofMinutes(34), Duration.ofMinutes(24));
-
-        Fit fit = Fit.of(night, night.start(), estimate);
-        assertThat(fit.fits()).isTrue();
-        assertThat(fit.spare()).isEqualTo(Duration.ofMinutes(225 - 58));
-        assertThat(fit.turnBack()).isEqualTo(night.end().minus(Duration.ofMinutes(24)));
-        assertThat(Fit.of(night, fit.lastStart(), estimate).fits()).isTrue();
-        assertThat(Fit.of(night, fit.lastStart().plusSeconds(1), estimate).fits())
-                .isFalse();
-    }
-
     private Occurrence on(String day) {
         Instant morning = LocalDate.parse(day).atTime(4, 0).atZone(HALIFAX).toInstant();
         List<Occurrence> found = nightly.occurrences(morning, morning.plusSeconds(1));

@@ -1,0 +1,14 @@
+package io.safestep.app.schedule;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface FreezeRepository extends JpaRepository<FreezeEntity, Long> {
+
+    List<FreezeEntity> findByLiftedAtIsNullOrderByName();
+
+    Optional<FreezeEntity> findByNameIgnoreCaseAndLiftedAtIsNull(String name);
+
+    Optional<FreezeEntity> findByIdAndLiftedAtIsNull(long id);
+}

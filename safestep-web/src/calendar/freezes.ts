@@ -1,0 +1,18 @@
+import type { Frozen } from "../api/types";
+import { dayAndTime } from "../ui/time";
+
+/** Which freeze is in the way, and for how long. */
+export const inTheWay = (f: Pick<Frozen, "name" | "begins" | "ends" | "scope">) =>
+  `${f.name}, freeze for ${f.scope}, ${dayAndTime(f.begins)} to ${dayAndTime(f.ends)}`;
+
+/** What a freeze holds for. */
+export const holdsFor = (f: { sites: string[]; groups: string[] }) =>
+  [...f.sites, ...f.groups.map((g) => `the group ${g}`)].join(", ") || "the whole network";
+
+/** Where a stretch of time lies in another one, in per cent of it; null when it is outside. */
+export function placed(begins: string, ends: string, from: Date, to: Date): { left: number; width: number } | null {
+  const whole = to.getTime() - from.getTime();
+  const left = Math.max(0, ((new Date(begins).getTime() - from.getTime()) / whole) * 100);
+  const right = Math.min(100, ((new Date(ends).getTime() - from.getTime()) / whole) * 100);
+  return right > left ? { left, width: right - left } : null;
+}
