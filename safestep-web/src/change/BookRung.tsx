@@ -4,7 +4,7 @@ import Button from "react-bootstrap/Button";
 import { api } from "../api/client";
 import type { Change, FitView, Placement } from "../api/types";
 import { WindowForm } from "../calendar/WindowForm";
-import { inTheWay } from "../calendar/freezes";
+import { inTheWay, keptBy } from "../calendar/freezes";
 import { useMay } from "../session/session";
 import { Glyph } from "../ui/Glyph";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
@@ -40,19 +40,21 @@ export function BookRung({ change }: { change: Change }) {
           </h2>
           {booking.refusal && <Block tone="bad">The start was refused: {booking.refusal}</Block>}
           {change.state === "BOOKED" && booking.frozen && (
-            <Block tone={booking.spareSeconds < 0 ? "bad" : undefined}>
+            <Block tone={keptBy(booking) ? "bad" : undefined}>
               {inTheWay(booking.frozen)}.{" "}
-              {booking.spareSeconds < 0
+              {keptBy(booking)
                 ? "The change can't run in this opening: cancel the booking and choose another one."
                 : "The run has to be done, or undone, before it."}
             </Block>
           )}
-          <p>
-            {booking.automatic
-              ? `The run starts by itself at ${clock(booking.opensAt)}, or by hand inside the window.`
-              : "The run is started by hand inside the window."}{" "}
-            Turn back by {clock(booking.turnBack)}: that is the last moment with time to undo everything.
-          </p>
+          {!keptBy(booking) && (
+            <p>
+              {booking.automatic
+                ? `The run starts by itself at ${clock(booking.opensAt)}, or by hand inside the window.`
+                : "The run is started by hand inside the window."}{" "}
+              Turn back by {clock(booking.turnBack)}: that is the last moment with time to undo everything.
+            </p>
+          )}
           {change.state === "BOOKED" && mayBook && (
             <Button variant="outline-primary" disabled={cancel.isPending} onClick={() => cancel.mutate()}>
               Cancel the booking

@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import Button from "react-bootstrap/Button";
 import { Link } from "react-router";
 import type { Change, Placement, Run } from "../api/types";
+import { inTheWay, keptBy } from "../calendar/freezes";
 import { useMay, usePerson } from "../session/session";
 import { Block } from "../ui/Messages";
 import { clock, dayAndTime } from "../ui/time";
@@ -117,7 +118,7 @@ export function WayOn({ change, placement, run, editor, rung }: WayOnProps) {
         </Block>
       );
     case "BOOKED":
-      return <Booked placement={placement} action={go("run", "Go to the run")} />;
+      return <Booked placement={placement} run={go("run", "Go to the run")} book={go("book", "Book it anew")} />;
     case "RUNNING":
       if (rung === "run") {
         return null; // the board says it itself
@@ -154,7 +155,7 @@ export function WayOn({ change, placement, run, editor, rung }: WayOnProps) {
   }
 }
 
-function Booked({ placement, action }: { placement: Placement | undefined; action: ReactNode }) {
+function Booked({ placement, run, book }: { placement: Placement | undefined; run: ReactNode; book: ReactNode }) {
   const booking = placement?.booking;
   if (!booking) {
     return null;
@@ -164,9 +165,13 @@ function Booked({ placement, action }: { placement: Placement | undefined; actio
       <Block>Its window closed {dayAndTime(booking.closesAt)}. Cancel the booking and choose another window.</Block>
     );
   }
+  const freeze = keptBy(booking);
+  if (freeze) {
+    return <Block action={book}>It can't run in its window: {inTheWay(freeze)}.</Block>;
+  }
   if (booking.openNow) {
     return (
-      <Block tone="calm" action={action}>
+      <Block tone="calm" action={run}>
         Its window is open until {clock(booking.closesAt)}; turn back by {clock(booking.turnBack)}.
       </Block>
     );

@@ -1,4 +1,5 @@
 import type { Approval, Change, Placement, Run } from "../api/types";
+import { keptBy } from "../calendar/freezes";
 import type { Shape } from "../ui/Glyph";
 import { clock, dayAndTime, duration } from "../ui/time";
 import { count, runStates } from "../ui/words";
@@ -105,7 +106,7 @@ function bookRung(change: Change, placement: Placement | undefined): Rung {
   const booking = placement?.booking;
   if (booking) {
     const over = booking.over && change.state === "BOOKED";
-    const frozen = change.state === "BOOKED" && booking.frozen && booking.spareSeconds < 0;
+    const frozen = change.state === "BOOKED" && keptBy(booking);
     return {
       ...base,
       shape: over || frozen ? "blocked" : "done",
@@ -137,7 +138,7 @@ function runRung(change: Change, placement: Placement | undefined, run: Run | un
   return {
     ...base,
     shape: change.state === "BOOKED" && booking?.openNow ? "blocked" : "notyet",
-    fact: booking ? `turn back by ${clock(booking.turnBack)}` : "",
+    fact: booking && !keptBy(booking) ? `turn back by ${clock(booking.turnBack)}` : "",
   };
 }
 

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import Button from "react-bootstrap/Button";
 import { api } from "../api/client";
 import type { Change, Placement, Run } from "../api/types";
+import { inTheWay, keptBy } from "../calendar/freezes";
 import { useMay } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
 import { failureRules } from "../change/order";
@@ -49,6 +50,7 @@ function BeforeRun({ change, placement }: Omit<Props, "run">) {
   if (!booking || change.state !== "BOOKED") {
     return <p className="empty">It has not run. It has to be approved and booked into a window first.</p>;
   }
+  const freeze = keptBy(booking);
   return (
     <>
       {start.error && <ErrorBlock error={start.error} />}
@@ -61,11 +63,19 @@ function BeforeRun({ change, placement }: Omit<Props, "run">) {
           {change.order.waves.map((w) => w.devices.join(", ")).join("; then ")}.
         </li>
         <li>{failureRules[change.order.failureRule].sentence}</li>
-        <li>
-          Turn back by {clock(booking.turnBack)}; the window closes {clock(booking.closesAt)}.
-        </li>
+        {!freeze && (
+          <li>
+            Turn back by {clock(booking.turnBack)};{" "}
+            {booking.frozen
+              ? `the freeze ${booking.frozen.name} begins ${clock(booking.frozen.begins)}`
+              : `the window closes ${clock(booking.closesAt)}`}
+            .
+          </li>
+        )}
       </ul>
-      {booking.openNow ? (
+      {freeze ? (
+        <p className="soft">It can't be started: {inTheWay(freeze)}.</p>
+      ) : booking.openNow ? (
         mayRun ? (
           <Button disabled={start.isPending} onClick={() => start.mutate()}>
             Start the run now

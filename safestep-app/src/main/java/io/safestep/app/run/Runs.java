@@ -98,8 +98,10 @@ public class Runs {
         Schedule.Room room = schedule.room(change, window, now);
         Fit fit = room.fit();
         if (!fit.fits() && room.frozen() != null) {
-            throw ProblemException.refused(
-                    schedule.frozen(room.frozen()) + " There is no time for this change before it.");
+            throw ProblemException.refused(schedule.frozen(room.frozen())
+                    + (room.frozen().begins().isAfter(now)
+                            ? " There is no time for this change before it."
+                            : " Nothing may be changed there before that."));
         }
         if (!fit.fits()) {
             throw ProblemException.refused("There is no longer enough time in the window to do and, if need be, to undo"
