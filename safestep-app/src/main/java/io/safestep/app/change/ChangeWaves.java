@@ -3,7 +3,12 @@ package io.safestep.app.change;
 import io.safestep.app.device.Device;
 import io.safestep.app.network.LinkDistances;
 import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.Script;
+import io.safestep.core.network.facts.DeviceFacts;
+import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.network.segment.Link;
+import io.safestep.core.network.segment.LinkEnds;
 import io.safestep.core.network.segment.Port;
 import io.safestep.core.run.WaveOrder;
 import java.util.HashMap;
@@ -14,6 +19,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** The waves of a change: computed from the network, or placed by a person within the laws. */
@@ -80,16 +86,25 @@ class ChangeWaves {
     }
 
     private List<WaveOrder.Both> bothEnds(Change change) {
-        Map<String, Set<String>> touched = new HashMap<>();
         Set<Long> ids = new HashSet<>();
+        change.targets().stream()
+                .filter(ChangeTarget::hasScript)
+                .forEach(t -> ids.add(t.device().id()));
+        List<Link> links = distances.linksAmong(ids);
+        Map<String, End> ends = new HashMap<>();
         for (ChangeTarget target : change.targets()) {
-            if (target.hasScript()) {
-                ids.add(target.device().id());
-                touched.put(target.device().name(), touched(target));
+            String name = target.device().name();
+            if (links.stream()
+                    .anyMatch(l ->
+                            l.one().device().equals(name) || l.other().device().equals(name))) {
+                ends.put(name, end(target));
             }
         }
-        return distances.linksAmong(ids).stream()
-                .filter(link -> touches(touched, link.one()) && touches(touched, link.other()))
+        return links.stream()
+                .filter(link -> touchedAtBoth(
+                        link,
+                        ends.get(link.one().device()),
+                        ends.get(link.other().device())))
                 .map(ChangeWaves::both)
                 .distinct()
                 .toList();
@@ -99,17 +114,36 @@ class ChangeWaves {
         return new WaveOrder.Both(link.one().device(), link.other().device());
     }
 
-    private Set<String> touched(ChangeTarget target) {
-        Device device = target.device();
-        ConfigEngine engine = builds.engine(device);
-        return engine.touchedGround(
-                        builds.baseline(device, target.baselineBackupId()), engine.readScript(target.script()))
-                .keySet();
+    /**
+     * A device at the end of a link.
+     *
+     * @param touched the parts of its configuration that its script touches
+     */
+    private record End(Set<String> touched, DeviceFacts before, DeviceFacts after) {
+
+        /** Whether one of the parts is the interface. */
+        boolean touches(Port port) {
+            return touched.stream().anyMatch(part -> (part + " ").contains(" " + port.name() + " "));
+        }
     }
 
-    /** Whether one of the parts that a script touches is the interface. */
-    private static boolean touches(Map<String, Set<String>> touched, Port port) {
-        return touched.getOrDefault(port.device(), Set.of()).stream()
-                .anyMatch(part -> (part + " ").contains(" " + port.name() + " "));
+    private End end(ChangeTarget target) {
+        Device device = target.device();
+        ConfigEngine engine = builds.engine(device);
+        ConfigTree baseline = builds.baseline(device, target.baselineBackupId());
+        Script script = engine.readScript(target.script());
+        FactReader facts = builds.facts(device);
+        return new End(
+                engine.touchedGround(baseline, script).keySet(),
+                facts.read(device.name(), baseline),
+                facts.read(device.name(), engine.apply(baseline, script)));
+    }
+
+    /** A VLAN may be carried only before, or only after. */
+    private static boolean touchedAtBoth(Link link, End one, End other) {
+        return Stream.concat(
+                        LinkEnds.over(link, one.before(), other.before()).stream(),
+                        LinkEnds.over(link, one.after(), other.after()).stream())
+                .anyMatch(pair -> one.touches(pair.one()) && other.touches(pair.other()));
     }
 }

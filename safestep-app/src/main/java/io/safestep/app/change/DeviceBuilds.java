@@ -10,6 +10,7 @@ import io.safestep.core.config.ConfigTree;
 import io.safestep.core.config.Edited;
 import io.safestep.core.config.LineComplaint;
 import io.safestep.core.identity.Decided;
+import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.network.ownpath.OwnPath;
 import io.safestep.core.paste.Cleaned;
 import io.safestep.core.paste.PastedInstructions;
@@ -41,6 +42,10 @@ class DeviceBuilds {
 
     ConfigEngine engine(Device device) {
         return platforms.engine(device.platform());
+    }
+
+    FactReader facts(Device device) {
+        return new FactReader(platforms.profile(device.platform()));
     }
 
     /**
