@@ -126,6 +126,7 @@ const run = (state: Run["state"], done = 0): Run => ({
   turnBackAt: opening.turnBack,
   windowOpensAt: opening.opensAt,
   windowClosesAt: opening.closesAt,
+  freeze: null,
   stopRequestedBy: null,
   verdict: null,
   attended: true,

@@ -17,8 +17,9 @@ export function TimeBar({ run }: { run: Run }) {
   };
   const left = (estimate - current) / 1000;
   const ahead = Math.max(at(current), at(estimate));
+  const closing = run.freeze ? `freeze ${run.freeze}` : "closes";
   return (
-    <div className="time-bar" role="img" aria-label={`Turn back by ${clock(turnBack)}, window closes ${clock(close)}`}>
+    <div className="time-bar" role="img" aria-label={`Turn back by ${clock(turnBack)}, ${closing} ${clock(close)}`}>
       <div className="label" style={{ left: 0 }}>
         {clock(start)} started
       </div>
@@ -36,7 +37,7 @@ export function TimeBar({ run }: { run: Run }) {
         turn back by {clock(turnBack)}
       </div>
       <div className="label" style={{ left: "87%", top: 18 }}>
-        closes {clock(close)}
+        {closing} {clock(close)}
       </div>
     </div>
   );

@@ -26,3 +26,6 @@ create table freeze_group (
   group_id bigint not null references device_group on delete cascade,
   primary key (freeze_id, group_id)
 );
+
+-- The freeze at whose beginning a run has to be done; null when that is the end of its window.
+alter table run add column freeze_name varchar(80);

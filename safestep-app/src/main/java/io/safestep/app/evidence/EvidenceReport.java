@@ -108,7 +108,8 @@ class EvidenceReport {
         line(
                 document,
                 "Started by " + run.startedBy() + " " + time(run.startedAt())
-                        + (run.endedAt() == null ? "" : ", ended " + time(run.endedAt())) + "; window until "
+                        + (run.endedAt() == null ? "" : ", ended " + time(run.endedAt())) + "; "
+                        + (run.freeze() == null ? "window until " : "until the freeze " + run.freeze() + " at ")
                         + time(run.windowClosesAt()) + "; when something fails: "
                         + words(run.failureRule().name()) + ".");
         if (run.verdict() != null) {

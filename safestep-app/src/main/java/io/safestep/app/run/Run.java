@@ -48,6 +48,10 @@ class Run {
     private Instant turnBackAt;
     private Instant windowOpensAt;
     private Instant windowClosesAt;
+
+    /** The freeze that makes the window end early; null when none does. */
+    private String freezeName;
+
     private Instant stopRequestedAt;
     private String stopRequestedBy;
     private String verdict;
@@ -83,6 +87,7 @@ class Run {
             Instant startedAt,
             RunEstimate estimate,
             Occurrence window,
+            String freeze,
             RunOrder order) {
         this.changeId = changeId;
         this.seal = seal;
@@ -95,6 +100,7 @@ class Run {
         this.pauseBetweenWaves = order.pauseSeconds();
         this.windowOpensAt = window.start();
         this.windowClosesAt = window.end();
+        this.freezeName = freeze;
     }
 
     Long id() {
@@ -210,6 +216,11 @@ class Run {
     void lengthen(Instant until) {
         turnBackAt = turnBackAt.plus(Duration.between(windowClosesAt, until));
         windowClosesAt = until;
+        freezeName = null;
+    }
+
+    String freeze() {
+        return freezeName;
     }
 
     /** Takes the way back up again after it was stuck. */

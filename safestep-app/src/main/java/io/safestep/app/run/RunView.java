@@ -17,6 +17,8 @@ import org.jspecify.annotations.Nullable;
  * @param estimatedEnd when the rest is done, as reckoned now
  * @param turnBackAt the last moment at which there is still time to undo everything inside the window
  * @param wayBackSeconds how long undoing everything takes, as reckoned now
+ * @param windowClosesAt when all has to be done or undone
+ * @param freeze the freeze that begins then; null when that is the end of the window
  * @param verdict how it ended, in words; null while it goes on
  * @param attended whether a living process drives it now; when not, what is shown as going on may have been broken off
  * @param pause where a person asked to pause
@@ -35,6 +37,7 @@ public record RunView(
         long wayBackSeconds,
         Instant windowOpensAt,
         Instant windowClosesAt,
+        @Nullable String freeze,
         @Nullable String stopRequestedBy,
         @Nullable String verdict,
         boolean attended,

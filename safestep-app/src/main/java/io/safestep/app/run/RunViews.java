@@ -77,6 +77,7 @@ class RunViews {
                 run.wayBackSeconds(),
                 run.window().start(),
                 run.window().end(),
+                run.freeze(),
                 run.stopRequestedBy(),
                 run.verdict(),
                 !run.state().ended() && runs.attended(run.id()),

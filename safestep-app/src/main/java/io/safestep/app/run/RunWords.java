@@ -29,7 +29,7 @@ final class RunWords {
     static String cause(Run run, Decision.TakeBack decision) {
         return switch (decision.cause()) {
             case STOPPED -> "a stop by " + run.stopRequestedBy();
-            case TURN_BACK_POINT -> "the turn-back point has come, and the rest can't be finished in time";
+            case TURN_BACK_POINT -> "the turn-back point, which came before the rest was done";
             case SKIPPED -> "left out: " + skipped(run, decision.devices());
             case FAILURE -> failure(run, decision.device());
         };

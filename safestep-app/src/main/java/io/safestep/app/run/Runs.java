@@ -108,7 +108,14 @@ public class Runs {
                     + " everything. The last start that fits was " + wall(fit.lastStart()) + ".");
         }
         Run run = repository.save(new Run(
-                change.id(), seal, login, now, estimate, new Occurrence(window.start(), fit.closes()), change.order()));
+                change.id(),
+                seal,
+                login,
+                now,
+                estimate,
+                new Occurrence(window.start(), fit.closes()),
+                room.frozen() == null ? null : room.frozen().name(),
+                change.order()));
         int position = 0;
         for (ChangeTarget target : change.targets()) {
             gateDevice(target, run);

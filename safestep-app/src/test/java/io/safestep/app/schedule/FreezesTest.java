@@ -146,6 +146,7 @@ class FreezesTest extends SafeStepTest {
         assertThat(run.path("windowClosesAt").asString())
                 .as("the run turns back in time for the freeze")
                 .isEqualTo(opening.path("frozen").path("begins").asString());
+        assertThat(run.path("freeze").asString()).isEqualTo("Soon");
         Answer longer = story.manager()
                 .post(
                         "/api/runs/" + id + "/lengthening",
