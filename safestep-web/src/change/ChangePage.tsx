@@ -93,7 +93,14 @@ function Loaded({ change }: { change: Change }) {
           ))}
         </nav>
         <div className="pane">
-          <RungPane rung={rung} change={change} editor={editor} run={run} placement={placement.data} />
+          <RungPane
+            rung={rung}
+            change={change}
+            editor={editor}
+            run={run}
+            loaded={runs.isFetched}
+            placement={placement.data}
+          />
         </div>
       </div>
     </>
@@ -105,10 +112,12 @@ interface PaneProps {
   change: Change;
   editor: Editor;
   run: Run | undefined;
+  /** Whether it is known what has run. */
+  loaded: boolean;
   placement: Placement | undefined;
 }
 
-function RungPane({ rung, change, editor, run, placement }: PaneProps) {
+function RungPane({ rung, change, editor, run, loaded, placement }: PaneProps) {
   const editing = change.editable && (rung === "describe" || rung === "build");
   switch (rung) {
     case "describe":
@@ -134,7 +143,11 @@ function RungPane({ rung, change, editor, run, placement }: PaneProps) {
     case "book":
       return <BookRung change={change} />;
     case "run":
-      return <RunRung change={change} run={run} placement={placement} />;
+      return loaded && (run || change.state !== "RUNNING") ? (
+        <RunRung change={change} run={run} placement={placement} />
+      ) : (
+        <Loading />
+      );
     case "close":
       return <CloseRung change={change} />;
   }

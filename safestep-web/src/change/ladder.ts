@@ -120,7 +120,9 @@ function bookRung(change: Change, placement: Placement | undefined): Rung {
   const fit = placement?.openings.find((o) => o.fits);
   const fact = fit
     ? `fits ${fit.openNow ? "now" : dayAndTime(fit.opensAt)}, ${duration(fit.spareSeconds)} spare`
-    : "no window fits";
+    : placement
+      ? "no window fits"
+      : "";
   return { ...base, shape: change.state === "APPROVED" ? "blocked" : "notyet", fact };
 }
 

@@ -50,5 +50,8 @@ function nowLabel(run: Run, left: number): string {
   if (run.state === "ROLLING_BACK") {
     return "on the way back";
   }
+  if (run.hold) {
+    return "waits for a person";
+  }
   return left > 0 ? `at most ${duration(left)} to go` : "longer than estimated";
 }

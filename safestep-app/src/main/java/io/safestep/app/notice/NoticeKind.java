@@ -29,6 +29,11 @@ enum NoticeKind {
         return right;
     }
 
+    /** Whether it is mailed as long as the person has said nothing: it can't wait until somebody looks. */
+    boolean urgent() {
+        return this == FOUND_CHANGED || this == RUN_WAITS;
+    }
+
     /** For example {@code 3 devices were changed outside}. */
     String title(Collection<String> devices) {
         return devices.size() == 1 ? devices.iterator().next() + " " + one : devices.size() + " devices " + many;

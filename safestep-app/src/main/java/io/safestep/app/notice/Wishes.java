@@ -24,9 +24,7 @@ class Wishes {
         Map<NoticeKind, Wish> wishes = new EnumMap<>(NoticeKind.class);
         for (NoticeKind kind : NoticeKind.values()) {
             boolean concerned = person.rights().contains(kind.right());
-            wishes.put(
-                    kind,
-                    new Wish(concerned ? Pace.AT_ONCE : Pace.NEVER, concerned && kind == NoticeKind.FOUND_CHANGED));
+            wishes.put(kind, new Wish(concerned ? Pace.AT_ONCE : Pace.NEVER, concerned && kind.urgent()));
         }
         jdbc.query(
                 "select kind, pace, mail from notice_wish where person_id = ?",
