@@ -99,6 +99,7 @@ class RunDriver {
         private final KeptSessions sessions;
         private final LinkedBlockingQueue<Optional<RuntimeException>> ended = new LinkedBlockingQueue<>();
         private final RunTimings.Known known;
+        private final RunPictures.Watch watch;
         private int going;
         private RuntimeException failure;
 
@@ -106,6 +107,7 @@ class RunDriver {
             this.drive = drive;
             this.sessions = sessions;
             this.known = timings.of(drive.runId());
+            this.watch = pictures.watch(drive.runId());
         }
 
         Optional<Instant> go() {
@@ -114,7 +116,7 @@ class RunDriver {
                     awaitAll();
                     throw failure;
                 }
-                RunPictures.Seen seen = pictures.of(drive.runId(), known.times(), ChangeTimes.TOGETHER);
+                RunPictures.Seen seen = watch.now(known.times(), ChangeTimes.TOGETHER);
                 timings.show(drive, seen.picture(), known);
                 Decision decision = RunDecisions.next(seen.picture());
                 end.show(drive, seen.picture(), decision);

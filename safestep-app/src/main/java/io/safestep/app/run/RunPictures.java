@@ -2,108 +2,146 @@ package io.safestep.app.run;
 
 import io.safestep.core.change.FailureRule;
 import io.safestep.core.run.DeviceProgress;
-import io.safestep.core.run.Phase;
 import io.safestep.core.run.PhaseTimes;
 import io.safestep.core.run.RunPicture;
 import io.safestep.core.run.RunTimes;
-import io.safestep.core.run.StepState;
 import io.safestep.core.run.TimeLeft;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** What is stored of a run, as the core wants to see it before it decides. */
 @Component
 class RunPictures {
 
     private final JdbcTemplate jdbc;
+    private final TransactionTemplate transaction;
     private final Clock clock;
 
-    RunPictures(JdbcTemplate jdbc, Clock clock) {
+    RunPictures(JdbcTemplate jdbc, TransactionTemplate transaction, Clock clock) {
         this.jdbc = jdbc;
+        this.transaction = transaction;
         this.clock = clock;
     }
 
     /** @param ids by name of the device, for whoever acts on the decision */
     record Seen(RunPicture picture, Map<String, Long> ids) {}
 
-    private record Row(
+    /** @param controls goes up with everything that people do to the run */
+    private record StoredRun(
             FailureRule rule,
             boolean stopAsked,
             boolean turningBack,
             RunPicture.Pause pause,
             Duration pauseBetweenWaves,
-            Instant waveEndedAt,
-            Instant windowCloses) {}
+            Instant windowCloses,
+            long controls) {}
 
-    /** @param times how long phases take */
-    @Transactional(readOnly = true)
-    Seen of(long runId, PhaseTimes times, int together) {
-        Map<Long, Map<Phase, StepState>> steps = new HashMap<>();
-        jdbc.query(
-                "select distinct on (s.run_device_id, s.phase) s.run_device_id, s.phase, s.state from run_step s"
-                        + " join run_device d on d.id = s.run_device_id where d.run_id = ?"
-                        + " order by s.run_device_id, s.phase, s.id desc",
-                row -> {
-                    steps.computeIfAbsent(row.getLong(1), id -> new EnumMap<>(Phase.class))
-                            .put(Phase.valueOf(row.getString(2)), StepState.valueOf(row.getString(3)));
-                },
-                runId);
-        Map<String, Long> ids = new HashMap<>();
-        List<DeviceProgress> devices = jdbc.query(
-                "select d.id, v.name, d.wave, d.has_script, d.timer, d.written, d.taken_back, d.skipped from run_device d"
-                        + " join device v on v.id = d.device_id where d.run_id = ? order by d.position",
-                (row, number) -> {
-                    ids.put(row.getString("name"), row.getLong("id"));
-                    return new DeviceProgress(
-                            row.getString("name"),
-                            row.getInt("wave"),
-                            row.getBoolean("has_script"),
-                            row.getBoolean("timer"),
-                            row.getBoolean("written"),
-                            row.getBoolean("taken_back"),
-                            row.getBoolean("skipped"),
-                            steps.getOrDefault(row.getLong("id"), Map.of()));
-                },
-                runId);
-        Row run = jdbc.queryForObject(
+    private record StoredDevice(
+            long id,
+            String name,
+            int wave,
+            boolean hasScript,
+            boolean timer,
+            boolean written,
+            boolean takenBack,
+            boolean skipped) {}
+
+    /** One run, looked at again and again by who drives it. */
+    final class Watch {
+
+        private final long runId;
+        private final LatestSteps steps;
+
+        private Watch(long runId) {
+            this.runId = runId;
+            this.steps = new LatestSteps(jdbc, runId);
+        }
+
+        /** @param times how long phases take */
+        Seen now(PhaseTimes times, int together) {
+            return transaction.execute(t -> {
+                StoredRun run = run(runId);
+                List<StoredDevice> stored = devices(runId);
+                steps.keepUp(run.controls());
+                Map<String, Long> ids = new HashMap<>();
+                stored.forEach(d -> ids.put(d.name(), d.id()));
+                List<DeviceProgress> devices =
+                        stored.stream().map(this::progress).toList();
+                RunTimes reckoning = new RunTimes(times, together);
+                TimeLeft left = new TimeLeft(
+                        clock.instant(),
+                        reckoning.rest(devices, run.pauseBetweenWaves()),
+                        reckoning.wayBack(devices),
+                        run.windowCloses());
+                return new Seen(
+                        new RunPicture(
+                                devices,
+                                run.rule(),
+                                run.stopAsked(),
+                                run.turningBack(),
+                                run.pause(),
+                                run.pauseBetweenWaves(),
+                                steps.lastEnd(),
+                                left),
+                        ids);
+            });
+        }
+
+        private DeviceProgress progress(StoredDevice d) {
+            return new DeviceProgress(
+                    d.name(),
+                    d.wave(),
+                    d.hasScript(),
+                    d.timer(),
+                    d.written(),
+                    d.takenBack(),
+                    d.skipped(),
+                    steps.of(d.id()));
+        }
+    }
+
+    Watch watch(long runId) {
+        return new Watch(runId);
+    }
+
+    private StoredRun run(long runId) {
+        return jdbc.queryForObject(
                 "select failure_rule, stop_requested_at is not null as stop_asked, turning_back, pause,"
-                        + " pause_between_waves, window_closes_at, (select max(s.ended_at) from run_step s"
-                        + " join run_device d on d.id = s.run_device_id where d.run_id = r.id"
-                        + " and s.phase not in ('BACK_UP', 'CHECK_BEFORE')) as wave_ended_at from run r where id = ?",
-                (row, number) -> new Row(
+                        + " pause_between_waves, window_closes_at, (select count(*) + count(c.seconded_at)"
+                        + " from run_control c where c.run_id = r.id) as controls from run r where id = ?",
+                (row, number) -> new StoredRun(
                         FailureRule.valueOf(row.getString("failure_rule")),
                         row.getBoolean("stop_asked"),
                         row.getBoolean("turning_back"),
                         RunPicture.Pause.valueOf(row.getString("pause")),
                         Duration.ofSeconds(row.getInt("pause_between_waves")),
-                        instant(row.getTimestamp("wave_ended_at")),
-                        instant(row.getTimestamp("window_closes_at"))),
+                        instant(row.getTimestamp("window_closes_at")),
+                        row.getLong("controls")),
                 runId);
-        RunTimes reckoning = new RunTimes(times, together);
-        return new Seen(
-                new RunPicture(
-                        devices,
-                        run.rule(),
-                        run.stopAsked(),
-                        run.turningBack(),
-                        run.pause(),
-                        run.pauseBetweenWaves(),
-                        run.waveEndedAt(),
-                        new TimeLeft(
-                                clock.instant(),
-                                reckoning.rest(devices, run.pauseBetweenWaves()),
-                                reckoning.wayBack(devices),
-                                run.windowCloses())),
-                ids);
+    }
+
+    private List<StoredDevice> devices(long runId) {
+        return jdbc.query(
+                "select d.id, v.name, d.wave, d.has_script, d.timer, d.written, d.taken_back, d.skipped from run_device d"
+                        + " join device v on v.id = d.device_id where d.run_id = ? order by d.position",
+                (row, number) -> new StoredDevice(
+                        row.getLong("id"),
+                        row.getString("name"),
+                        row.getInt("wave"),
+                        row.getBoolean("has_script"),
+                        row.getBoolean("timer"),
+                        row.getBoolean("written"),
+                        row.getBoolean("taken_back"),
+                        row.getBoolean("skipped")),
+                runId);
     }
 
     private static Instant instant(Timestamp timestamp) {
