@@ -1,6 +1,7 @@
 package io.safestep.bench;
 
 import io.safestep.app.SafeStepApplication;
+import io.safestep.app.change.ReadAhead;
 import io.safestep.app.people.People;
 import io.safestep.app.people.Role;
 import io.safestep.app.testing.ApiClient;
@@ -10,6 +11,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.concurrent.locks.LockSupport;
 import javax.sql.DataSource;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -20,20 +22,41 @@ final class RunningApp implements AutoCloseable {
     static final String LOGIN = "bench";
 
     private final ConfigurableApplicationContext context;
+    private final int devicePort;
+    private final String databaseUrl;
+    private final Path home;
     private final int port;
 
     RunningApp(int devicePort) throws IOException {
-        Path home = Files.createTempDirectory("safestep-bench-home");
+        this(devicePort, TestPostgres.freshUrl(), Files.createTempDirectory("safestep-bench-home"));
+    }
+
+    /** On a database and a home folder that there are already. */
+    private RunningApp(int devicePort, String database, Path home) {
+        this.devicePort = devicePort;
+        this.databaseUrl = database;
+        this.home = home;
         context = new SpringApplication(SafeStepApplication.class)
                 .run(
                         "--server.port=0",
-                        "--spring.datasource.url=" + TestPostgres.freshUrl(),
+                        "--spring.datasource.url=" + database,
                         "--spring.datasource.username=postgres",
                         "--safestep.home=" + home,
                         "--safestep.device-port=" + devicePort,
                         "--logging.level.root=error");
         port = Integer.parseInt(context.getEnvironment().getProperty("local.server.port"));
         context.getBean(People.class).ensure(LOGIN, "Benchmark", "practice", List.of(Role.ADMINISTRATOR));
+    }
+
+    /** Ends it and starts it again, and waits until it has read what is stored. */
+    RunningApp restarted() {
+        close();
+        RunningApp again = new RunningApp(devicePort, databaseUrl, home);
+        ReadAhead ahead = again.context.getBean(ReadAhead.class);
+        while (!ahead.done()) {
+            LockSupport.parkNanos(50_000_000);
+        }
+        return again;
     }
 
     int port() {

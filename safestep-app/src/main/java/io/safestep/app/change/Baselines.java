@@ -42,6 +42,13 @@ class Baselines {
         return tree;
     }
 
+    /** Whether one more can be kept without forgetting another. */
+    boolean hasRoom() {
+        synchronized (kept) {
+            return lines < MOST_LINES * 4L / 5;
+        }
+    }
+
     private void keep(long backupId, Read read) {
         synchronized (kept) {
             Read before = kept.put(backupId, read);

@@ -16,6 +16,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -257,5 +259,22 @@ class RunChecksTest extends SafeStepTest {
         assertThat(ended.path("state").asString()).isEqualTo("ROLLED_BACK");
         assertThat(ended.path("verdict").asString()).contains("no by pquill: Two are red.");
         assertThat(running("elv-ac-2")).doesNotContain("the short pier");
+    }
+
+    @Test
+    void aDeadManTimerWaitsForTheAnswer() {
+        long run = asking("Asks, under a timer", "dun-ac-1", "contact the pier that is asked about\n");
+        long check = awaitQuestion(run);
+        Matcher timer = Pattern.compile("dead-man timer of (\\d+) s")
+                .matcher(ok(operator.get("/api/runs/" + run + "/lines")).toString());
+        assertThat(timer.find()).as("it is pushed under a timer").isTrue();
+        assertThat(Integer.parseInt(timer.group(1)))
+                .as("seconds; a person has 300 to answer")
+                .isGreaterThan(300);
+        ok(operator.post(
+                "/api/runs/" + run + "/checks/" + check + "/answer",
+                Map.of("devices", List.of("dun-ac-1"), "yes", true)));
+        assertThat(story.awaitEnd(run).path("state").asString()).isEqualTo("SUCCEEDED");
+        assertThat(running("dun-ac-1")).contains("the pier that is asked about");
     }
 }

@@ -1,0 +1,96 @@
+package io.safestep.app.change;
+
+import io.safestep.app.backup.BackedUp;
+import io.safestep.app.device.Device;
+import io.safestep.app.device.Devices;
+import io.safestep.app.device.Platforms;
+import io.safestep.app.network.ComputedNetwork;
+import jakarta.annotation.PreDestroy;
+import java.time.Duration;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+
+/**
+ * Reads the configurations of all devices before somebody asks for them: after the start, and when new ones have come and
+ * no more have for some seconds. Else whoever writes the first change would wait until thousands have been read.
+ */
+@Component
+public class ReadAhead {
+
+    private static final Logger LOG = LoggerFactory.getLogger(ReadAhead.class);
+    private static final Duration QUIET = Duration.ofSeconds(3);
+
+    private final ComputedNetwork network;
+    private final Baselines baselines;
+    private final Devices devices;
+    private final Platforms platforms;
+    private final LinkedBlockingQueue<Boolean> news = new LinkedBlockingQueue<>(1);
+    private final Thread reader = new Thread(this::readAll, "read-ahead");
+    private volatile boolean done;
+
+    ReadAhead(ComputedNetwork network, Baselines baselines, Devices devices, Platforms platforms) {
+        this.network = network;
+        this.baselines = baselines;
+        this.devices = devices;
+        this.platforms = platforms;
+        reader.setDaemon(true);
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void begin() {
+        news.offer(true);
+        reader.start();
+    }
+
+    @EventListener
+    void found(BackedUp backup) {
+        if (backup.isNew()) {
+            done = false;
+            news.offer(true);
+        }
+    }
+
+    /** Whether everything that is known to have come has been read. */
+    public boolean done() {
+        return done;
+    }
+
+    private void readAll() {
+        try {
+            while (true) {
+                news.take();
+                while (news.poll(QUIET.toMillis(), TimeUnit.MILLISECONDS) != null) {
+                    // more has come meanwhile
+                }
+                read();
+                done = news.isEmpty();
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt(); // Safe Step ends
+        }
+    }
+
+    private void read() {
+        try {
+            network.configured();
+            for (Device device : devices.entities()) {
+                if (device.baselineBackupId() != null && baselines.hasRoom()) {
+                    baselines.of(device.baselineBackupId(), platforms.engine(device.platform()));
+                }
+            }
+        } catch (RuntimeException e) {
+            // Whoever needs it reads it again, and is told what is wrong with it.
+            LOG.warn("The configurations could not be read ahead: {}", e.getMessage());
+        }
+    }
+
+    @PreDestroy
+    void close() {
+        reader.interrupt();
+    }
+}
