@@ -1,6 +1,5 @@
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
-import Form from "react-bootstrap/Form";
 import { asProblem } from "../api/client";
 import type { LibraryCheck } from "../api/types";
 import { CheckFields } from "../change/CheckFields";
@@ -11,6 +10,7 @@ import { ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
 import { dayAndTime } from "../ui/time";
 import { useDevices, useReadable } from "./queries";
+import { type Named, NamedFields } from "./NamedFields";
 import { useKept } from "./useKept";
 
 /** Writing a check of the library, and looking with it now. */
@@ -18,8 +18,7 @@ export function CheckForm({ check }: { check: LibraryCheck | null }) {
   const may = useMay("WRITE_LIBRARY");
   const reads = useReadable().data ?? [];
   const devices = useDevices().data ?? [];
-  const [name, setName] = useState(check?.name ?? "");
-  const [description, setDescription] = useState(check?.description ?? "");
+  const [named, setNamed] = useState<Named>({ name: check?.name ?? "", description: check?.description ?? "" });
   const [draft, setDraft] = useState(() =>
     check ? { ...draftOf(check.definition, null), name: "" } : { ...blankCheck, read: "neighbours" },
   );
@@ -30,33 +29,21 @@ export function CheckForm({ check }: { check: LibraryCheck | null }) {
 
   function submit(event: FormEvent) {
     event.preventDefault();
-    save.mutate({ name, description, check: checkRequest(draft) } as { name: string });
+    save.mutate({ ...named, check: checkRequest(draft) });
   }
 
   return (
     <form onSubmit={submit} noValidate>
       <h2>{check ? `What it says, version ${check.version}` : "A new check"}</h2>
       {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
-      <Form.Group className="mb-2" controlId="check-name">
-        <Form.Label>Name</Form.Label>
-        <Form.Control
-          maxLength={80}
-          disabled={!may}
-          value={name}
-          isInvalid={!!at("name")}
-          onChange={(e) => setName(e.target.value)}
-        />
-        <Form.Control.Feedback type="invalid">{at("name")}</Form.Control.Feedback>
-      </Form.Group>
-      <Form.Group className="mb-2" controlId="check-description">
-        <Form.Label>What it is good for</Form.Label>
-        <Form.Control
-          maxLength={1000}
-          disabled={!may}
-          value={description}
-          onChange={(e) => setDescription(e.target.value)}
-        />
-      </Form.Group>
+      <NamedFields
+        of="check"
+        named={named}
+        set={setNamed}
+        disabled={!may}
+        nameError={at("name")}
+        descriptionLabel="What it is good for"
+      />
       <CheckFields
         check={draft}
         reads={reads}
@@ -67,7 +54,7 @@ export function CheckForm({ check }: { check: LibraryCheck | null }) {
       <CheckTrial check={draft} devices={fitting} />
       {may && (
         <div className="d-flex gap-2 mt-3 mb-2">
-          <Button type="submit" disabled={save.isPending || !name.trim()}>
+          <Button type="submit" disabled={save.isPending || !named.name.trim()}>
             {check ? "Save" : "Add the check"}
           </Button>
           {check && (

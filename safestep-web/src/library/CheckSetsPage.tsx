@@ -11,6 +11,7 @@ import { count, deviceRoles } from "../ui/words";
 import { LibraryNav } from "./LibraryNav";
 import { useCheckSets, useLibraryChecks, usePlatforms } from "./queries";
 import { setWords, topicWords } from "./sets";
+import { type Named, NamedFields } from "./NamedFields";
 import { useKept } from "./useKept";
 
 /** Checks that belong together, and the changes for which they are proposed. */
@@ -70,8 +71,7 @@ function SetForm({ set }: { set: CheckSet | null }) {
   const may = useMay("WRITE_LIBRARY");
   const checks = useLibraryChecks().data ?? [];
   const platforms = usePlatforms().data ?? [];
-  const [name, setName] = useState(set?.name ?? "");
-  const [description, setDescription] = useState(set?.description ?? "");
+  const [named, setNamed] = useState<Named>({ name: set?.name ?? "", description: set?.description ?? "" });
   const [topics, setTopics] = useState<string[]>(set?.topics ?? []);
   const [roles, setRoles] = useState(set?.roles ?? []);
   const [profiles, setProfiles] = useState(set?.platforms ?? []);
@@ -82,7 +82,7 @@ function SetForm({ set }: { set: CheckSet | null }) {
 
   function submit(event: FormEvent) {
     event.preventDefault();
-    save.mutate({ name, description, topics, roles, platforms: profiles, checks: members } as { name: string });
+    save.mutate({ ...named, topics, roles, platforms: profiles, checks: members });
   }
 
   const choice = (
@@ -113,26 +113,14 @@ function SetForm({ set }: { set: CheckSet | null }) {
     <form onSubmit={submit} noValidate>
       <h2>{set ? `What it says, version ${set.version}` : "A new set"}</h2>
       {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
-      <Form.Group className="mb-2" controlId="set-name">
-        <Form.Label>Name</Form.Label>
-        <Form.Control
-          maxLength={80}
-          disabled={!may}
-          value={name}
-          isInvalid={!!at("name")}
-          onChange={(e) => setName(e.target.value)}
-        />
-        <Form.Control.Feedback type="invalid">{at("name")}</Form.Control.Feedback>
-      </Form.Group>
-      <Form.Group className="mb-2" controlId="set-description">
-        <Form.Label>What it is good for</Form.Label>
-        <Form.Control
-          maxLength={1000}
-          disabled={!may}
-          value={description}
-          onChange={(e) => setDescription(e.target.value)}
-        />
-      </Form.Group>
+      <NamedFields
+        of="set"
+        named={named}
+        set={setNamed}
+        disabled={!may}
+        nameError={at("name")}
+        descriptionLabel="What it is good for"
+      />
       {choice(
         "When a change touches",
         "none chosen: for every change",
@@ -174,7 +162,7 @@ function SetForm({ set }: { set: CheckSet | null }) {
       </fieldset>
       {may && (
         <div className="d-flex gap-2 mt-3 mb-2">
-          <Button type="submit" disabled={save.isPending || !name.trim() || members.length === 0}>
+          <Button type="submit" disabled={save.isPending || !named.name.trim() || members.length === 0}>
             {set ? "Save" : "Add the set"}
           </Button>
           {set && (

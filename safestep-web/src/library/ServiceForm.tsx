@@ -9,6 +9,7 @@ import { Glyph } from "../ui/Glyph";
 import { ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
 import { useDevices } from "./queries";
+import { type Named, NamedFields } from "./NamedFields";
 import { useKept } from "./useKept";
 
 interface End {
@@ -21,8 +22,7 @@ export function ServiceForm({ service }: { service: Service | null }) {
   const may = useMay("WRITE_LIBRARY");
   const mayRead = useMay("READ_DEVICES");
   const devices = useDevices().data ?? [];
-  const [name, setName] = useState(service?.name ?? "");
-  const [description, setDescription] = useState(service?.description ?? "");
+  const [named, setNamed] = useState<Named>({ name: service?.name ?? "", description: service?.description ?? "" });
   const [address, setAddress] = useState(service?.address ?? "");
   const [port, setPort] = useState(service?.port == null ? "" : String(service.port));
   const [severity, setSeverity] = useState<Service["severity"]>(service?.severity ?? "FAIL");
@@ -41,41 +41,28 @@ export function ServiceForm({ service }: { service: Service | null }) {
   function submit(event: FormEvent) {
     event.preventDefault();
     save.mutate({
-      name,
-      description,
+      ...named,
       address,
       port: port.trim() === "" ? null : Number(port),
       severity,
       settleSeconds,
       ends: ends.filter((e) => e.device).map((e) => ({ device: e.device, source: e.source.trim() || null })),
-    } as { name: string });
+    });
   }
 
   return (
     <form onSubmit={submit} noValidate>
       <h2>{service ? `What it says, version ${service.version}` : "A new service"}</h2>
       {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
-      <Form.Group className="mb-2" controlId="service-name">
-        <Form.Label>Name</Form.Label>
-        <Form.Control
-          maxLength={80}
-          placeholder="Gate readers reach booking"
-          disabled={!may}
-          value={name}
-          isInvalid={!!at("name")}
-          onChange={(e) => setName(e.target.value)}
-        />
-        <Form.Control.Feedback type="invalid">{at("name")}</Form.Control.Feedback>
-      </Form.Group>
-      <Form.Group className="mb-2" controlId="service-description">
-        <Form.Label>What happens without it</Form.Label>
-        <Form.Control
-          maxLength={1000}
-          disabled={!may}
-          value={description}
-          onChange={(e) => setDescription(e.target.value)}
-        />
-      </Form.Group>
+      <NamedFields
+        of="service"
+        named={named}
+        set={setNamed}
+        disabled={!may}
+        nameError={at("name")}
+        descriptionLabel="What happens without it"
+        placeholder="Gate readers reach booking"
+      />
       <div className="fields">
         <Form.Group controlId="service-address">
           <Form.Label>Address that is reached</Form.Label>
@@ -200,7 +187,7 @@ export function ServiceForm({ service }: { service: Service | null }) {
           </Button>
         )}
         {may && (
-          <Button type="submit" disabled={save.isPending || !name.trim()}>
+          <Button type="submit" disabled={save.isPending || !named.name.trim()}>
             {service ? "Save" : "Add the service"}
           </Button>
         )}

@@ -13,7 +13,7 @@ export function useKept<T extends Kept>(path: string, key: string, page: string,
   const client = useQueryClient();
   const navigate = useNavigate();
   const save = useMutation({
-    mutationFn: (request: { name: string }) =>
+    mutationFn: (request: { name: string; [field: string]: unknown }) =>
       kept
         ? api.put<T[]>(`${path}/${kept.id}`, { ...request, version: kept.version })
         : api.post<T[]>(path, { ...request, version: 0 }),

@@ -45,11 +45,12 @@ public class CredentialChoice {
     public Optional<Chosen> of(Device device) {
         // Who belongs to which group is worked out only where something is said for a group: this is asked at every
         // visit.
-        List<Groups.Entry> inGroups = credentials.byPlace().get(Place.GROUP).isEmpty()
+        Map<Place, Map<Long, Long>> said = credentials.byPlace();
+        List<Groups.Entry> inGroups = said.get(Place.GROUP).isEmpty()
                 ? List.of()
                 : groups.byDevice(Map.of(device.id(), device.traits())).getOrDefault(device.id(), List.of());
         Belonging belonging = new Belonging(device.id(), devices.siteIdOf(device), device.siteName(), inGroups);
-        return Optional.ofNullable(of(List.of(belonging)).get(device.id()));
+        return Optional.ofNullable(of(List.of(belonging), said).get(device.id()));
     }
 
     /** For every device, by its id. */
@@ -66,7 +67,10 @@ public class CredentialChoice {
 
     /** By the id of the device; those for which nothing says which are missing. */
     public Map<Long, Chosen> of(List<Belonging> asked) {
-        Map<Place, Map<Long, Long>> said = credentials.byPlace();
+        return of(asked, credentials.byPlace());
+    }
+
+    private Map<Long, Chosen> of(List<Belonging> asked, Map<Place, Map<Long, Long>> said) {
         Map<Long, String> names = new HashMap<>();
         Credentials.Entry standard = null;
         for (Credentials.Entry entry : credentials.all()) {

@@ -66,6 +66,9 @@ public class AuditLog {
     /** Writes many entries in the transaction of what they are about. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void writeAll(String person, List<Line> lines) {
+        if (lines.isEmpty()) {
+            return;
+        }
         lock();
         String previous =
                 entries.findFirstByOrderByIdDesc().map(AuditEntry::hash).orElse(AuditChain.START);

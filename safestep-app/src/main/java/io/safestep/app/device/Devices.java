@@ -6,6 +6,7 @@ import io.safestep.app.problem.ProblemException;
 import io.safestep.core.platform.DeviceIdentity;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -175,10 +176,27 @@ public class Devices {
      * @param matches whether the device was found to hold it
      */
     public void acceptBaseline(long deviceId, long backupId, boolean matches, String person, String why) {
-        Device device = withId(deviceId);
-        device.accept(backupId, matches, clock.instant());
-        audit.write(person, device.name(), "baseline accepted", why);
-        events.publishEvent(new BaselineMoved(deviceId, backupId, matches));
+        acceptBaselines(List.of(new AcceptedBaseline(deviceId, backupId, matches, why)), person);
+    }
+
+    /**
+     * What is expected of a device from now on.
+     *
+     * @param matches whether the device holds it
+     * @param why a sentence for the record
+     */
+    public record AcceptedBaseline(long deviceId, long backupId, boolean matches, String why) {}
+
+    /** Accepts the baselines of many devices at once. */
+    public void acceptBaselines(List<AcceptedBaseline> all, String person) {
+        List<AuditLog.Line> record = new ArrayList<>();
+        for (AcceptedBaseline one : all) {
+            Device device = withId(one.deviceId());
+            device.accept(one.backupId(), one.matches(), clock.instant());
+            record.add(new AuditLog.Line(device.name(), "baseline accepted", one.why()));
+        }
+        audit.writeAll(person, record);
+        all.forEach(one -> events.publishEvent(new BaselineMoved(one.deviceId(), one.backupId(), one.matches())));
     }
 
     /**

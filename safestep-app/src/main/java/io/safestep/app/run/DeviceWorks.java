@@ -145,11 +145,10 @@ class DeviceWorks {
         if (phase != Phase.PUSH) {
             return null; // a timer is started with a push alone, and how long it has to run takes all devices to tell
         }
-        Duration needed = d.run().devices().stream()
-                .filter(other -> other.wave() == d.wave())
-                .map(other -> phases.of(other.name(), Phase.PUSH)
-                        .plus(phases.of(other.name(), Phase.READ_BACK))
-                        .plus(phases.of(other.name(), Phase.CHECK_AFTER)))
+        Duration needed = devices.namesInWave(d.run().id(), d.wave()).stream()
+                .map(name -> phases.of(name, Phase.PUSH)
+                        .plus(phases.of(name, Phase.READ_BACK))
+                        .plus(phases.of(name, Phase.CHECK_AFTER)))
                 .max(Duration::compareTo)
                 .orElse(Duration.ZERO)
                 .multipliedBy(2);

@@ -1,8 +1,8 @@
 package io.safestep.app.run;
 
-import io.safestep.app.audit.AuditLog;
 import io.safestep.app.backup.Backups;
 import io.safestep.app.device.Devices;
+import io.safestep.app.device.Devices.AcceptedBaseline;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigTree;
 import io.safestep.core.config.ScriptRefusedException;
@@ -25,17 +25,16 @@ class MovedBaseline {
         this.devices = devices;
     }
 
-    /** Inside the transaction that ends the run. */
-    void accept(DeviceWork work, long afterBackupId) {
+    /** Inside the transaction that ends the run, and accepts it. */
+    AcceptedBaseline of(DeviceWork work, long afterBackupId) {
         ConfigEngine engine = work.engine();
         ConfigTree found = backups.tree(afterBackupId);
         ConfigTree expected = expected(work).orElse(found);
         boolean matches = engine.same(expected, found);
-        devices.acceptBaseline(
+        return new AcceptedBaseline(
                 work.deviceId(),
                 matches ? afterBackupId : backups.expect(work.deviceId(), expected, work.changeNumber()),
                 matches,
-                AuditLog.SAFE_STEP,
                 matches
                         ? "The backup after CR-" + work.changeNumber() + "."
                         : "The baseline before, with CR-" + work.changeNumber()

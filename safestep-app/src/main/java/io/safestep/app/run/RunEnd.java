@@ -3,6 +3,7 @@ package io.safestep.app.run;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
+import io.safestep.app.device.Devices;
 import io.safestep.core.change.ChangeAction;
 import io.safestep.core.run.Decision;
 import io.safestep.core.run.DeviceProgress;
@@ -27,6 +28,7 @@ class RunEnd {
     private final Changes changes;
     private final DeviceWorks works;
     private final MovedBaseline baselines;
+    private final Devices devices;
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
@@ -38,6 +40,7 @@ class RunEnd {
             Changes changes,
             DeviceWorks works,
             MovedBaseline baselines,
+            Devices devices,
             ApplicationEventPublisher events,
             Clock clock) {
         this.runs = runs;
@@ -47,6 +50,7 @@ class RunEnd {
         this.changes = changes;
         this.works = works;
         this.baselines = baselines;
+        this.devices = devices;
         this.events = events;
         this.clock = clock;
     }
@@ -102,10 +106,10 @@ class RunEnd {
         if (run.epoch() != drive.epoch()) {
             throw new FencedOffException(drive);
         }
-        List<RunDevice> devices = run.devices().stream()
+        List<RunDevice> back = run.devices().stream()
                 .filter(d -> decision.devices().contains(d.name()))
                 .toList();
-        devices.forEach(RunDevice::takeBack);
+        back.forEach(RunDevice::takeBack);
         if (decision.whole()) {
             run.turnBack();
         }
@@ -117,9 +121,9 @@ class RunEnd {
                 RunRollback.Cause.valueOf(decision.cause().name()),
                 words,
                 decision.whole(),
-                devices.stream().map(RunDevice::name).toList(),
+                back.stream().map(RunDevice::name).toList(),
                 clock.instant()));
-        boolean anyWritten = devices.stream().anyMatch(RunDevice::written);
+        boolean anyWritten = back.stream().anyMatch(RunDevice::written);
         lines.save(new RunLine(
                 run.id(),
                 null,
@@ -136,9 +140,12 @@ class RunEnd {
         String verdict = RunWords.verdict(run, state, rollbacks.findByRunIdOrderByNumber(run.id()));
         run.end(state, verdict, clock.instant());
         if (state == RunState.SUCCEEDED) {
-            run.devices().stream()
-                    .filter(d -> d.afterBackupId() != null && !d.takenBack())
-                    .forEach(d -> baselines.accept(works.of(drive, d.id()), d.afterBackupId()));
+            devices.acceptBaselines(
+                    run.devices().stream()
+                            .filter(d -> d.afterBackupId() != null && !d.takenBack())
+                            .map(d -> baselines.of(works.of(drive, d.id()), d.afterBackupId()))
+                            .toList(),
+                    AuditLog.SAFE_STEP);
         }
         List<String> turnedBack = run.devices().stream()
                 .filter(d -> d.written() && (d.takenBack() || state != RunState.SUCCEEDED))

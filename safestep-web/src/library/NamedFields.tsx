@@ -1,0 +1,48 @@
+import Form from "react-bootstrap/Form";
+
+export interface Named {
+  name: string;
+  description: string;
+}
+
+interface Props {
+  /** What the fields belong to, for their ids. */
+  of: string;
+  named: Named;
+  set: (named: Named) => void;
+  disabled: boolean;
+  /** What is wrong with the name; undefined when nothing is. */
+  nameError: string | undefined;
+  /** What the description tells. */
+  descriptionLabel: string;
+  placeholder?: string;
+}
+
+/** Name and description of something in the library. */
+export function NamedFields({ of, named, set, disabled, nameError, descriptionLabel, placeholder }: Props) {
+  return (
+    <>
+      <Form.Group className="mb-2" controlId={`${of}-name`}>
+        <Form.Label>Name</Form.Label>
+        <Form.Control
+          maxLength={80}
+          placeholder={placeholder}
+          disabled={disabled}
+          value={named.name}
+          isInvalid={!!nameError}
+          onChange={(e) => set({ ...named, name: e.target.value })}
+        />
+        <Form.Control.Feedback type="invalid">{nameError}</Form.Control.Feedback>
+      </Form.Group>
+      <Form.Group className="mb-2" controlId={`${of}-description`}>
+        <Form.Label>{descriptionLabel}</Form.Label>
+        <Form.Control
+          maxLength={1000}
+          disabled={disabled}
+          value={named.description}
+          onChange={(e) => set({ ...named, description: e.target.value })}
+        />
+      </Form.Group>
+    </>
+  );
+}
