@@ -7,13 +7,13 @@ import type { Freeze, Frozen, Opening } from "../api/types";
 import { useMay } from "../session/session";
 import { Glyph } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
+import { ReasonModal } from "../ui/ReasonModal";
 import { clock, dayAndTime, dayName, duration, zoneName } from "../ui/time";
 import { useNow } from "../ui/useNow";
 import { changeStates } from "../ui/words";
 import { days } from "./days";
 import { FreezeForm } from "./FreezeForm";
 import { holdsFor, placed } from "./freezes";
-import { LiftForm } from "./LiftForm";
 import { WindowForm } from "./WindowForm";
 
 const DAYS = 14;
@@ -217,13 +217,19 @@ function FreezeList() {
         </table>
       )}
       {lifting && (
-        <LiftForm
-          freeze={lifting}
+        <ReasonModal
+          title={`Lift the freeze ${lifting.name}?`}
+          label="Lift the freeze"
+          mostCharacters={500}
           error={lift.error}
           busy={lift.isPending}
-          lift={(reason) => lift.mutate(reason)}
+          submit={(reason) => lift.mutate(reason)}
           close={() => setLifting(null)}
-        />
+        >
+          From now on changes may run again: {holdsFor(lifting)}
+          {lifting.recurrence ? ", this time and all times to come" : ""}. It can't be taken back; add a new freeze
+          instead.
+        </ReasonModal>
       )}
     </>
   );
