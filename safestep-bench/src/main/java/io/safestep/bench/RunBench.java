@@ -155,8 +155,22 @@ final class RunBench implements Callable<Integer> {
                                 "FREQ=DAILY"));
     }
 
-    /** What the yardstick has left on the devices becomes what is expected of them. */
+    /**
+     * What the yardstick has left on the devices becomes what is expected of them. They are read once more then, so that
+     * the run does not have to note on each that it matches again.
+     */
     private static void backUp(RunningApp app, List<Target> targets) throws Exception {
+        round(app, targets);
+        try (Connection connection = app.database().getConnection();
+                Statement statement = connection.createStatement()) {
+            statement.execute(
+                    "update device d set baseline_backup_id = (select id from backup b where b.device_id = d.id"
+                            + " and b.kind = 'RUNNING' order by b.id desc limit 1)");
+        }
+        round(app, targets);
+    }
+
+    private static void round(RunningApp app, List<Target> targets) throws Exception {
         ApiClient administrator = app.administrator();
         administrator.post(
                 "/api/rounds",
@@ -167,14 +181,14 @@ final class RunBench implements Callable<Integer> {
                         "",
                         "devices",
                         targets.stream().map(Target::name).toList()));
-        while (administrator.get("/api/rounds").body().get(0).path("endedAt").isNull()) {
+        JsonNode round = administrator.get("/api/rounds").body().get(0);
+        while (round.path("endedAt").isNull()) {
             LockSupport.parkNanos(200_000_000);
+            round = administrator.get("/api/rounds").body().get(0);
         }
-        try (Connection connection = app.database().getConnection();
-                Statement statement = connection.createStatement()) {
-            statement.execute(
-                    "update device d set baseline_backup_id = (select id from backup b where b.device_id = d.id"
-                            + " and b.kind = 'RUNNING' order by b.id desc limit 1)");
+        int failed = round.path("counts").path("failed").asInt();
+        if (failed > 0) {
+            throw new IllegalStateException(failed + " devices could not be backed up.");
         }
     }
 

@@ -62,8 +62,7 @@ public class DeviceAccess implements DeviceVisits {
     /** Opens a session, does what is to be done and closes it. */
     @Override
     public <T> T visit(long deviceId, Visit<T> visit) throws DeviceException {
-        DeviceTarget target = target(deviceId);
-        refuseOfferedKey(deviceId);
+        DeviceTarget target = trusted(deviceId);
         try (DeviceSession session = connector.connect(target)) {
             T result = visit.in(session);
             devices.seen(deviceId, session.hostKey());
@@ -81,8 +80,7 @@ public class DeviceAccess implements DeviceVisits {
 
     /** Opens a session that is not closed here, and notes that the device was seen. */
     DeviceSession open(long deviceId) throws DeviceException {
-        DeviceTarget target = target(deviceId);
-        refuseOfferedKey(deviceId);
+        DeviceTarget target = trusted(deviceId);
         try {
             DeviceSession session = connector.connect(target);
             devices.seen(deviceId, session.hostKey());
@@ -98,8 +96,7 @@ public class DeviceAccess implements DeviceVisits {
      * and what comes of it is not noted on the device.
      */
     public void listen(long deviceId, Visit<Void> visit) throws DeviceException {
-        DeviceTarget target = target(deviceId);
-        refuseOfferedKey(deviceId);
+        DeviceTarget target = trusted(deviceId);
         try (DeviceSession session = listeners.connect(target)) {
             visit.in(session);
         }
@@ -115,25 +112,21 @@ public class DeviceAccess implements DeviceVisits {
         }
     }
 
-    private void refuseOfferedKey(long deviceId) throws DeviceException {
-        Device device = devices.withId(deviceId);
-        if (device.offeredHostKey() != null) {
-            throw new DeviceException(
-                    Reason.HOST_KEY_CHANGED,
-                    device.name() + " has shown another host key than before. Nothing is sent to it until somebody has"
-                            + " decided about the key, on the page of the device.");
-        }
+    /** @throws DeviceException when it has shown another host key about which nobody has decided, or nothing says how to log in */
+    private DeviceTarget trusted(long deviceId) throws DeviceException {
+        return target(deviceId, true);
     }
 
     /** Asks the device who it is, in a session that is open, and notes it. Empty when it can't be asked. */
     public Optional<DeviceIdentity> identify(long deviceId, DeviceSession session) throws DeviceException {
-        IdentityReading reading = profileOf(deviceId).identity();
+        Device device = devices.withId(deviceId);
+        IdentityReading reading = platforms.profile(device.platform()).identity();
         if (reading == null) {
             return Optional.empty();
         }
         try {
             Optional<DeviceIdentity> identity = reading.in(session.read(reading.command()));
-            identity.ifPresent(i -> devices.identify(deviceId, i));
+            identity.filter(i -> !device.isKnownAs(i)).ifPresent(i -> devices.identify(deviceId, i));
             return identity;
         } catch (DeviceException e) {
             // A device that does not answer this question can answer all others.
@@ -160,19 +153,35 @@ public class DeviceAccess implements DeviceVisits {
 
     /** @throws DeviceException with reason LOGIN_REFUSED when nothing says which credential to use */
     DeviceTarget target(long deviceId) throws DeviceException {
-        DeviceTarget target = transaction.execute(t -> {
+        return target(deviceId, false);
+    }
+
+    /** A device, and how it is reached; no target where nothing says which credential to use. */
+    private record Way(Device device, DeviceTarget target) {}
+
+    private DeviceTarget target(long deviceId, boolean trusted) throws DeviceException {
+        Way way = transaction.execute(t -> {
             Device device = devices.withId(deviceId);
-            return choice.of(device)
-                    .map(c -> target(device, credentials.open(c.credentialId())))
-                    .orElse(null);
+            return new Way(
+                    device,
+                    choice.of(device)
+                            .map(c -> target(device, credentials.open(c.credentialId())))
+                            .orElse(null));
         });
-        if (target == null) {
+        if (trusted && way.device().offeredHostKey() != null) {
+            throw new DeviceException(
+                    Reason.HOST_KEY_CHANGED,
+                    way.device().name()
+                            + " has shown another host key than before. Nothing is sent to it until somebody has"
+                            + " decided about the key, on the page of the device.");
+        }
+        if (way.target() == null) {
             throw new DeviceException(
                     Reason.LOGIN_REFUSED,
-                    "Nothing says which credential to use for "
-                            + devices.withId(deviceId).name() + ". Make one the standard, under Credentials.");
+                    "Nothing says which credential to use for " + way.device().name()
+                            + ". Make one the standard, under Credentials.");
         }
-        return target;
+        return way.target();
     }
 
     /** The device as it is reached with a certain account. */

@@ -16,10 +16,12 @@ import io.safestep.drivers.DeviceSession;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -43,6 +45,7 @@ public class Backups {
     private final ApplicationEventPublisher events;
     private final TransactionTemplate transaction;
     private final Clock clock;
+    private final KeptTrees trees = new KeptTrees();
 
     Backups(
             BackupRepository repository,
@@ -74,10 +77,11 @@ public class Backups {
      *
      * @param runningId the version that holds what the device runs; an earlier one when that has not changed
      * @param running what the device runs
+     * @param hash SHA-256 of the version that holds it
      * @param isNew it was not known before
      * @param saved startup is the same, as far as the device shows both
      */
-    public record Taken(long runningId, String running, boolean isNew, boolean saved) {}
+    public record Taken(long runningId, String running, String hash, boolean isNew, boolean saved) {}
 
     /**
      * Reads running, where the device has one of its own startup, and the files that the profile names; stores them
@@ -159,14 +163,14 @@ public class Backups {
 
     private Read whole(long deviceId, DeviceSession session) throws DeviceException {
         Device device = devices.withId(deviceId);
-        Map<BackupKind, String> stored = new EnumMap<>(BackupKind.class);
+        Map<BackupKind, Versions.Last> stored = new EnumMap<>(BackupKind.class);
         return reading.whole(
                 session,
                 device.name(),
                 platforms.profile(device.platform()),
                 platforms.engine(device.platform()),
                 () -> access.account(deviceId).orElse(""),
-                kind -> stored.computeIfAbsent(kind, k -> versions.newestText(deviceId, k)));
+                kind -> stored.computeIfAbsent(kind, k -> versions.newest(deviceId, k)));
     }
 
     private Taken keep(long deviceId, Read read, Occasion occasion) {
@@ -179,10 +183,9 @@ public class Backups {
             Stored stored = null;
             for (DeviceText text : read.all()) {
                 Stored one = versions.store(deviceId, text, occasion, read.loggedIn());
-                proveStored(deviceId, one.id(), text);
                 stored = text == running ? one : stored;
             }
-            Boolean matches = matches(deviceId, running, occasion);
+            Boolean matches = matches(deviceId, running, stored.id(), occasion);
             boolean newlyUnsaved = Boolean.TRUE.equals(unsaved)
                     && !Boolean.TRUE.equals(devices.withId(deviceId).unsaved());
             devices.backedUp(deviceId, unsaved, matches, read.marker());
@@ -196,23 +199,16 @@ public class Backups {
                     occasion,
                     read.loggedIn(),
                     clock.instant()));
-            return new Taken(stored.id(), running.text(), stored.isNew(), saved);
+            return new Taken(stored.id(), running.text(), stored.hash(), stored.isNew(), saved);
         });
     }
 
-    private void proveStored(long deviceId, long versionId, DeviceText text) {
-        if (!text.isSameAs(text(versionId))) {
-            throw new IllegalStateException(
-                    "The backup of " + devices.withId(deviceId).name() + " was not stored as it was read.");
-        }
-    }
-
     /** After a change, the device is compared with what the change says that it should hold, by whoever knows that. */
-    private Boolean matches(long deviceId, DeviceText running, Occasion occasion) {
+    private Boolean matches(long deviceId, DeviceText running, long version, Occasion occasion) {
         Long baseline = devices.withId(deviceId).baselineBackupId();
         return baseline == null || occasion.cause() == BackupCause.AFTER_CHANGE
                 ? null
-                : running.isSameAs(text(baseline));
+                : baseline == version || running.isSameAs(text(baseline));
     }
 
     /**
@@ -288,8 +284,24 @@ public class Backups {
     /** The configuration as it was read. */
     @Transactional(readOnly = true)
     public ConfigTree tree(long backupId) {
+        return treeWithLines(backupId).tree();
+    }
+
+    /** The same, for someone who looks at it again and again: those that were used last are kept in memory. */
+    public ConfigTree keptTree(long backupId) {
+        return trees.of(backupId, () -> transaction.execute(t -> treeWithLines(backupId)));
+    }
+
+    /** Whether one more configuration can be kept in memory without forgetting another. */
+    public boolean hasRoomForTrees() {
+        return trees.haveRoom();
+    }
+
+    private KeptTrees.Read treeWithLines(long backupId) {
         Backup backup = existing(backupId);
-        return platforms.engine(devices.withId(backup.deviceId()).platform()).read(contents.text(backup.hash()));
+        String text = contents.text(backup.hash());
+        ConfigEngine engine = platforms.engine(devices.withId(backup.deviceId()).platform());
+        return new KeptTrees.Read(engine.read(text), (int) text.lines().count());
     }
 
     private Backup existing(long backupId) {
@@ -364,5 +376,11 @@ public class Backups {
     @Transactional(readOnly = true)
     public String hashOf(long backupId) {
         return existing(backupId).hash();
+    }
+
+    /** By the id of the backup; those that are gone are missing. */
+    @Transactional(readOnly = true)
+    public Map<Long, String> hashesOf(Collection<Long> backupIds) {
+        return repository.findAllById(backupIds).stream().collect(Collectors.toMap(Backup::id, Backup::hash));
     }
 }

@@ -65,7 +65,7 @@ class DeviceReading {
 
     /**
      * @param account with which Safe Step is logged in: it is not told among those who were there
-     * @param lastStored the text of the newest version of a kind; null when there is none
+     * @param lastStored the newest version of a kind; null when there is none
      */
     Read whole(
             DeviceSession session,
@@ -73,7 +73,7 @@ class DeviceReading {
             PlatformProfile profile,
             ConfigEngine engine,
             Supplier<String> account,
-            Function<BackupKind, String> lastStored)
+            Function<BackupKind, Versions.Last> lastStored)
             throws DeviceException {
         for (int attempt = 1; attempt <= ATTEMPTS; attempt++) {
             String before = marker(session, profile);
@@ -136,7 +136,7 @@ class DeviceReading {
     }
 
     private Shown startup(
-            DeviceSession session, String device, ConfigEngine engine, Function<BackupKind, String> lastStored)
+            DeviceSession session, String device, ConfigEngine engine, Function<BackupKind, Versions.Last> lastStored)
             throws DeviceException {
         try {
             return shown(device, BackupKind.STARTUP, session.readStartup(), engine, lastStored);
@@ -151,15 +151,19 @@ class DeviceReading {
 
     /** What is the very text that was stored last was looked at then. */
     private static Shown shown(
-            String device, BackupKind kind, String answer, ConfigEngine engine, Function<BackupKind, String> lastStored)
+            String device,
+            BackupKind kind,
+            String answer,
+            ConfigEngine engine,
+            Function<BackupKind, Versions.Last> lastStored)
             throws DeviceException {
         DeviceText text = new DeviceText(kind, null, engine.withoutVolatileLines(answer), engine);
-        String last = lastStored.apply(kind);
-        if (text.text().equals(last)) {
+        Versions.Last last = lastStored.apply(kind);
+        if (last != null && last.hash().equals(ConfigContents.hash(text.text()))) {
             return new Shown(text, true);
         }
         refuseUnreadable(device, text.text(), engine);
-        return new Shown(text, last != null && text.isSameAs(last));
+        return new Shown(text, last != null && text.isSameAs(last.text().get()));
     }
 
     private static void refuseUnreadable(String device, String text, ConfigEngine engine) throws DeviceException {

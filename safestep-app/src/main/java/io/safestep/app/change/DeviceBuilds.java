@@ -26,15 +26,12 @@ import org.springframework.stereotype.Component;
 class DeviceBuilds {
 
     private final Backups backups;
-    private final Baselines baselines;
     private final Platforms platforms;
     private final FilledTemplates templates;
     private final OtherDevices others;
 
-    DeviceBuilds(
-            Backups backups, Baselines baselines, Platforms platforms, FilledTemplates templates, OtherDevices others) {
+    DeviceBuilds(Backups backups, Platforms platforms, FilledTemplates templates, OtherDevices others) {
         this.backups = backups;
-        this.baselines = baselines;
         this.platforms = platforms;
         this.templates = templates;
         this.others = others;
@@ -80,7 +77,7 @@ class DeviceBuilds {
         }
         PlatformProfile profile = platforms.profile(device.platform());
         OwnPath path = ownPath(device, profile);
-        ConfigTree baseline = baselines.of(baselineId, engine(device));
+        ConfigTree baseline = backups.keptTree(baselineId);
         ConfigEngine engine = path == null ? engine(device) : engine(device).sparing(path.lifeline(baseline));
         Outcome outcome = asked.apply(new Derivation(device, engine, baseline, path));
         return withKnownSecrets(engine, outcome);
@@ -148,7 +145,7 @@ class DeviceBuilds {
         private Outcome ofBackup(Long backupId) {
             return backupId == null || !backups.belongsTo(backupId, device.id())
                     ? Outcome.refused(LineComplaint.error(0, "Choose a backup of " + device.name() + " to return to."))
-                    : Outcome.of(List.of(), engine.build(baseline, baselines.of(backupId, engine)), path);
+                    : Outcome.of(List.of(), engine.build(baseline, backups.keptTree(backupId)), path);
         }
 
         private Outcome ofOtherDevice(Asked asked) {

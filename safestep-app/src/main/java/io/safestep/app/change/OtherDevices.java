@@ -22,13 +22,11 @@ import org.springframework.stereotype.Component;
 class OtherDevices {
 
     private final Backups backups;
-    private final Baselines baselines;
     private final Devices devices;
     private final Platforms platforms;
 
-    OtherDevices(Backups backups, Baselines baselines, Devices devices, Platforms platforms) {
+    OtherDevices(Backups backups, Devices devices, Platforms platforms) {
         this.backups = backups;
-        this.baselines = baselines;
         this.devices = devices;
         this.platforms = platforms;
     }
@@ -61,8 +59,8 @@ class OtherDevices {
                             + " has no backup yet. Take one on its page.");
         }
         ConfigEngine engine = platforms.engine(device.platform());
-        ConfigTree own = baselines.of(device.baselineBackupId(), engine);
-        ConfigTree taken = baselines.of(other.baselineBackupId(), engine);
+        ConfigTree own = backups.keptTree(device.baselineBackupId());
+        ConfigTree taken = backups.keptTree(other.baselineBackupId());
         return new Takeover(
                 otherName, other.baselineBackupId(), identity(device).of(holder(other, taken), holder(device, own)));
     }
@@ -73,7 +71,7 @@ class OtherDevices {
             return new Decided(
                     own, List.of(), List.of(other.name() + " is of another platform; choose another device."));
         }
-        ConfigTree taken = baselines.of(asked.backupId(), platforms.engine(device.platform()));
+        ConfigTree taken = backups.keptTree(asked.backupId());
         IdentityLines identity = identity(device);
         return identity.decided(
                 taken, identity.of(holder(other, taken), holder(device, own)), Map.copyOf(asked.values()));

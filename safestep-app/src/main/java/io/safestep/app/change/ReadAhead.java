@@ -1,9 +1,9 @@
 package io.safestep.app.change;
 
 import io.safestep.app.backup.BackedUp;
+import io.safestep.app.backup.Backups;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
-import io.safestep.app.device.Platforms;
 import io.safestep.app.network.ComputedNetwork;
 import jakarta.annotation.PreDestroy;
 import java.time.Duration;
@@ -26,18 +26,16 @@ public class ReadAhead {
     private static final Duration QUIET = Duration.ofSeconds(3);
 
     private final ComputedNetwork network;
-    private final Baselines baselines;
+    private final Backups backups;
     private final Devices devices;
-    private final Platforms platforms;
     private final LinkedBlockingQueue<Boolean> news = new LinkedBlockingQueue<>(1);
     private final Thread reader = new Thread(this::readAll, "read-ahead");
     private volatile boolean done;
 
-    ReadAhead(ComputedNetwork network, Baselines baselines, Devices devices, Platforms platforms) {
+    ReadAhead(ComputedNetwork network, Backups backups, Devices devices) {
         this.network = network;
-        this.baselines = baselines;
+        this.backups = backups;
         this.devices = devices;
-        this.platforms = platforms;
         reader.setDaemon(true);
     }
 
@@ -79,8 +77,8 @@ public class ReadAhead {
         try {
             network.configured();
             for (Device device : devices.entities()) {
-                if (device.baselineBackupId() != null && baselines.hasRoom()) {
-                    baselines.of(device.baselineBackupId(), platforms.engine(device.platform()));
+                if (device.baselineBackupId() != null && backups.hasRoomForTrees()) {
+                    backups.keptTree(device.baselineBackupId());
                 }
             }
         } catch (RuntimeException e) {

@@ -1,5 +1,6 @@
 package io.safestep.app.change;
 
+import io.safestep.app.backup.Backups;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.problem.ProblemException;
@@ -22,7 +23,7 @@ class TemplateTrials {
     private final FilledTemplates filled;
     private final DeviceBuilds builds;
     private final BuildViews views;
-    private final Baselines baselines;
+    private final Backups backups;
     private final Devices devices;
 
     TemplateTrials(
@@ -30,13 +31,13 @@ class TemplateTrials {
             FilledTemplates filled,
             DeviceBuilds builds,
             BuildViews views,
-            Baselines baselines,
+            Backups backups,
             Devices devices) {
         this.templates = templates;
         this.filled = filled;
         this.builds = builds;
         this.views = views;
-        this.baselines = baselines;
+        this.backups = backups;
         this.devices = devices;
     }
 
@@ -57,7 +58,7 @@ class TemplateTrials {
         }
         ConfigEngine engine = builds.engine(device);
         Rendered rendered =
-                filled.rendered(device, baselines.of(device.baselineBackupId(), engine), content, trial.values());
+                filled.rendered(device, backups.keptTree(device.baselineBackupId()), content, trial.values());
         problems.addAll(rendered.problems());
         return new TrialView(
                 templates.names(content),

@@ -16,6 +16,7 @@ import jakarta.persistence.JoinColumn;
 import jakarta.persistence.ManyToOne;
 import java.time.Instant;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import org.hibernate.annotations.DynamicUpdate;
@@ -201,6 +202,14 @@ public class Device {
             serial = identity.serial() == null ? serial : identity.serial();
             software = identity.software();
         }
+    }
+
+    /** Whether nothing else than what is on record would come of identifying it. */
+    public boolean isKnownAs(DeviceIdentity identity) {
+        return seenSerial == null
+                && Objects.equals(serial, identity.serial())
+                && Objects.equals(model, identity.model())
+                && Objects.equals(software, identity.software());
     }
 
     /** A person says that another box stands there now. */

@@ -229,7 +229,10 @@ public class Devices {
 
     /** Notes that a session succeeded. */
     public void seen(long deviceId, String hostKey) {
-        withId(deviceId).seen(clock.instant(), hostKey);
+        // Nearly always all is as it was: one statement instead of reading the whole record.
+        if (repository.seenAgain(deviceId, hostKey, clock.instant()) == 0) {
+            withId(deviceId).seen(clock.instant(), hostKey);
+        }
     }
 
     /** Notes why a session failed. */

@@ -44,7 +44,7 @@ class BackupPhases {
                     work.runDeviceId(),
                     "differs from its baseline in " + elsewhere + " places that this change does not touch");
         }
-        return PhaseResult.done("backup " + briefHash(taken.runningId()));
+        return PhaseResult.done("backup " + brief(taken.hash()));
     }
 
     /** Backs up once more. Whether what is found is right is known when the whole run has ended. */
@@ -52,7 +52,7 @@ class BackupPhases {
         Backups.Taken taken = backups.take(
                 work.visits(), work.deviceId(), Occasion.ofChange(BackupCause.AFTER_CHANGE, work.changeNumber()));
         journal.backedUpAfter(work.drive(), work.runDeviceId(), taken.runningId());
-        return PhaseResult.done("backup " + briefHash(taken.runningId()));
+        return PhaseResult.done("backup " + brief(taken.hash()));
     }
 
     /** Keeps what a device holds that did not come back, for those who have to decide about it. */
@@ -62,8 +62,7 @@ class BackupPhases {
         journal.backedUpAfter(work.drive(), work.runDeviceId(), taken.runningId());
     }
 
-    private String briefHash(long backupId) {
-        String hash = backups.hashOf(backupId);
+    private static String brief(String hash) {
         return hash.substring(0, 4) + " " + hash.substring(4, 8);
     }
 }

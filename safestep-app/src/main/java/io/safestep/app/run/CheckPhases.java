@@ -45,8 +45,12 @@ class CheckPhases {
         this.clock = clock;
     }
 
-    /** A check with what came of its latest look. */
-    private record Looked(DeviceWork.Check check, CheckVerdict verdict) {
+    /**
+     * A check with what came of its latest look.
+     *
+     * @param awaits a person was still asked when nothing of an answer was seen
+     */
+    private record Looked(DeviceWork.Check check, CheckVerdict verdict, boolean awaits) {
         String words() {
             return check.title() + ": " + verdict.words();
         }
@@ -121,7 +125,7 @@ class CheckPhases {
             List<Looked> looked = look(work, open, stage, before, attempt);
             Duration passed = Duration.between(start, clock.instant());
             List<Looked> unsettled =
-                    looked.stream().filter(l -> isOpen(work, l, passed)).toList();
+                    looked.stream().filter(l -> isOpen(l, passed)).toList();
             looked.stream().filter(l -> !unsettled.contains(l)).forEach(ended::add);
             List<Looked> failed = failed(ended);
             if (!failed.isEmpty()) {
@@ -151,13 +155,13 @@ class CheckPhases {
     }
 
     /** Whether it is looked at once more: what may be incomplete for longer than this change is not waited for. */
-    private boolean isOpen(DeviceWork work, Looked looked, Duration passed) {
+    private static boolean isOpen(Looked looked, Duration passed) {
         CheckDefinition check = looked.check().definition();
         if (looked.verdict().passed() || looked.verdict().outcome() == CheckOutcome.NOT_YET) {
             return false;
         }
         return check.look().kind() == LookKind.CONFIRM
-                ? questions.isOpen(work.runDeviceId(), looked.check().id())
+                ? looked.awaits()
                 : passed.compareTo(Duration.ofSeconds(check.settleSeconds())) < 0;
     }
 
@@ -189,13 +193,15 @@ class CheckPhases {
         List<Looked> looked = new ArrayList<>();
         for (int i = 0; i < checks.size(); i++) {
             DeviceWork.Check check = checks.get(i);
-            Seen found = check.definition().look().kind() == LookKind.CONFIRM
-                    ? new Seen(questions.answer(work.runDeviceId(), check.id()), null)
-                    : seen.get(i);
+            boolean isQuestion = check.definition().look().kind() == LookKind.CONFIRM;
+            // Asked first: an answer that comes between the two is seen at the next look, and never taken for none.
+            boolean open = isQuestion && questions.isOpen(work.runDeviceId(), check.id());
+            Seen found = isQuestion ? new Seen(questions.answer(work.runDeviceId(), check.id()), null) : seen.get(i);
             CheckVerdict verdict = verdict(check, stage, before.get(check.id()), found);
             results.save(new CheckResult(
                     work.runDeviceId(), check.id(), stage, found.observation(), verdict, attempt, clock.instant()));
-            looked.add(new Looked(check, verdict));
+            looked.add(new Looked(
+                    check, verdict, open && found.observation().rows().isEmpty()));
         }
         return looked;
     }

@@ -7,6 +7,7 @@ import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.LookKind;
 import io.safestep.core.check.Observation;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import org.springframework.context.ApplicationEventPublisher;
@@ -17,6 +18,8 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 @Transactional
 class CheckQuestions {
+
+    private static final Duration UNTIL_STORED = Duration.ofSeconds(2);
 
     private final CheckQuestionRepository questions;
     private final RunRepository runs;
@@ -81,11 +84,12 @@ class CheckQuestions {
         return !question.answered() && now.isBefore(question.waitsUntil());
     }
 
+    /** Whether an answer may still come; one given at the last moment takes a while until it is stored. */
     @Transactional(readOnly = true)
     boolean isOpen(long runDeviceId, long checkId) {
         return questions
                 .findByRunDeviceIdAndCheckId(runDeviceId, checkId)
-                .filter(q -> isOpen(q, clock.instant()))
+                .filter(q -> isOpen(q, clock.instant().minus(UNTIL_STORED)))
                 .isPresent();
     }
 

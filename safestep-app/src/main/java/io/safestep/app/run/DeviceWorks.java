@@ -4,15 +4,14 @@ import io.safestep.app.access.DeviceAccess;
 import io.safestep.app.access.DeviceVisits;
 import io.safestep.app.backup.Backups;
 import io.safestep.app.change.Change;
-import io.safestep.app.change.ChangeCheck;
 import io.safestep.app.change.Changes;
 import io.safestep.app.check.CheckRules;
-import io.safestep.app.device.Device;
 import io.safestep.app.device.Platforms;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.LookKind;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.Script;
 import io.safestep.core.platform.NetconfAccess;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.run.Phase;
@@ -20,12 +19,18 @@ import io.safestep.core.run.PhaseTimes;
 import io.safestep.core.run.RunState;
 import io.safestep.core.run.StepState;
 import io.safestep.drivers.DeadManTimer;
+import java.sql.Timestamp;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.util.function.SingletonSupplier;
 
 /** Gathers what a phase needs from what is stored. */
@@ -35,130 +40,235 @@ class DeviceWorks {
     /** Beside the time for which people may be asked. */
     private static final Duration LONGEST_TIMER = Duration.ofHours(1);
 
-    private final RunDeviceRepository devices;
-    private final Changes changes;
     private final RunRepository runs;
+    private final Changes changes;
     private final CheckRules checkRules;
     private final Platforms platforms;
     private final Backups backups;
     private final DeviceAccess access;
+    private final JdbcTemplate jdbc;
+    private final TransactionTemplate transaction;
     private final Duration shortestTimer;
 
     /** @param shortestTimer for how long at least a dead-man timer runs */
     DeviceWorks(
-            RunDeviceRepository devices,
-            Changes changes,
             RunRepository runs,
+            Changes changes,
             CheckRules checkRules,
             Platforms platforms,
             Backups backups,
             DeviceAccess access,
+            JdbcTemplate jdbc,
+            TransactionTemplate transaction,
             @Value("${safestep.run.shortest-timer:2m}") Duration shortestTimer) {
-        this.devices = devices;
-        this.changes = changes;
         this.runs = runs;
+        this.changes = changes;
         this.checkRules = checkRules;
         this.platforms = platforms;
         this.backups = backups;
         this.access = access;
+        this.jdbc = jdbc;
+        this.transaction = transaction;
         this.shortestTimer = shortestTimer;
     }
 
-    /** For someone who does not go into the device by it. */
-    @Transactional(readOnly = true)
-    DeviceWork of(Drive drive, long runDeviceId) {
-        return of(drive, access, runDeviceId, null, null);
-    }
+    /**
+     * A check of the change.
+     *
+     * @param notYetUntil the id of the change until which it may be incomplete; null for none
+     */
+    private record Planned(long id, String title, CheckDefinition definition, Long notYetUntil) {}
+
+    /** What was approved for a device, and does not move while the run goes on. */
+    private record Approved(
+            long runDeviceId,
+            long deviceId,
+            String name,
+            int wave,
+            boolean timer,
+            PlatformProfile profile,
+            ConfigEngine engine,
+            Supplier<Script> script,
+            Long baselineBackupId,
+            boolean proven,
+            boolean restoresStartup,
+            boolean returnsToBackup) {}
 
     /**
-     * @param visits the way into the device
-     * @param phase for which it is needed; null for none
-     * @param phases how long phases take; null where no phase is to be done
+     * How far a device has come.
+     *
+     * @param pushes how often a push was begun
+     * @param timerUntil UTC; null when no timer is known to run
      */
-    @Transactional(readOnly = true)
-    DeviceWork of(Drive drive, DeviceVisits visits, long runDeviceId, Phase phase, PhaseTimes phases) {
-        RunDevice d = devices.findById(runDeviceId).orElseThrow();
-        Change change = changes.withId(d.run().changeId());
-        Device device = d.target().device();
-        ConfigEngine engine = platforms.engine(device.platform());
-        PlatformProfile profile = platforms.profile(device.platform());
-        List<DeviceWork.Check> checks = change.checks().stream()
-                .map(c -> check(c.id(), c.definition()))
-                .filter(c -> c.definition().concerns(device.name()))
-                .toList();
-        return new DeviceWork(
-                drive,
-                visits,
-                change.number(),
+    private record Reached(
+            Long beforeBackupId,
+            boolean wholeBack,
+            String timerToken,
+            Instant timerUntil,
+            int pushes,
+            boolean pushInterrupted) {}
+
+    /** Reads what was approved, once for all devices and phases. */
+    OfRun of(Drive drive) {
+        return transaction.execute(t -> new OfRun(drive));
+    }
+
+    /** The devices of one run. */
+    final class OfRun {
+
+        private final Drive drive;
+        private final int changeNumber;
+        private final Instant startedAt;
+        private final List<Planned> checks;
+        private final Map<Long, Approved> devices;
+
+        private OfRun(Drive drive) {
+            Run run = runs.findById(drive.runId()).orElseThrow();
+            Change change = changes.withId(run.changeId());
+            this.drive = drive;
+            this.changeNumber = change.number();
+            this.startedAt = run.startedAt();
+            this.checks = change.checks().stream()
+                    .map(c -> planned(c.id(), c.definition()))
+                    .toList();
+            this.devices = run.devices().stream()
+                    .map(DeviceWorks.this::approved)
+                    .collect(Collectors.toMap(Approved::runDeviceId, Function.identity()));
+        }
+
+        /** For someone who does not go into the device by it. */
+        DeviceWork of(long runDeviceId) {
+            return of(access, runDeviceId, null, null);
+        }
+
+        /**
+         * @param visits the way into the device
+         * @param phase for which it is needed; null for none
+         * @param phases how long phases take; null where no phase is to be done
+         */
+        DeviceWork of(DeviceVisits visits, long runDeviceId, Phase phase, PhaseTimes phases) {
+            Approved d = devices.get(runDeviceId);
+            Reached reached = reached(runDeviceId);
+            return new DeviceWork(
+                    drive,
+                    visits,
+                    changeNumber,
+                    d.runDeviceId(),
+                    d.deviceId(),
+                    d.name(),
+                    d.profile(),
+                    d.engine(),
+                    d.script().get(),
+                    tree(d.baselineBackupId()),
+                    tree(reached.beforeBackupId()),
+                    d.proven(),
+                    d.restoresStartup(),
+                    d.returnsToBackup(),
+                    reached.wholeBack(),
+                    reached.pushInterrupted(),
+                    timer(d, reached, phase, phases),
+                    reached.timerUntil(),
+                    startedAt,
+                    checks.stream()
+                            .filter(c -> c.definition().concerns(d.name()))
+                            .map(c -> new DeviceWork.Check(c.id(), c.title(), c.definition(), stillIncomplete(c)))
+                            .toList());
+        }
+
+        /**
+         * Long enough for the slowest of the wave to be pushed, read and checked, twice over; else a device would go back
+         * while all is well.
+         */
+        private DeadManTimer timer(Approved d, Reached reached, Phase phase, PhaseTimes phases) {
+            if (!d.timer()) {
+                return null;
+            }
+            if (reached.timerToken() != null && reached.timerUntil() != null) {
+                return new DeadManTimer(reached.timerToken(), shortestTimer);
+            }
+            if (phase != Phase.PUSH) {
+                return null; // a timer is started with a push alone, and how long it has to run takes all devices to
+                // tell
+            }
+            Duration needed = devices.values().stream()
+                    .filter(other -> other.wave() == d.wave())
+                    .map(other -> phases.of(other.name(), Phase.PUSH)
+                            .plus(phases.of(other.name(), Phase.READ_BACK))
+                            .plus(phases.of(other.name(), Phase.CHECK_AFTER)))
+                    .max(Duration::compareTo)
+                    .orElse(Duration.ZERO)
+                    .multipliedBy(2);
+            Duration least =
+                    d.profile().access() instanceof NetconfAccess netconf ? netconf.confirmWithin() : shortestTimer;
+            Duration within = needed.compareTo(least) > 0 ? needed : least;
+            return new DeadManTimer(
+                    "safestep-" + drive.runId() + "-" + d.runDeviceId() + "-" + reached.pushes(),
+                    (within.compareTo(LONGEST_TIMER) > 0 ? LONGEST_TIMER : within).plus(longestQuestion()));
+        }
+
+        /** A device must not go back while a person is asked about it. */
+        private Duration longestQuestion() {
+            return Duration.ofSeconds(checks.stream()
+                    .map(Planned::definition)
+                    .filter(c -> c.look().kind() == LookKind.CONFIRM)
+                    .mapToInt(CheckDefinition::settleSeconds)
+                    .max()
+                    .orElse(0));
+        }
+    }
+
+    private Planned planned(long id, CheckDefinition definition) {
+        Integer until = definition.notYetUntil();
+        return new Planned(
+                id,
+                checkRules.title(definition),
+                definition,
+                until == null ? null : changes.numbered(until).id());
+    }
+
+    private Approved approved(RunDevice d) {
+        String platform = d.device().platform();
+        ConfigEngine engine = platforms.engine(platform);
+        String script = d.target().script();
+        return new Approved(
                 d.id(),
                 d.deviceId(),
-                device.name(),
-                profile,
+                d.name(),
+                d.wave(),
+                d.timer(),
+                platforms.profile(platform),
                 engine,
-                engine.readScript(d.target().script()),
-                tree(engine, d.target().baselineBackupId()),
-                tree(engine, d.beforeBackupId()),
+                SingletonSupplier.of(() -> engine.readScript(script)),
+                d.target().baselineBackupId(),
                 d.target().proven(),
                 d.target().restoresStartup(),
-                d.target().returnsToBackup(),
-                d.wholeBack(),
-                d.latest(Phase.PUSH) == StepState.INTERRUPTED,
-                timer(d, change, profile, phase, phases),
-                d.timerUntil(),
-                d.run().startedAt(),
-                checks);
+                d.target().returnsToBackup());
+    }
+
+    private Reached reached(long runDeviceId) {
+        return jdbc.queryForObject(
+                "select d.before_backup_id, d.whole_back, d.timer_token, d.timer_until, count(s.id) as pushes,"
+                        + " (array_agg(s.state order by s.id desc))[1] as push from run_device d left join run_step s"
+                        + " on s.run_device_id = d.id and s.phase = 'PUSH' where d.id = ? group by d.id",
+                (row, number) -> {
+                    Timestamp until = row.getTimestamp("timer_until");
+                    return new Reached(
+                            row.getObject("before_backup_id", Long.class),
+                            row.getBoolean("whole_back"),
+                            row.getString("timer_token"),
+                            until == null ? null : until.toInstant(),
+                            row.getInt("pushes"),
+                            StepState.INTERRUPTED.name().equals(row.getString("push")));
+                },
+                runDeviceId);
     }
 
     /** Read when it is asked for: most phases need none of the two. */
-    private Supplier<ConfigTree> tree(ConfigEngine engine, Long backupId) {
-        return SingletonSupplier.of(() -> backupId == null ? null : engine.read(backups.text(backupId)));
+    private Supplier<ConfigTree> tree(Long backupId) {
+        return () -> backupId == null ? null : backups.keptTree(backupId);
     }
 
-    private DeviceWork.Check check(long id, CheckDefinition definition) {
-        Integer until = definition.notYetUntil();
-        boolean stillIncomplete = until != null
-                && !runs.existsByChangeIdAndState(changes.numbered(until).id(), RunState.SUCCEEDED);
-        return new DeviceWork.Check(id, checkRules.title(definition), definition, stillIncomplete);
-    }
-
-    /** A device must not go back while a person is asked about it. */
-    private static Duration longestQuestion(Change change) {
-        return Duration.ofSeconds(change.checks().stream()
-                .map(ChangeCheck::definition)
-                .filter(c -> c.look().kind() == LookKind.CONFIRM)
-                .mapToInt(CheckDefinition::settleSeconds)
-                .max()
-                .orElse(0));
-    }
-
-    /**
-     * Long enough for the slowest of the wave to be pushed, read and checked, twice over; else a device would go back while
-     * all is well.
-     */
-    private DeadManTimer timer(RunDevice d, Change change, PlatformProfile profile, Phase phase, PhaseTimes phases) {
-        if (!d.timer()) {
-            return null;
-        }
-        if (d.timerToken() != null && d.timerUntil() != null) {
-            return new DeadManTimer(d.timerToken(), shortestTimer);
-        }
-        if (phase != Phase.PUSH) {
-            return null; // a timer is started with a push alone, and how long it has to run takes all devices to tell
-        }
-        Duration needed = devices.namesInWave(d.run().id(), d.wave()).stream()
-                .map(name -> phases.of(name, Phase.PUSH)
-                        .plus(phases.of(name, Phase.READ_BACK))
-                        .plus(phases.of(name, Phase.CHECK_AFTER)))
-                .max(Duration::compareTo)
-                .orElse(Duration.ZERO)
-                .multipliedBy(2);
-        Duration least = profile.access() instanceof NetconfAccess netconf ? netconf.confirmWithin() : shortestTimer;
-        Duration within = needed.compareTo(least) > 0 ? needed : least;
-        return new DeadManTimer(
-                "safestep-" + d.run().id() + "-" + d.id() + "-"
-                        + d.steps().stream()
-                                .filter(s -> s.phase() == Phase.PUSH)
-                                .count(),
-                (within.compareTo(LONGEST_TIMER) > 0 ? LONGEST_TIMER : within).plus(longestQuestion(change)));
+    private boolean stillIncomplete(Planned check) {
+        return check.notYetUntil() != null && !runs.existsByChangeIdAndState(check.notYetUntil(), RunState.SUCCEEDED);
     }
 }

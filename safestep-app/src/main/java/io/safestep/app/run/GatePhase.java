@@ -76,7 +76,7 @@ class GatePhase {
         RunDevice device = devices.findById(work.runDeviceId()).orElseThrow();
         Run run = device.run();
         Change change = changes.withId(run.changeId());
-        Device entity = device.target().device();
+        Device entity = device.device();
         Device partner = entity.partner();
         return new Stored(
                 objection(run, change, device),
@@ -94,20 +94,19 @@ class GatePhase {
         if (!now.isBefore(run.window().end())) {
             return "the window has closed";
         }
-        List<Frozen> frozen = change.isEmergency()
-                ? List.of()
-                : freezes.over(List.of(device.target().device()), now, now.plusMillis(1));
+        List<Frozen> frozen =
+                change.isEmergency() ? List.of() : freezes.over(List.of(device.device()), now, now.plusMillis(1));
         if (!frozen.isEmpty()) {
             return "the freeze " + frozen.get(0).name() + " holds for "
                     + frozen.get(0).scope();
         }
-        if (device.target().device().stance() != Stance.MANAGED) {
+        if (device.device().stance() != Stance.MANAGED) {
             return "its stance is observe by now: Safe Step may not write to it";
         }
         if (!runs.claimedBy(device.deviceId()).filter(run.id()::equals).isPresent()) {
             return "another run has taken the device";
         }
-        Device partner = device.target().device().partner();
+        Device partner = device.device().partner();
         Optional<Long> other = partner == null ? Optional.empty() : runs.claimedBy(partner.id());
         return other.isPresent() && !other.get().equals(run.id())
                 ? partner.name() + ", its partner, is being changed by another run"

@@ -6,6 +6,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashMap;
@@ -21,23 +22,25 @@ import org.springframework.jdbc.core.JdbcTemplate;
  */
 final class LatestSteps {
 
-    private static final String COLUMNS = "select s.id, s.run_device_id, s.phase, s.state, s.ended_at from run_step s"
-            + " join run_device d on d.id = s.run_device_id";
+    private static final String COLUMNS = "select s.id, s.run_device_id, s.phase, s.state, s.ended_at from run_step s";
     private static final Set<Phase> PREPARATION = EnumSet.of(Phase.BACK_UP, Phase.CHECK_BEFORE);
 
     private record Latest(long id, StepState state) {}
 
     private final JdbcTemplate jdbc;
     private final long runId;
+    private final Set<Long> devices;
     private final Map<Long, Map<Phase, Latest>> latest = new HashMap<>();
     private final Set<Long> going = new HashSet<>();
     private long newest;
     private long controls = -1;
     private Instant lastEnd;
 
-    LatestSteps(JdbcTemplate jdbc, long runId) {
+    /** @param devices the ids of all devices of the run */
+    LatestSteps(JdbcTemplate jdbc, long runId, Collection<Long> devices) {
         this.jdbc = jdbc;
         this.runId = runId;
+        this.devices = Set.copyOf(devices);
     }
 
     /** @param controlsNow goes up with everything that people do to the run; read before this */
@@ -45,19 +48,22 @@ final class LatestSteps {
         if (controlsNow != controls) {
             latest.clear();
             going.clear();
-            jdbc.query(COLUMNS + " where d.run_id = ?", this::take, runId);
+            jdbc.query(COLUMNS + " join run_device d on d.id = s.run_device_id where d.run_id = ?", this::take, runId);
             controls = controlsNow;
         } else {
+            // What other runs have begun meanwhile is little, and passed over here.
             jdbc.query(
-                    COLUMNS + " where s.id > ? and d.run_id = ? union all " + COLUMNS + " where s.id = any(?)",
+                    COLUMNS + " where s.id > ? union all " + COLUMNS + " where s.id = any(?)",
                     this::take,
                     newest,
-                    runId,
                     going.toArray(Long[]::new));
         }
     }
 
     private void take(ResultSet row) throws SQLException {
+        if (!devices.contains(row.getLong("run_device_id"))) {
+            return;
+        }
         long id = row.getLong("id");
         Phase phase = Phase.valueOf(row.getString("phase"));
         StepState state = StepState.valueOf(row.getString("state"));

@@ -28,7 +28,7 @@ class MovedBaseline {
     /** Inside the transaction that ends the run, and accepts it. */
     AcceptedBaseline of(DeviceWork work, long afterBackupId) {
         ConfigEngine engine = work.engine();
-        ConfigTree found = backups.tree(afterBackupId);
+        ConfigTree found = backups.keptTree(afterBackupId);
         ConfigTree expected = expected(work).orElse(found);
         boolean matches = engine.same(expected, found);
         return new AcceptedBaseline(
@@ -45,7 +45,7 @@ class MovedBaseline {
     private Optional<ConfigTree> expected(DeviceWork work) {
         Long baseline = devices.withId(work.deviceId()).baselineBackupId();
         try {
-            return Optional.of(work.returnsToBackup() ? work.approved() : backups.tree(baseline))
+            return Optional.of(work.returnsToBackup() ? work.approved() : backups.keptTree(baseline))
                     .map(tree -> work.engine().apply(tree, work.script()))
                     .map(work.engine()::asShown);
         } catch (ScriptRefusedException e) {

@@ -1,6 +1,7 @@
 package io.safestep.app.run;
 
 import io.safestep.app.change.ChangeTarget;
+import io.safestep.app.device.Device;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.StepState;
 import jakarta.persistence.CascadeType;
@@ -29,9 +30,11 @@ class RunDevice {
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private Run run;
 
-    private Long deviceId;
+    @ManyToOne(fetch = FetchType.LAZY, optional = false)
+    private Device device;
 
-    @ManyToOne(fetch = FetchType.EAGER, optional = false)
+    /** Heavy with what was written and derived. */
+    @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private ChangeTarget target;
 
     private int position;
@@ -60,7 +63,7 @@ class RunDevice {
     RunDevice(Run run, ChangeTarget target, int position, boolean timer) {
         this.run = run;
         this.target = target;
-        this.deviceId = target.device().id();
+        this.device = target.device();
         this.position = position;
         this.wave = target.wave();
         this.hasScript = target.hasScript();
@@ -80,11 +83,15 @@ class RunDevice {
     }
 
     String name() {
-        return target.device().name();
+        return device.name();
+    }
+
+    Device device() {
+        return device;
     }
 
     long deviceId() {
-        return deviceId;
+        return device.id();
     }
 
     int wave() {

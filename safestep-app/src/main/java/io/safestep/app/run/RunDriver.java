@@ -100,6 +100,7 @@ class RunDriver {
         private final LinkedBlockingQueue<Optional<RuntimeException>> ended = new LinkedBlockingQueue<>();
         private final RunTimings.Known known;
         private final RunPictures.Watch watch;
+        private final DeviceWorks.OfRun devices;
         private int going;
         private RuntimeException failure;
 
@@ -108,6 +109,7 @@ class RunDriver {
             this.sessions = sessions;
             this.known = timings.of(drive.runId());
             this.watch = pictures.watch(drive.runId());
+            this.devices = works.of(drive);
         }
 
         Optional<Instant> go() {
@@ -148,12 +150,34 @@ class RunDriver {
             going++;
             hands.execute(() -> {
                 try {
-                    perform(drive, sessions, runDeviceId, step, phase, times);
+                    perform(runDeviceId, step, phase, times);
                     ended.add(Optional.empty());
                 } catch (RuntimeException e) {
                     ended.add(Optional.of(e));
                 }
             });
+        }
+
+        private void perform(long runDeviceId, long step, Phase phase, PhaseTimes times) {
+            PhaseResult result;
+            try {
+                result = actions.perform(devices.of(sessions, runDeviceId, phase, times), phase, sessions);
+            } catch (DeviceException e) {
+                result = PhaseResult.failed(e.getMessage());
+            } catch (ConfigSyntaxException e) {
+                result = PhaseResult.failed("the device showed a configuration that can't be read, line " + e.line()
+                        + ": " + e.getMessage());
+            } catch (FencedOffException | DataAccessException | TransactionException e) {
+                throw e; // nothing can be written down now: the run is taken up again by looking at the devices
+            } catch (RuntimeException e) {
+                String reference = UUID.randomUUID().toString().substring(0, 8);
+                LOG.error("Unexpected error in run {}, reference {}", drive.runId(), reference, e);
+                result = PhaseResult.failed("something went wrong inside Safe Step, reference " + reference);
+            }
+            if (closing && result.state() != StepState.DONE) {
+                return; // it did not fail: it was broken off, and whoever takes over looks how far it came
+            }
+            journal.end(drive, runDeviceId, step, phase, result.state(), result.words());
         }
 
         /** Waits until a step has ended, and takes in all that have; comes back after a while, since time passes too. */
@@ -179,29 +203,6 @@ class RunDriver {
                 awaitOne();
             }
         }
-    }
-
-    private void perform(
-            Drive drive, KeptSessions sessions, long runDeviceId, long step, Phase phase, PhaseTimes times) {
-        PhaseResult result;
-        try {
-            result = actions.perform(works.of(drive, sessions, runDeviceId, phase, times), phase, sessions);
-        } catch (DeviceException e) {
-            result = PhaseResult.failed(e.getMessage());
-        } catch (ConfigSyntaxException e) {
-            result = PhaseResult.failed(
-                    "the device showed a configuration that can't be read, line " + e.line() + ": " + e.getMessage());
-        } catch (FencedOffException | DataAccessException | TransactionException e) {
-            throw e; // nothing can be written down now: the run is taken up again by looking at the devices
-        } catch (RuntimeException e) {
-            String reference = UUID.randomUUID().toString().substring(0, 8);
-            LOG.error("Unexpected error in run {}, reference {}", drive.runId(), reference, e);
-            result = PhaseResult.failed("something went wrong inside Safe Step, reference " + reference);
-        }
-        if (closing && result.state() != StepState.DONE) {
-            return; // it did not fail: it was broken off, and whoever takes over looks how far it came
-        }
-        journal.end(drive, runDeviceId, step, phase, result.state(), result.words());
     }
 
     @PreDestroy

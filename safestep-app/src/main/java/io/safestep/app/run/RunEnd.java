@@ -140,10 +140,11 @@ class RunEnd {
         String verdict = RunWords.verdict(run, state, rollbacks.findByRunIdOrderByNumber(run.id()));
         run.end(state, verdict, clock.instant());
         if (state == RunState.SUCCEEDED) {
+            DeviceWorks.OfRun approved = works.of(drive);
             devices.acceptBaselines(
                     run.devices().stream()
                             .filter(d -> d.afterBackupId() != null && !d.takenBack())
-                            .map(d -> baselines.of(works.of(drive, d.id()), d.afterBackupId()))
+                            .map(d -> baselines.of(approved.of(d.id()), d.afterBackupId()))
                             .toList(),
                     AuditLog.SAFE_STEP);
         }

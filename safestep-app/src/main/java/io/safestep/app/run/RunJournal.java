@@ -16,14 +16,17 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Writes down what a run is about to do and what came of it. Every call is a transaction of its own, so that what was
- * written stays whatever happens next; and every one is refused to a process from which the run was taken over.
+ * Writes down what a run is about to do and what came of it. Every call is one statement and commits itself, so that what
+ * was written stays whatever happens next; and every one is refused to a process from which the run was taken over.
  */
 @Service
-@Transactional(propagation = Propagation.REQUIRES_NEW)
+@Transactional(propagation = Propagation.NOT_SUPPORTED)
 class RunJournal {
 
     private static final String MINE = " from run r where r.id = ? and r.epoch = ?";
+    private static final String STEP_LINE =
+            "insert into run_line (run_id, run_device_id, at, kind, text, phase, step_state)"
+                    + " select ?, ?::bigint, ?::timestamptz, 'NOTE', ?, ?, ?";
     private static final String IF_MINE = " and exists (select 1" + MINE + ")";
 
     private final JdbcTemplate jdbc;
@@ -54,16 +57,21 @@ class RunJournal {
     /** @return the id of the step that was begun */
     long begin(Drive drive, long runDeviceId, Phase phase) {
         List<Long> id = jdbc.queryForList(
-                "insert into run_step (run_device_id, phase, state, started_at) select ?, ?, 'GOING', ?" + MINE
-                        + " returning id",
+                "with step as (insert into run_step (run_device_id, phase, state, started_at) select ?, ?, 'GOING', ?"
+                        + MINE + " returning id), line as (" + STEP_LINE + " from step) select id from step",
                 Long.class,
                 runDeviceId,
                 phase.name(),
                 now(),
                 drive.runId(),
-                drive.epoch());
+                drive.epoch(),
+                drive.runId(),
+                runDeviceId,
+                now(),
+                words(phase) + " begins",
+                phase.name(),
+                StepState.GOING.name());
         wrote(drive, id.size());
-        step(drive, runDeviceId, phase, StepState.GOING, words(phase) + " begins");
         return id.get(0);
     }
 
@@ -71,30 +79,20 @@ class RunJournal {
         wrote(
                 drive,
                 jdbc.update(
-                        "update run_step set state = ?, words = ?, ended_at = ? where id = ?" + IF_MINE,
+                        "with step as (update run_step set state = ?, words = ?, ended_at = ? where id = ?" + IF_MINE
+                                + " returning id) " + STEP_LINE + " from step",
                         state.name(),
                         words,
                         now(),
                         stepId,
                         drive.runId(),
-                        drive.epoch()));
-        step(drive, runDeviceId, phase, state, words(phase) + (state == StepState.FAILED ? " failed: " : ": ") + words);
-    }
-
-    private void step(Drive drive, long runDeviceId, Phase phase, StepState state, String text) {
-        wrote(
-                drive,
-                jdbc.update(
-                        "insert into run_line (run_id, run_device_id, at, kind, text, phase, step_state)"
-                                + " select ?, ?, ?, 'NOTE', ?, ?, ?" + MINE,
+                        drive.epoch(),
                         drive.runId(),
                         runDeviceId,
                         now(),
-                        text,
+                        words(phase) + (state == StepState.FAILED ? " failed: " : ": ") + words,
                         phase.name(),
-                        state.name(),
-                        drive.runId(),
-                        drive.epoch()));
+                        state.name()));
     }
 
     /** Marks what was going on when a process ended: nobody knows how far it came. */
@@ -179,7 +177,6 @@ class RunJournal {
     }
 
     /** Whether the next command of a push may be sent: nobody has stopped the run, and nothing has made it turn back. */
-    @Transactional(readOnly = true)
     boolean mayGoOn(Drive drive, long runDeviceId) {
         List<Boolean> answer = jdbc.queryForList(
                 "select stop_requested_at is null and not turning_back and not d.taken_back"
@@ -193,7 +190,6 @@ class RunJournal {
     }
 
     /** Who stopped the run, or what did. */
-    @Transactional(readOnly = true)
     String stoppedBy(long runId) {
         return jdbc.queryForObject(
                 "select coalesce(stop_requested_by, 'a failure elsewhere') from run where id = ?", String.class, runId);

@@ -21,6 +21,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Component
 class RunPictures {
 
+    private static final Duration RECKONING_HOLDS = Duration.ofMillis(250);
+
     private final JdbcTemplate jdbc;
     private final TransactionTemplate transaction;
     private final Clock clock;
@@ -44,66 +46,79 @@ class RunPictures {
             Instant windowCloses,
             long controls) {}
 
-    private record StoredDevice(
-            long id,
-            String name,
-            int wave,
-            boolean hasScript,
-            boolean timer,
-            boolean written,
-            boolean takenBack,
-            boolean skipped) {}
+    /** What does not move while the run goes on. */
+    private record ListedDevice(long id, String name, int wave, boolean hasScript, boolean timer) {}
+
+    /** What has happened to a device. */
+    private record Marks(boolean written, boolean takenBack, boolean skipped) {
+
+        static final Marks NONE = new Marks(false, false, false);
+    }
+
+    private record Reckoned(Instant at, long controls, Duration rest, Duration wayBack) {}
 
     /** One run, looked at again and again by who drives it. */
     final class Watch {
 
         private final long runId;
         private final LatestSteps steps;
+        private final List<ListedDevice> devices;
+        private final Map<String, Long> ids = new HashMap<>();
+        private Reckoned reckoned;
 
         private Watch(long runId) {
             this.runId = runId;
-            this.steps = new LatestSteps(jdbc, runId);
+            this.devices = devices(runId);
+            devices.forEach(d -> ids.put(d.name(), d.id()));
+            this.steps = new LatestSteps(
+                    jdbc, runId, devices.stream().map(ListedDevice::id).toList());
         }
 
         /** @param times how long phases take */
         Seen now(PhaseTimes times, int together) {
             return transaction.execute(t -> {
                 StoredRun run = run(runId);
-                List<StoredDevice> stored = devices(runId);
+                Map<Long, Marks> marks = marks(runId);
                 steps.keepUp(run.controls());
-                Map<String, Long> ids = new HashMap<>();
-                stored.forEach(d -> ids.put(d.name(), d.id()));
-                List<DeviceProgress> devices =
-                        stored.stream().map(this::progress).toList();
-                RunTimes reckoning = new RunTimes(times, together);
-                TimeLeft left = new TimeLeft(
-                        clock.instant(),
-                        reckoning.rest(devices, run.pauseBetweenWaves()),
-                        reckoning.wayBack(devices),
-                        run.windowCloses());
+                List<DeviceProgress> progress = devices.stream()
+                        .map(d -> progress(d, marks.getOrDefault(d.id(), Marks.NONE)))
+                        .toList();
+                Reckoned time = reckon(run, progress, new RunTimes(times, together));
                 return new Seen(
                         new RunPicture(
-                                devices,
+                                progress,
                                 run.rule(),
                                 run.stopAsked(),
                                 run.turningBack(),
                                 run.pause(),
                                 run.pauseBetweenWaves(),
                                 steps.lastEnd(),
-                                left),
+                                new TimeLeft(clock.instant(), time.rest(), time.wayBack(), run.windowCloses())),
                         ids);
             });
         }
 
-        private DeviceProgress progress(StoredDevice d) {
+        /** Anew after some moments only: it goes over all devices and phases, and there is a margin in what it reckons with. */
+        private Reckoned reckon(StoredRun run, List<DeviceProgress> progress, RunTimes times) {
+            Instant now = clock.instant();
+            if (reckoned == null
+                    || reckoned.controls() != run.controls()
+                    || !reckoned.at().plus(RECKONING_HOLDS).isAfter(now)) {
+                reckoned = new Reckoned(
+                        now, run.controls(), times.rest(progress, run.pauseBetweenWaves()), times.wayBack(progress));
+            }
+            return reckoned;
+        }
+
+        private DeviceProgress progress(ListedDevice d, Marks marks) {
             return new DeviceProgress(
                     d.name(),
                     d.wave(),
                     d.hasScript(),
                     d.timer(),
-                    d.written(),
-                    d.takenBack(),
-                    d.skipped(),
+                    marks.written(),
+                    marks.takenBack(),
+                    marks.skipped(),
                     steps.of(d.id()));
         }
     }
@@ -128,20 +143,35 @@ class RunPictures {
                 runId);
     }
 
-    private List<StoredDevice> devices(long runId) {
+    private List<ListedDevice> devices(long runId) {
         return jdbc.query(
-                "select d.id, v.name, d.wave, d.has_script, d.timer, d.written, d.taken_back, d.skipped from run_device d"
+                "select d.id, v.name, d.wave, d.has_script, d.timer from run_device d"
                         + " join device v on v.id = d.device_id where d.run_id = ? order by d.position",
-                (row, number) -> new StoredDevice(
+                (row, number) -> new ListedDevice(
                         row.getLong("id"),
                         row.getString("name"),
                         row.getInt("wave"),
                         row.getBoolean("has_script"),
-                        row.getBoolean("timer"),
-                        row.getBoolean("written"),
-                        row.getBoolean("taken_back"),
-                        row.getBoolean("skipped")),
+                        row.getBoolean("timer")),
                 runId);
+    }
+
+    /** By the id of the device; those to which nothing has happened are missing. */
+    private Map<Long, Marks> marks(long runId) {
+        Map<Long, Marks> marks = new HashMap<>();
+        jdbc.query(
+                "select id, written, taken_back, skipped from run_device"
+                        + " where run_id = ? and (written or taken_back or skipped)",
+                row -> {
+                    marks.put(
+                            row.getLong("id"),
+                            new Marks(
+                                    row.getBoolean("written"),
+                                    row.getBoolean("taken_back"),
+                                    row.getBoolean("skipped")));
+                },
+                runId);
+        return marks;
     }
 
     private static Instant instant(Timestamp timestamp) {

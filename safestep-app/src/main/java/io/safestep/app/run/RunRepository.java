@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
@@ -44,6 +45,21 @@ interface RunRepository extends JpaRepository<Run, Long> {
             value = "insert into device_claim (device_id, run_id) values (:deviceId, :runId) on conflict do nothing",
             nativeQuery = true)
     int claim(Long deviceId, Long runId);
+
+    /** @return how many of the devices nobody had claimed before */
+    @Modifying
+    @Query(
+            value =
+                    "insert into device_claim (device_id, run_id) select id, :runId from unnest(:deviceIds) id order by id"
+                            + " on conflict do nothing",
+            nativeQuery = true)
+    int claim(Long[] deviceIds, Long runId);
+
+    /** The ids of those of the devices that other runs have claimed. */
+    @Query(
+            value = "select device_id from device_claim where run_id <> :runId and device_id = any(:deviceIds)",
+            nativeQuery = true)
+    Set<Long> claimedByOthers(Long[] deviceIds, Long runId);
 
     @Query(value = "select run_id from device_claim where device_id = :deviceId", nativeQuery = true)
     Optional<Long> claimedBy(Long deviceId);

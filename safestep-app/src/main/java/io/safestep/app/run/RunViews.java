@@ -12,8 +12,10 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -88,7 +90,7 @@ class RunViews {
                 hold(run),
                 questions(run, change),
                 changeViews.waves(change),
-                run.devices().stream().map(this::device).toList(),
+                devices(run),
                 rollbacks.findByRunIdOrderByNumber(run.id()).stream()
                         .map(RunViews::rollback)
                         .toList(),
@@ -154,25 +156,31 @@ class RunViews {
                 .toList();
     }
 
-    private RunView.Device device(RunDevice d) {
+    private List<RunView.Device> devices(Run run) {
+        Map<Long, String> hashes = backups.hashesOf(run.devices().stream()
+                .flatMap(d -> Stream.of(d.beforeBackupId(), d.afterBackupId()))
+                .filter(Objects::nonNull)
+                .toList());
+        return run.devices().stream().map(d -> device(d, hashes)).toList();
+    }
+
+    private static RunView.Device device(RunDevice d, Map<Long, String> hashes) {
         Map<Phase, RunStep> latest = new EnumMap<>(Phase.class);
         d.steps().forEach(s -> latest.put(s.phase(), s));
         return new RunView.Device(
                 d.id(),
                 d.name(),
                 d.wave(),
-                d.target().device().partner() == null
-                        ? null
-                        : d.target().device().partner().name(),
+                d.device().partner() == null ? null : d.device().partner().name(),
                 !d.hasScript(),
                 latest.values().stream()
                         .map(s -> new RunView.Step(s.phase(), s.state(), s.startedAt(), s.endedAt(), s.words()))
                         .toList(),
                 d.holds(),
                 d.beforeBackupId(),
-                hash(d.beforeBackupId()),
+                hashes.get(d.beforeBackupId()),
                 d.afterBackupId(),
-                hash(d.afterBackupId()),
+                hashes.get(d.afterBackupId()),
                 d.timer(),
                 d.timerUntil(),
                 d.written(),
@@ -181,23 +189,11 @@ class RunViews {
                 d.skipReason());
     }
 
-    private String hash(Long backupId) {
-        return backupId == null ? null : backups.hashOf(backupId);
-    }
-
     /** What was said after the line with the given id, oldest first. */
     List<RunView.Line> lines(long runId, long after) {
-        Run run = runs.findById(runId).orElseThrow(() -> ProblemException.notFound("Run " + runId));
-        Map<Long, String> names = run.devices().stream().collect(Collectors.toMap(RunDevice::id, RunDevice::name));
-        return lines.findByRunIdAndIdGreaterThanOrderById(runId, after, Limit.of(MOST_LINES)).stream()
-                .map(l -> new RunView.Line(
-                        l.id(),
-                        l.runDeviceId() == null ? null : names.get(l.runDeviceId()),
-                        l.at(),
-                        l.kind().name(),
-                        l.text(),
-                        l.phase(),
-                        l.stepState()))
-                .toList();
+        if (!runs.existsById(runId)) {
+            throw ProblemException.notFound("Run " + runId);
+        }
+        return lines.after(runId, after, Limit.of(MOST_LINES));
     }
 }

@@ -5,6 +5,7 @@ import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.Change;
 import io.safestep.app.change.ChangeTarget;
 import io.safestep.app.change.Changes;
+import io.safestep.app.device.Device;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.device.Stance;
 import io.safestep.app.job.Jobs;
@@ -25,7 +26,10 @@ import java.time.format.DateTimeFormatter;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -116,9 +120,9 @@ public class Runs {
                 new Occurrence(window.start(), fit.closes()),
                 room.frozen() == null ? null : room.frozen().name(),
                 change.order()));
+        gateDevices(change, run.id());
         int position = 0;
         for (ChangeTarget target : change.targets()) {
-            gateDevice(target, run);
             run.add(new RunDevice(
                     run,
                     target,
@@ -182,23 +186,32 @@ public class Runs {
         return booking;
     }
 
-    private void gateDevice(ChangeTarget target, Run run) {
-        if (target.device().stance() != Stance.MANAGED) {
-            throw ProblemException.refused(
-                    target.device().name() + " is in stance observe: Safe Step may not write to it.");
+    private void gateDevices(Change change, long runId) {
+        List<Device> devices =
+                change.targets().stream().map(ChangeTarget::device).toList();
+        for (Device device : devices) {
+            if (device.stance() != Stance.MANAGED) {
+                throw ProblemException.refused(device.name() + " is in stance observe: Safe Step may not write to it.");
+            }
         }
-        if (repository.claim(target.device().id(), run.id()) == 0) {
-            throw ProblemException.refused(
-                    target.device().name() + " is being changed by another run. Start this one when that has ended.");
-        }
+        repository.claim(ids(devices.stream()), runId);
         // Partners are never changed at the same time, not by two changes either (law 6).
-        Optional<Long> partnerRun = target.device().partner() == null
-                ? Optional.empty()
-                : repository.claimedBy(target.device().partner().id());
-        if (partnerRun.isPresent() && !partnerRun.get().equals(run.id())) {
-            throw ProblemException.refused(target.device().partner().name() + ", the partner of "
-                    + target.device().name() + ", is being changed by another run.");
+        Set<Long> taken = repository.claimedByOthers(
+                ids(devices.stream().flatMap(d -> Stream.of(d, d.partner())).filter(Objects::nonNull)), runId);
+        for (Device device : devices) {
+            if (taken.contains(device.id())) {
+                throw ProblemException.refused(
+                        device.name() + " is being changed by another run. Start this one when that has ended.");
+            }
+            if (device.partner() != null && taken.contains(device.partner().id())) {
+                throw ProblemException.refused(device.partner().name() + ", the partner of " + device.name()
+                        + ", is being changed by another run.");
+            }
         }
+    }
+
+    private static Long[] ids(Stream<Device> devices) {
+        return devices.map(Device::id).distinct().toArray(Long[]::new);
     }
 
     /** The start of a booked change when its window opens; what stands in the way is noted on the booking. */

@@ -137,7 +137,7 @@ class StuckControls {
         if (device.beforeBackupId() == null) {
             throw ProblemException.refused("There is no backup of " + name + " from before the change.");
         }
-        ConfigEngine engine = platforms.engine(device.target().device().platform());
+        ConfigEngine engine = platforms.engine(device.device().platform());
         ConfigTree before = backups.tree(device.beforeBackupId());
         ConfigTree held = device.afterBackupId() == null
                 ? engine.asShown(

@@ -9,6 +9,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import org.springframework.util.FileSystemUtils;
 
 /**
  * A real PostgreSQL in a folder of its own, started for the tests of one process and ended with it. Started as root, it
@@ -44,9 +45,10 @@ public final class TestPostgres {
                     "-o",
                     "-p " + port + " -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c fsync=off",
                     "start");
-            Runtime.getRuntime()
-                    .addShutdownHook(
-                            new Thread(() -> postgres("pg_ctl", "-D", data.toString(), "-m", "immediate", "stop")));
+            Runtime.getRuntime().addShutdownHook(new Thread(() -> {
+                postgres("pg_ctl", "-D", data.toString(), "-m", "immediate", "stop");
+                FileSystemUtils.deleteRecursively(folder.toFile());
+            }));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

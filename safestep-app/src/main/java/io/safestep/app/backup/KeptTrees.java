@@ -1,49 +1,41 @@
-package io.safestep.app.change;
+package io.safestep.app.backup;
 
-import io.safestep.app.backup.Backups;
-import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigTree;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import org.springframework.stereotype.Component;
+import java.util.function.Supplier;
 
 /**
  * Stored configurations, read. A backup never changes, and the same ones are looked at with every letter that an author
- * types, so that those used last are kept.
+ * types and in every phase of a run, so that those used last are kept.
  */
-@Component
-class Baselines {
+final class KeptTrees {
 
     /** So many lines of configurations are kept in all: some hundred megabytes at the very most. */
     static final int MOST_LINES = 500_000;
 
-    private record Read(ConfigTree tree, int lines) {}
+    /** @param lines of the text in which the tree was read */
+    record Read(ConfigTree tree, int lines) {}
 
-    private final Backups backups;
     private final Map<Long, Read> kept = new LinkedHashMap<>(16, 0.75f, true);
     private int lines;
 
-    Baselines(Backups backups) {
-        this.backups = backups;
-    }
-
-    /** The configuration in a backup; the engine is that of the device's platform. */
-    ConfigTree of(long backupId, ConfigEngine engine) {
+    /** @param reading asked for when the backup is not among those that are kept */
+    ConfigTree of(long backupId, Supplier<Read> reading) {
         synchronized (kept) {
             Read known = kept.get(backupId);
             if (known != null) {
                 return known.tree();
             }
         }
-        String text = backups.text(backupId);
-        ConfigTree tree = engine.read(text);
-        keep(backupId, new Read(tree, (int) text.lines().count()));
-        return tree;
+        Read read = reading.get();
+        keep(backupId, read);
+        return read.tree();
     }
 
     /** Whether one more can be kept without forgetting another. */
-    boolean hasRoom() {
+    boolean haveRoom() {
         synchronized (kept) {
             return lines < MOST_LINES * 4L / 5;
         }
