@@ -19,10 +19,14 @@ interface BackupRepository extends JpaRepository<Backup, Long> {
 
     boolean existsByDeviceIdAndKindAndTakenAtAndHash(Long deviceId, BackupKind kind, Instant takenAt, String hash);
 
-    /** The newest version of one kind. */
-    @Query("select b from Backup b where b.deviceId = :deviceId and b.kind = :kind"
-            + " and (b.file = :file or (:file is null and b.file is null)) order by b.takenAt desc, b.id desc limit 1")
-    Optional<Backup> newest(Long deviceId, BackupKind kind, String file);
+    /** The newest version of each kind and file of a device. */
+    @Query(
+            value = "select distinct on (kind, file) * from backup where device_id = :deviceId"
+                    + " order by kind, file, taken_at desc, id desc",
+            nativeQuery = true)
+    List<Backup> newestOfEach(long deviceId);
+
+    Optional<Backup> findFirstByDeviceIdAndKindOrderByTakenAtDescIdDesc(Long deviceId, BackupKind kind);
 
     /** The newest running configuration of each device. */
     @Query(

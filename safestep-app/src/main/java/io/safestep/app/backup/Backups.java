@@ -17,7 +17,6 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
-import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -163,14 +162,13 @@ public class Backups {
 
     private Read whole(long deviceId, DeviceSession session) throws DeviceException {
         Device device = devices.withId(deviceId);
-        Map<BackupKind, Versions.Last> stored = new EnumMap<>(BackupKind.class);
         return reading.whole(
                 session,
                 device.name(),
                 platforms.profile(device.platform()),
                 platforms.engine(device.platform()),
                 () -> access.account(deviceId).orElse(""),
-                kind -> stored.computeIfAbsent(kind, k -> versions.newest(deviceId, k)));
+                versions.newest(deviceId));
     }
 
     private Taken keep(long deviceId, Read read, Occasion occasion) {
@@ -180,11 +178,9 @@ public class Backups {
         Boolean unsaved = read.startup() == null ? null : !saved;
         return transaction.execute(t -> {
             repository.lock(deviceId);
-            Stored stored = null;
-            for (DeviceText text : read.all()) {
-                Stored one = versions.store(deviceId, text, occasion, read.loggedIn());
-                stored = text == running ? one : stored;
-            }
+            List<DeviceText> texts = read.all();
+            Stored stored =
+                    versions.store(deviceId, texts, occasion, read.loggedIn()).get(texts.indexOf(running));
             Boolean matches = matches(deviceId, running, stored.id(), occasion);
             boolean newlyUnsaved = Boolean.TRUE.equals(unsaved)
                     && !Boolean.TRUE.equals(devices.withId(deviceId).unsaved());
@@ -222,9 +218,10 @@ public class Backups {
         repository.lock(deviceId);
         return versions.store(
                         deviceId,
-                        new DeviceText(BackupKind.EXPECTED, null, engine.write(tree), engine),
+                        List.of(new DeviceText(BackupKind.EXPECTED, null, engine.write(tree), engine)),
                         Occasion.ofChange(BackupCause.EXPECTED, changeNumber),
                         "")
+                .get(0)
                 .id();
     }
 
@@ -252,9 +249,13 @@ public class Backups {
         Device device = devices.named(deviceName);
         try {
             Taken taken = take(device.id(), occasion);
+            // What is done on many devices and brings nothing new would bury what people look for in the record.
+            boolean recorded = taken.isNew() || always;
+            if (!recorded && device.baselineBackupId() != null) {
+                return taken;
+            }
             transaction.executeWithoutResult(t -> {
-                // What is done on many devices and brings nothing new would bury what people look for in the record.
-                if (taken.isNew() || always) {
+                if (recorded) {
                     audit.write(
                             occasion.person(),
                             deviceName,
@@ -327,7 +328,9 @@ public class Backups {
     /** The newest version of what a device runs; empty while there is none. */
     @Transactional(readOnly = true)
     public Optional<Long> newestRunning(long deviceId) {
-        return repository.newest(deviceId, BackupKind.RUNNING, null).map(Backup::id);
+        return repository
+                .findFirstByDeviceIdAndKindOrderByTakenAtDescIdDesc(deviceId, BackupKind.RUNNING)
+                .map(Backup::id);
     }
 
     /**

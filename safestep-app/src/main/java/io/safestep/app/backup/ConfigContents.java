@@ -56,6 +56,9 @@ class ConfigContents {
     /** @return text by hash */
     Map<String, String> texts(Collection<String> hashes) {
         Map<String, String> texts = new HashMap<>();
+        if (hashes.isEmpty()) {
+            return texts;
+        }
         named.query(
                 "select hash, sealed, text from config_content where hash in (:hashes)",
                 Map.of("hashes", hashes),

@@ -15,8 +15,8 @@ import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
-import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -65,7 +65,7 @@ class DeviceReading {
 
     /**
      * @param account with which Safe Step is logged in: it is not told among those who were there
-     * @param lastStored the newest version of a kind; null when there is none
+     * @param lastStored the newest version of each kind
      */
     Read whole(
             DeviceSession session,
@@ -73,7 +73,7 @@ class DeviceReading {
             PlatformProfile profile,
             ConfigEngine engine,
             Supplier<String> account,
-            Function<BackupKind, Versions.Last> lastStored)
+            Map<BackupKind, Versions.Last> lastStored)
             throws DeviceException {
         for (int attempt = 1; attempt <= ATTEMPTS; attempt++) {
             String before = marker(session, profile);
@@ -136,7 +136,7 @@ class DeviceReading {
     }
 
     private Shown startup(
-            DeviceSession session, String device, ConfigEngine engine, Function<BackupKind, Versions.Last> lastStored)
+            DeviceSession session, String device, ConfigEngine engine, Map<BackupKind, Versions.Last> lastStored)
             throws DeviceException {
         try {
             return shown(device, BackupKind.STARTUP, session.readStartup(), engine, lastStored);
@@ -155,10 +155,10 @@ class DeviceReading {
             BackupKind kind,
             String answer,
             ConfigEngine engine,
-            Function<BackupKind, Versions.Last> lastStored)
+            Map<BackupKind, Versions.Last> lastStored)
             throws DeviceException {
         DeviceText text = new DeviceText(kind, null, engine.withoutVolatileLines(answer), engine);
-        Versions.Last last = lastStored.apply(kind);
+        Versions.Last last = lastStored.get(kind);
         if (last != null && last.hash().equals(ConfigContents.hash(text.text()))) {
             return new Shown(text, true);
         }

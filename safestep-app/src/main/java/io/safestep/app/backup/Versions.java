@@ -3,6 +3,11 @@ package io.safestep.app.backup;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.DifferenceSummary;
 import java.time.Clock;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 
@@ -27,21 +32,44 @@ class Versions {
     record Stored(long id, String hash, boolean isNew) {}
 
     /**
-     * Inside a transaction that holds the lock of the device. Whether new or not, the stored text has been read from the
+     * Inside a transaction that holds the lock of the device. Whether new or not, each stored text has been read from the
      * database and was the same when this comes back.
      *
+     * @return in the order of what was read
      * @throws IllegalStateException when what is stored is not what was read
      */
-    Stored store(long deviceId, DeviceText read, Occasion occasion, String loggedIn) {
-        Backup last = repository.newest(deviceId, read.kind(), read.file()).orElse(null);
-        String lastText = last == null ? null : contents.text(last.hash());
-        if (lastText != null && read.isSameAs(lastText)) {
-            last.confirm(clock.instant());
-            if (!occasion.label().isEmpty()) {
-                last.label(occasion.label());
-            }
-            return new Stored(last.id(), last.hash(), false);
+    List<Stored> store(long deviceId, List<DeviceText> read, Occasion occasion, String loggedIn) {
+        List<Backup> newest = repository.newestOfEach(deviceId);
+        List<Backup> last = read.stream()
+                .map(text -> newest.stream().filter(text::isOf).findFirst().orElse(null))
+                .toList();
+        Map<String, String> texts = contents.texts(last.stream()
+                .filter(Objects::nonNull)
+                .map(Backup::hash)
+                .distinct()
+                .toList());
+        List<Stored> stored = new ArrayList<>();
+        for (int i = 0; i < read.size(); i++) {
+            Backup before = last.get(i);
+            String text = before == null ? null : texts.get(before.hash());
+            stored.add(
+                    text != null && read.get(i).isSameAs(text)
+                            ? confirm(before, occasion)
+                            : add(deviceId, read.get(i), text, occasion, loggedIn));
         }
+        return stored;
+    }
+
+    private Stored confirm(Backup last, Occasion occasion) {
+        last.confirm(clock.instant());
+        if (!occasion.label().isEmpty()) {
+            last.label(occasion.label());
+        }
+        return new Stored(last.id(), last.hash(), false);
+    }
+
+    /** @param before the text of the version before; null when there is none */
+    private Stored add(long deviceId, DeviceText read, String before, Occasion occasion, String loggedIn) {
         String hash = ConfigContents.hash(read.text());
         contents.keep(hash, read.text());
         Backup version = new Backup(
@@ -52,10 +80,10 @@ class Versions {
                 clock.instant(),
                 hash,
                 read.text().length());
-        if (lastText == null) {
+        if (before == null) {
             version.describe("The first one.", "", "");
         } else {
-            DifferenceSummary summary = summary(read.engine(), lastText, read.text());
+            DifferenceSummary summary = summary(read.engine(), before, read.text());
             version.describe(summary.inWords(), String.join("\n", summary.places()), loggedIn);
         }
         long id = repository.saveAndFlush(version).id();
@@ -69,12 +97,13 @@ class Versions {
         return engine.summary(engine.read(before), engine.read(after));
     }
 
-    /** The newest version of a configuration; null when there is none. */
-    Last newest(long deviceId, BackupKind kind) {
-        return repository
-                .newest(deviceId, kind, null)
-                .map(last -> new Last(last.hash(), () -> contents.text(last.hash())))
-                .orElse(null);
+    /** The newest version of each configuration of a device; kinds of which there is none are missing. */
+    Map<BackupKind, Last> newest(long deviceId) {
+        Map<BackupKind, Last> newest = new EnumMap<>(BackupKind.class);
+        repository.newestOfEach(deviceId).stream()
+                .filter(last -> last.file() == null)
+                .forEach(last -> newest.put(last.kind(), new Last(last.hash(), () -> contents.text(last.hash()))));
+        return newest;
     }
 
     /** @param text read from the database when it is asked for: mostly the hash is enough */

@@ -60,17 +60,26 @@ class Observations {
 
     @EventListener
     void on(BackedUp backup) {
+        if (backup.matches() == null
+                || backup.matches() && unmatched(backup.deviceId()).isEmpty()) {
+            return;
+        }
         boolean inMidRun = backup.occasion().cause() != BackupCause.BEFORE_CHANGE
                 && runs.changeRunningOn(backup.deviceId()).isPresent();
         if (inMidRun) {
             // What a run has written half is no drift; the device is looked at again when the run has ended.
             return;
         }
-        if (Boolean.TRUE.equals(backup.matches())) {
+        if (backup.matches()) {
             matches(backup.deviceId());
-        } else if (Boolean.FALSE.equals(backup.matches())) {
+        } else {
             differs(backup.deviceId(), backup.runningId(), backup.loggedIn());
         }
+    }
+
+    /** The open finding about a device that did not match its baseline when it was seen last. */
+    private Optional<DriftFinding> unmatched(long deviceId) {
+        return repository.findByDeviceIdAndEndedAtIsNull(deviceId).filter(f -> f.matchesAgainAt() == null);
     }
 
     @EventListener
@@ -83,11 +92,10 @@ class Observations {
     }
 
     private void matches(long deviceId) {
-        DriftFinding finding =
-                repository.findByDeviceIdAndEndedAtIsNull(deviceId).orElse(null);
-        if (finding == null || finding.matchesAgainAt() != null) {
-            return;
-        }
+        unmatched(deviceId).ifPresent(this::matches);
+    }
+
+    private void matches(DriftFinding finding) {
         FindingState before = finding.state();
         FindingState after = FindingTransitions.after(before, FindingStep.MATCHES_AGAIN, true)
                 .orElse(before);

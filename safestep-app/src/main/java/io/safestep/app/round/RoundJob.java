@@ -82,13 +82,12 @@ class RoundJob implements JobHandler {
     }
 
     private void device(Round round, Waiting waiting) {
-        String stoppedBy = repository.findById(round.id()).orElseThrow().stopRequestedBy();
-        if (stoppedBy != null) {
+        if (rows.begin(waiting.rowId())) {
+            rows.end(waiting.rowId(), outcome(round, waiting));
+        } else {
+            String stoppedBy = repository.findById(round.id()).orElseThrow().stopRequestedBy();
             rows.skip(waiting.rowId(), "Not begun: " + stoppedBy + " stopped the round.");
-            return;
         }
-        rows.begin(waiting.rowId());
-        rows.end(waiting.rowId(), outcome(round, waiting));
     }
 
     private Outcome outcome(Round round, Waiting waiting) {

@@ -97,8 +97,13 @@ class RoundRows {
         return Optional.ofNullable(seconds).map(s -> Duration.ofMillis(Math.round(s * 1_000)));
     }
 
-    void begin(long rowId) {
-        jdbc.update("update round_device set state = 'GOING' where id = ?", rowId);
+    /** @return false, and nothing is begun, when a person has stopped the round */
+    boolean begin(long rowId) {
+        return jdbc.update(
+                        "update round_device d set state = 'GOING' from round r"
+                                + " where d.id = ? and r.id = d.round_id and r.stop_requested_by is null",
+                        rowId)
+                > 0;
     }
 
     void end(long rowId, Outcome outcome) {
