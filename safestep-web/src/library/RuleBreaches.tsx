@@ -9,9 +9,10 @@ import type { Change, ConfigRule, RuleBroken } from "../api/types";
 import { linesFor, request } from "../change/content";
 import { useMay } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
+import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
 import { count } from "../ui/words";
-import { mending } from "./configRules";
+import { mending, standing } from "./configRules";
 
 /** Where a rule is broken, what would mend it, and who need not keep it. */
 export function RuleBreaches({ rule }: { rule: ConfigRule }) {
@@ -54,11 +55,8 @@ export function RuleBreaches({ rule }: { rule: ConfigRule }) {
   return (
     <section className="mb-3" aria-label="Where it is broken">
       <div className="head">
-        <h2>
-          {rule.broken.length === 0
-            ? `${count(rule.checked, "device")} ${rule.checked === 1 ? "keeps" : "keep"} it`
-            : `${count(rule.broken.length, "device")} of ${rule.checked} ${rule.broken.length === 1 ? "breaks" : "break"} it`}
-        </h2>
+        <h2>Where it is broken</h2>
+        <Status state={standing(rule)} />
         <div className="actions">
           {mayChange && mendable.length > 0 && (
             <Button size="sm" variant="outline-primary" disabled={mend.isPending} onClick={() => mend.mutate()}>

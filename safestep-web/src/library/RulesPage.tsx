@@ -6,19 +6,10 @@ import { useMay } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { count } from "../ui/words";
-import { ruleInWords } from "./configRules";
+import { lookedFor, ruleInWords, standing } from "./configRules";
 import { LibraryNav } from "./LibraryNav";
 import { RuleBreaches } from "./RuleBreaches";
 import { RuleForm } from "./RuleForm";
-
-function standing(r: ConfigRule) {
-  if (!r.active) {
-    return { shape: "dot", word: "not switched on" } as const;
-  }
-  return r.brokenCount > 0
-    ? ({ shape: "failed", word: `${r.brokenCount} of ${r.checked} break it` } as const)
-    : ({ shape: "done", word: `all ${r.checked} keep it` } as const);
-}
 
 /** What configurations must keep. */
 export function RulesPage() {
@@ -27,13 +18,13 @@ export function RulesPage() {
   const rules = useQuery({
     queryKey: ["config-rules"],
     queryFn: () => api.get<ConfigRule[]>("/api/rules"),
-    refetchInterval: 10_000,
+    refetchInterval: (query) => lookedFor(query.state.data ?? [], 10_000),
   });
   const shown = useQuery({
     queryKey: ["config-rules", id],
     queryFn: () => api.get<ConfigRule>(`/api/rules/${id}`),
     enabled: !!id && id !== "new",
-    refetchInterval: 5_000,
+    refetchInterval: (query) => lookedFor(query.state.data ? [query.state.data] : [], 5_000),
   });
   return (
     <>

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
-import type { RuleBroken } from "../api/types";
-import { linesOf, mending, parameters, parametersText, ruleInWords } from "./configRules";
+import type { ConfigRule, RuleBroken } from "../api/types";
+import { linesOf, lookedFor, mending, parameters, parametersText, ruleInWords, standing } from "./configRules";
 
 test("parameters are read and written line by line", () => {
   expect(parameters("source=10.77.8.20\n\n vlan = 40 \nnothing")).toEqual({ source: "10.77.8.20", vlan: "40" });
@@ -29,4 +29,22 @@ test("the lines that mend a device", () => {
     breaches: [{ mend: ["interface port 1", "  mtu 1500"] }, { mend: [] }, { mend: ["no x"] }],
   } as unknown as RuleBroken;
   expect(mending(broken)).toEqual({ lines: "interface port 1\n  mtu 1500\nno x", without: 1 });
+});
+
+test("nothing is said to be kept that was not looked at", () => {
+  const rule = (some: Partial<ConfigRule>) =>
+    ({ active: true, brokenCount: 0, checked: 12, unread: 0, exceptions: [], lookedAt: null, ...some }) as ConfigRule;
+  const looked = { lookedAt: "2026-03-01T01:00:00Z" };
+  expect(standing(rule({})).word).toBe("looking at its devices");
+  expect(standing(rule({ active: false })).word).toBe("not switched on");
+  expect(standing(rule(looked)).word).toBe("all 12 keep it");
+  expect(standing(rule({ ...looked, brokenCount: 9, unread: 2 })).word).toBe(
+    "9 of 12 break it, 2 devices without a backup",
+  );
+  expect(standing(rule({ ...looked, checked: 0 })).word).toBe("nothing to look at");
+  expect(standing(rule({ ...looked, exceptions: [{ over: false }] as ConfigRule["exceptions"] })).word).toBe(
+    "kept, but for 1 exception",
+  );
+  expect(lookedFor([rule(looked)], 5_000)).toBe(5_000);
+  expect(lookedFor([rule(looked), rule({})], 5_000)).toBe(1_000);
 });

@@ -1,4 +1,6 @@
 import type { ConfigRule, RuleBroken, RuleKind } from "../api/types";
+import type { Shape } from "../ui/Glyph";
+import { count } from "../ui/words";
 
 export const ruleKinds: Record<RuleKind, { title: string; lines: string }> = {
   MUST_CONTAIN: { title: "must contain", lines: "Lines that have to be there" },
@@ -47,4 +49,30 @@ export function mending(broken: RuleBroken): { lines: string; without: number } 
     lines: broken.breaches.flatMap((b) => b.mend).join("\n"),
     without: broken.breaches.filter((b) => b.mend.length === 0).length,
   };
+}
+
+const isLookedFor = (r: ConfigRule) => r.active && r.lookedAt === null;
+
+/** How soon rules are asked for again: at once while the devices of one are still looked at. */
+export const lookedFor = (rules: ConfigRule[], usual: number) => (rules.some(isLookedFor) ? 1_000 : usual);
+
+/** How it stands with a rule; nothing is said to be kept that was not looked at. */
+export function standing(r: ConfigRule): { shape: Shape; word: string } {
+  if (!r.active) {
+    return { shape: "dot", word: "not switched on" };
+  }
+  if (isLookedFor(r)) {
+    return { shape: "going", word: "looking at its devices" };
+  }
+  const unread = r.unread > 0 ? `, ${count(r.unread, "device")} without a backup` : "";
+  const excepted = r.exceptions.filter((e) => !e.over).length;
+  if (r.brokenCount > 0) {
+    return { shape: "failed", word: `${r.brokenCount} of ${r.checked} break it${unread}` };
+  }
+  if (r.checked === 0) {
+    return { shape: "dot", word: `nothing to look at${unread}` };
+  }
+  return excepted > 0
+    ? { shape: "done", word: `kept, but for ${count(excepted, "exception")}${unread}` }
+    : { shape: "done", word: `${r.checked === 1 ? "1 device keeps" : `all ${r.checked} keep`} it${unread}` };
 }

@@ -4,6 +4,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import java.time.Instant;
 
 /** Something that the configurations of a group must keep. */
 @Entity
@@ -22,6 +23,7 @@ class ConfigRule {
     private boolean active;
     private boolean stopsChanges;
     private int versionNumber;
+    private Instant lookedAt;
 
     protected ConfigRule() {}
 
@@ -34,6 +36,7 @@ class ConfigRule {
         groupId = newGroupId;
         active = nowActive;
         stopsChanges = nowStopsChanges;
+        lookedAt = null;
     }
 
     int nextVersion() {
@@ -67,5 +70,10 @@ class ConfigRule {
 
     int versionNumber() {
         return versionNumber;
+    }
+
+    /** When all devices were looked at for what it says now, UTC; null while that goes on. */
+    Instant lookedAt() {
+        return lookedAt;
     }
 }

@@ -15,7 +15,9 @@ import org.jspecify.annotations.Nullable;
  * @param stopsChanges a change that breaks it can't be submitted
  * @param version of what it says now
  * @param brokenCount how many devices do not keep it, exceptions aside
- * @param checked how many devices it is about
+ * @param lookedAt when all of its devices were looked at for what it says now, UTC; null while that goes on
+ * @param checked how many of the devices that it is about have a backup, in which it is looked for
+ * @param unread how many have none
  * @param broken each of those, by name; left out in lists
  * @param versions newest first; left out in lists
  */
@@ -29,7 +31,9 @@ record RuleView(
         int version,
         Content content,
         int brokenCount,
+        @Nullable Instant lookedAt,
         int checked,
+        int unread,
         List<Broken> broken,
         List<Exempt> exceptions,
         List<Version> versions) {

@@ -97,8 +97,9 @@ public class Rules {
 
     @Transactional(readOnly = true)
     List<RuleView> all() {
+        Set<Long> backedUp = backedUp();
         return repository.findAllByOrderByName().stream()
-                .map(r -> view(r, false))
+                .map(r -> view(r, false, backedUp))
                 .toList();
     }
 
@@ -107,7 +108,21 @@ public class Rules {
         return view(existing(id), true);
     }
 
+    private Set<Long> backedUp() {
+        return backups.newestRunning().stream()
+                .map(Backups.RunningCopy::deviceId)
+                .collect(Collectors.toSet());
+    }
+
     private RuleView view(ConfigRule r, boolean whole) {
+        return view(r, whole, backedUp());
+    }
+
+    /** @param backedUp ids of the devices that have a backup */
+    private RuleView view(ConfigRule r, boolean whole, Set<Long> backedUp) {
+        List<Device> concerned = concerned(r.platform(), r.groupId());
+        int checked =
+                (int) concerned.stream().filter(d -> backedUp.contains(d.id())).count();
         Set<Long> exempt = exempt(r.id());
         List<Broken> broken = breaches.of(r.id(), exempt);
         return new RuleView(
@@ -120,7 +135,9 @@ public class Rules {
                 r.versionNumber(),
                 content(content(r)),
                 broken.size(),
-                concerned(r.platform(), r.groupId()).size(),
+                r.lookedAt(),
+                checked,
+                concerned.size() - checked,
                 whole ? broken : List.of(),
                 exceptions.findByRuleId(r.id()).stream()
                         .map(e -> new RuleView.Exempt(
@@ -313,6 +330,7 @@ public class Rules {
         for (Device device : concerned) {
             backups.newestRunning(device.id()).ifPresent(id -> store(rule, device, id, backups.tree(id)));
         }
+        repository.lookedAt(ruleId, rule.versionNumber(), clock.instant());
     }
 
     private void store(ConfigRule rule, Device device, long backupId, ConfigTree tree) {

@@ -62,7 +62,9 @@ class RulesTest extends SafeStepTest {
     }
 
     private JsonNode awaitBroken(int count) {
-        return engineer.await("/api/rules/" + rule, r -> r.path("brokenCount").asInt() == count);
+        return engineer.await(
+                "/api/rules/" + rule,
+                r -> !r.path("lookedAt").isNull() && r.path("brokenCount").asInt() == count);
     }
 
     @Test
@@ -98,8 +100,13 @@ class RulesTest extends SafeStepTest {
 
     @Test
     void everyNewVersionIsLookedAtAndExceptionsEnd() {
-        saved(request(content("MUST_CONTAIN", "log-server 10.77.8.30", ""), true, false));
-        awaitBroken(0);
+        JsonNode written = saved(request(content("MUST_CONTAIN", "log-server 10.77.8.30", ""), true, false));
+        assertThat(written.path("lookedAt").isNull())
+                .as("nothing is said to be kept before it was looked at: %s", written)
+                .isTrue();
+        JsonNode kept = awaitBroken(0);
+        assertThat(kept.path("checked").asInt()).isEqualTo(2);
+        assertThat(kept.path("unread").asInt()).isZero();
         HandEdit.lines(PRACTICE, "cdq-gw-b", "no log-server 10.77.8.30");
         engineer.post("/api/devices/cdq-gw-b/backups", Map.of());
         JsonNode broken = awaitBroken(1).path("broken").get(0);
