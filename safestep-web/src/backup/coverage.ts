@@ -5,7 +5,7 @@ type State = Covered["state"];
 
 export const coverageStates: Record<State, { shape: Shape; word: string }> = {
   FAILED: { shape: "failed", word: "failed" },
-  NONE: { shape: "notyet", word: "no backup" },
+  NONE: { shape: "notyet", word: "never backed up" },
   OLD: { shape: "blocked", word: "old" },
   GOOD: { shape: "done", word: "good" },
 };
@@ -23,6 +23,9 @@ const devices = (n: number) => `${n.toLocaleString("en")} ${n === 1 ? "device" :
 
 /** The first thing to know, as a sentence. */
 export function coverageSentence(rows: Covered[]): string {
+  if (rows.length === 0) {
+    return "There is no device yet.";
+  }
   const counts = tally(rows);
   const bad = rows.length - counts.GOOD;
   if (bad === 0) {
@@ -30,7 +33,7 @@ export function coverageSentence(rows: Covered[]): string {
   }
   const parts = [
     counts.FAILED > 0 ? `${counts.FAILED.toLocaleString("en")} failed` : "",
-    counts.NONE > 0 ? `${counts.NONE.toLocaleString("en")} ${counts.NONE === 1 ? "has" : "have"} none` : "",
+    counts.NONE > 0 ? `${counts.NONE.toLocaleString("en")} ${counts.NONE === 1 ? "was" : "were"} never backed up` : "",
     counts.OLD > 0 ? `${counts.OLD.toLocaleString("en")} ${counts.OLD === 1 ? "is" : "are"} old` : "",
   ].filter(Boolean);
   return `${devices(bad)} of ${rows.length.toLocaleString("en")} ${bad === 1 ? "has" : "have"} no good backup: ${parts.join(", ")}.`;

@@ -51,6 +51,20 @@ describe("hunksOf", () => {
   });
 });
 
+describe("hunksOf, beside another block", () => {
+  it("counts no stretch in which nothing differs", () => {
+    const beside = [
+      same([], "vlan 80"),
+      same(["vlan 80"], "name cameras"),
+      added([], "vlan 900"),
+      same([], "interface port 1"),
+    ];
+    const shown = hunksOf(beside).filter((h) => h.rows.length > 0);
+    expect(shown.map((h) => h.rows.map((r) => r.after))).toEqual([["vlan 900", "interface port 1"]]);
+    expect(hunksOf(beside).flatMap((h) => [...h.folded, ...h.rows])).toEqual(beside);
+  });
+});
+
 describe("stretchesOf", () => {
   it("keeps every row and tells changes from the rest", () => {
     const stretches = stretchesOf(rows);

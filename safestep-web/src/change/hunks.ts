@@ -17,8 +17,10 @@ export function hunksOf(rows: DifferenceRow[], context = usualContext): Hunk[] {
   const near = rows.map(() => false);
   rows.forEach((row, i) => {
     if (row.kind !== "SAME") {
-      for (let j = i - context; j <= i + context; j++) {
-        if (rows[j] && samePath(rows[j]!, row)) {
+      near[i] = true;
+      for (const step of [-1, 1]) {
+        // Only as far as it is the same block: beyond another one a line would stand apart from what it explains.
+        for (let j = i + step; Math.abs(j - i) <= context && rows[j] && samePath(rows[j]!, row); j += step) {
           near[j] = true;
         }
       }

@@ -251,6 +251,11 @@ describe("the ladder", () => {
     });
     const nowhere = { booking: null, openings: [{ ...opening, fits: false }] };
     expect(rung("book", change("DRAFT"), [], nowhere, undefined, false).fact).toBe("no window fits");
+    const emergency = { ...change("COMPLETED"), emergencyReason: "The terminal is dark." };
+    expect(rung("book", emergency, [], nowhere, undefined, false)).toMatchObject({
+      shape: "dot",
+      fact: "an emergency needs no window",
+    });
   });
 
   it("gives the turn-back point before the run and the progress in it", () => {

@@ -117,6 +117,9 @@ function bookRung(change: Change, placement: Placement | undefined): Rung {
           : `${dayAndTime(booking.opensAt)} to ${clock(booking.closesAt)}`,
     };
   }
+  if (change.emergencyReason !== null) {
+    return { ...base, shape: "dot", fact: "an emergency needs no window" };
+  }
   const fit = placement?.openings.find((o) => o.fits);
   const fact = fit
     ? `fits ${fit.openNow ? "now" : dayAndTime(fit.opensAt)}, ${duration(fit.spareSeconds)} spare`

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { api } from "../api/client";
-import type { Need, Now, Opening } from "../api/types";
+import type { DeviceRow, Need, Now, Opening } from "../api/types";
 import { Glyph, type Shape } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { clock, dayName, duration, fromNow } from "../ui/time";
@@ -54,9 +54,7 @@ export function NowPage() {
         </section>
         <section aria-labelledby="not-right">
           <h2 id="not-right">Not right in the network</h2>
-          {notRight.length + manyNotRight.length === 0 && (
-            <p className="empty">Every device answered when last asked, and is saved.</p>
-          )}
+          {notRight.length + manyNotRight.length === 0 && <AllRight />}
           {notRight.map((n) => (
             <Item
               key={n.device + n.problem}
@@ -89,13 +87,26 @@ export function NowPage() {
   );
 }
 
+/** Nothing is wrong, which says little where there is nothing. */
+function AllRight() {
+  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  return devices.data?.length === 0 ? (
+    <p className="empty">
+      Safe Step knows no device yet. <Link to="/bring-in">Bring devices in</Link>, or{" "}
+      <Link to="/backups/archive">import an archive of backups</Link>.
+    </p>
+  ) : (
+    <p className="empty">Every device answered when last asked, and is saved.</p>
+  );
+}
+
 function NextWindow({ window, now }: { window: Opening | null; now: Date }) {
   if (!window) {
     return (
       <>
         <h2 className="mt-4">Next window</h2>
         <p className="empty">
-          No window opens within seven days. A change manager can add one on a change's rung Book.
+          No window opens within seven days. A change manager can add one in the <Link to="/calendar">calendar</Link>.
         </p>
       </>
     );
