@@ -1,11 +1,11 @@
 import { usualOrder } from "../change/order";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, type ReactNode, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link, useNavigate } from "react-router";
 import { api, asProblem } from "../api/client";
-import type { Change, ConfigRule, RuleBroken } from "../api/types";
+import type { Change, ConfigRule, DeviceRow, RuleBroken } from "../api/types";
 import { linesFor, request } from "../change/content";
 import { useMay } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
@@ -21,7 +21,9 @@ export function RuleBreaches({ rule }: { rule: ConfigRule }) {
   const navigate = useNavigate();
   const client = useQueryClient();
   const [excepting, setExcepting] = useState<string | null>(null);
-  const mendable = rule.broken.filter((b) => mending(b).lines !== "");
+  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  const observed = new Set(devices.data?.filter((d) => d.stance === "observe").map((d) => d.name));
+  const mendable = rule.broken.filter((b) => mending(b).lines !== "" && !observed.has(b.device));
   const mend = useMutation({
     mutationFn: () =>
       api.post<Change>(
@@ -59,15 +61,21 @@ export function RuleBreaches({ rule }: { rule: ConfigRule }) {
         <Status state={standing(rule)} />
         <div className="actions">
           {mayChange && mendable.length > 0 && (
-            <Button size="sm" variant="outline-primary" disabled={mend.isPending} onClick={() => mend.mutate()}>
+            <Button
+              size="sm"
+              variant="outline-primary"
+              disabled={mend.isPending || !devices.data}
+              onClick={() => mend.mutate()}
+            >
               {mendable.length === 1 ? "Mend it by a change" : `Mend ${mendable.length} by a change`}
             </Button>
           )}
         </div>
       </div>
-      {(mend.error ?? end.error) && <ErrorBlock error={mend.error ?? end.error} />}
+      {(mend.error ?? end.error) && <ErrorBlock error={mend.error ?? end.error} each />}
       <BreachList
         broken={rule.broken}
+        observed={observed}
         tool={
           may
             ? (b) => (
@@ -149,7 +157,16 @@ function ExceptionForm({ rule, device, done }: { rule: ConfigRule; device: strin
 const most = 50;
 
 /** Devices with what is wrong on them. */
-export function BreachList({ broken, tool }: { broken: RuleBroken[]; tool?: (b: RuleBroken) => ReactNode }) {
+export function BreachList({
+  broken,
+  observed,
+  tool,
+}: {
+  broken: RuleBroken[];
+  /** Devices to which Safe Step may not write. */
+  observed?: Set<string>;
+  tool?: (b: RuleBroken) => ReactNode;
+}) {
   return (
     <div className="breaches">
       {broken.slice(0, most).map((b) => (
@@ -162,6 +179,9 @@ export function BreachList({ broken, tool }: { broken: RuleBroken[]; tool?: (b: 
               {b.device}
             </Link>{" "}
             {tool?.(b)}
+            {observed?.has(b.device) && (
+              <div className="soft">In stance observe: a change can mend it once it is managed.</div>
+            )}
             {b.breaches.slice(0, 5).map((breach, i) => (
               <div key={i}>
                 {breach.path.length > 0 && <span className="mono soft">{breach.path.join(" › ")}: </span>}
