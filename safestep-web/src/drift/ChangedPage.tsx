@@ -30,7 +30,7 @@ const place = (c: Changed) =>
 
 /** What was found may have happened at any moment since the device was read before. */
 function when(c: Changed): string {
-  if (!c.notBefore) {
+  if (!c.notBefore || dayAndTime(c.notBefore) === dayAndTime(c.at)) {
     return dayAndTime(c.at);
   }
   return dayName(c.notBefore) === dayName(c.at)
@@ -61,7 +61,7 @@ const columns: Column<Changed>[] = [
   {
     key: "by",
     title: "By",
-    width: "150px",
+    width: "180px",
     text: (c) => `${sources[c.source].word} ${c.changeNumber ? `CR-${c.changeNumber}` : ""}`,
     show: (c) => (
       <>
