@@ -51,6 +51,17 @@ describe("hunksOf", () => {
   });
 });
 
+describe("hunksOf, with little between", () => {
+  it("folds no single line that could stand there itself", () => {
+    const near = [same([], "hostname x"), same([], "a"), same([], "b"), added([], "c"), same([], "d"), same([], "e")];
+    const [only] = hunksOf(near);
+    expect(only!.folded).toEqual([]);
+    expect(only!.rows).toEqual(near);
+    const far = [same([], "hostname w"), ...near];
+    expect(hunksOf(far)[0]!.folded.map((r) => r.after)).toEqual(["hostname w", "hostname x"]);
+  });
+});
+
 describe("hunksOf, beside another block", () => {
   it("counts no stretch in which nothing differs", () => {
     const beside = [

@@ -26,6 +26,11 @@ export function hunksOf(rows: DifferenceRow[], context = usualContext): Hunk[] {
       }
     }
   });
+  rows.forEach((row, i) => {
+    // A fold takes as much room as the one line that it hides.
+    const alone = !near[i] && (near[i - 1] ?? true) && (near[i + 1] ?? true);
+    near[i] ||= alone && [rows[i - 1], rows[i + 1]].some((beside) => beside && samePath(beside, row));
+  });
   const hunks: Hunk[] = [];
   let folded: DifferenceRow[] = [];
   let current: Hunk | null = null;
