@@ -376,12 +376,7 @@ public class Backups {
         return existing(backupId).takenAt();
     }
 
-    @Transactional(readOnly = true)
-    public String hashOf(long backupId) {
-        return existing(backupId).hash();
-    }
-
-    /** By the id of the backup; those that are gone are missing. */
+    /** The hash of the text by the id of the backup; those that are gone are missing. */
     @Transactional(readOnly = true)
     public Map<Long, String> hashesOf(Collection<Long> backupIds) {
         return repository.findAllById(backupIds).stream().collect(Collectors.toMap(Backup::id, Backup::hash));
