@@ -4,7 +4,6 @@ import io.safestep.core.platform.Language;
 import io.safestep.core.platform.LineMeaning;
 import io.safestep.core.platform.LineOrder;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
@@ -112,9 +111,26 @@ final class Comparison {
         if (edits.size() < 2) {
             return;
         }
-        edits.sort(Comparator.comparing((Edit edit) -> edit.kind() != Edit.Kind.REMOVED)
-                .thenComparing(edit -> order(block, edit))
-                .thenComparing(Edit::kind));
+        List<Placed> placed = new ArrayList<>(edits.size());
+        edits.forEach(edit -> placed.add(new Placed(edit, order(block, edit))));
+        placed.sort(null);
+        for (int i = 0; i < placed.size(); i++) {
+            edits.set(i, placed.get(i).edit());
+        }
+    }
+
+    /** An edit with its place, which is not looked up again for each comparison. */
+    private record Placed(Edit edit, LineOrder order) implements Comparable<Placed> {
+        @Override
+        public int compareTo(Placed other) {
+            boolean removes = edit.kind() == Edit.Kind.REMOVED;
+            boolean otherRemoves = other.edit.kind() == Edit.Kind.REMOVED;
+            if (removes != otherRemoves) {
+                return removes ? -1 : 1;
+            }
+            int byLine = order.compareTo(other.order);
+            return byLine == 0 ? edit.kind().compareTo(other.edit.kind()) : byLine;
+        }
     }
 
     private LineOrder order(String block, Edit edit) {

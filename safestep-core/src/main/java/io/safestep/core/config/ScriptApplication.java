@@ -162,44 +162,63 @@ final class ScriptApplication {
         }
     }
 
+    /**
+     * A line of a script, looked at once.
+     *
+     * @param removes what it takes away; null when it sets something
+     * @param meaning at the top level, of what it names; null beneath, where it depends on what has been entered
+     */
+    private record Command(ScriptLine line, String removes, LineMeaning meaning) {}
+
+    private List<Command> commands(Script script) {
+        List<Command> commands = new ArrayList<>(script.lines().size());
+        for (ScriptLine line : script.lines()) {
+            String removes = language.isRemoval(line.text()) ? language.removed(line.text()) : null;
+            LineMeaning meaning =
+                    line.depth() == 0 ? language.meaning("", removes == null ? line.text() : removes) : null;
+            commands.add(new Command(line, removes, meaning));
+        }
+        return commands;
+    }
+
     /** @throws ScriptRefusedException when a command can't be applied */
     ConfigTree apply(ConfigTree tree, Script script) {
-        Node root = new Node(null, new BlockLines(tree.lines(), keysAtTop(script)));
+        List<Command> commands = commands(script);
+        Node root = new Node(null, new BlockLines(tree.lines(), keysAtTop(commands)));
         Deque<Node> entered = new ArrayDeque<>();
         entered.push(root);
-        for (int i = 0; i < script.lines().size(); i++) {
-            ScriptLine line = script.lines().get(i);
-            while (entered.size() > line.depth() + 1) {
+        for (int i = 0; i < commands.size(); i++) {
+            Command command = commands.get(i);
+            int depth = command.line().depth();
+            while (entered.size() > depth + 1) {
                 entered.pop();
             }
-            if (entered.size() != line.depth() + 1) {
+            if (entered.size() != depth + 1) {
                 throw new ScriptRefusedException(i, "This line is indented beneath a line that opens no block.");
             }
             Node parent = entered.peek();
-            if (language.isRemoval(line.text())) {
-                remove(parent, language.removed(line.text()), i);
+            String named = command.removes() == null ? command.line().text() : command.removes();
+            LineMeaning meaning =
+                    command.meaning() == null ? language.meaning(parent.block(), named) : command.meaning();
+            if (command.removes() != null) {
+                remove(parent, named, meaning, i);
+            } else if (meaning.holdsText()) {
+                i = setText(parent, meaning, script, i);
             } else {
-                LineMeaning meaning = language.meaning(parent.block(), line.text());
-                if (meaning.holdsText()) {
-                    i = setText(parent, meaning, script, i);
-                } else {
-                    entered.push(set(parent, meaning));
-                }
+                entered.push(set(parent, meaning));
             }
         }
         return new ConfigTree(root.enter().lines(), tree.closingComments());
     }
 
-    /** The keys of all lines at the top level that a script names. */
-    private Set<String> keysAtTop(Script script) {
+    /** The keys of all lines at the top level that commands name. */
+    private static Set<String> keysAtTop(List<Command> commands) {
         Set<String> keys = new HashSet<>();
-        for (ScriptLine line : script.lines()) {
-            if (line.depth() == 0) {
-                boolean removal = language.isRemoval(line.text());
-                String named = removal ? language.removed(line.text()) : line.text();
-                keys.add(language.meaning("", named).key());
-                if (removal) {
-                    keys.add(named);
+        for (Command command : commands) {
+            if (command.meaning() != null) {
+                keys.add(command.meaning().key());
+                if (command.removes() != null) {
+                    keys.add(command.removes());
                 }
             }
         }
@@ -239,9 +258,9 @@ final class ScriptApplication {
         throw new ScriptRefusedException(from, "The text that begins here has no end.");
     }
 
-    private void remove(Node parent, String target, int index) {
+    /** @param meaning of the target, which may also be named by its key alone */
+    private void remove(Node parent, String target, LineMeaning meaning, int index) {
         BlockLines siblings = parent.enter();
-        LineMeaning meaning = language.meaning(parent.block(), target);
         Node exact = siblings.get(meaning.key());
         if (exact != null && exact.meaning.text().equals(meaning.text())) {
             siblings.remove(meaning.key());

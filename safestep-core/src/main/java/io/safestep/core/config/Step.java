@@ -75,9 +75,11 @@ final class Step {
             Set<String> referred,
             Set<String> taken) {
         Mentions mentions = language.mentions(block, line.text(), above);
-        defined.addAll(mentions.defines());
-        referred.addAll(mentions.refers());
-        taken.addAll(mentions.takes());
+        if (mentions != Mentions.NONE) {
+            defined.addAll(mentions.defines());
+            referred.addAll(mentions.refers());
+            taken.addAll(mentions.takes());
+        }
         if (beneath) {
             String inner = line.meaning().blockBeneath();
             line.children()
@@ -87,6 +89,9 @@ final class Step {
 
     /** What stays does not move anything. */
     private static void dropCommon(Set<String> one, Set<String> other) {
+        if (one.isEmpty() || other.isEmpty()) {
+            return;
+        }
         Set<String> common = new HashSet<>(one);
         common.retainAll(other);
         one.removeAll(common);

@@ -15,7 +15,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
-import java.util.function.Predicate;
 
 /**
  * Puts steps into an order in which each finds what it needs: what is referred to is there before it is spoken of and goes
@@ -54,12 +53,16 @@ final class WorkableOrder {
     private static List<Step> neededFirst(List<Step> steps) {
         Set<String> spokenOf = new HashSet<>();
         steps.forEach(step -> spokenOf.addAll(step.refers));
-        Predicate<Step> needed = step -> !step.isInOrderedBlock()
-                && !step.needsItself()
-                && step.defines.stream().anyMatch(spokenOf::contains);
         List<Step> sorted = new ArrayList<>(steps.size());
-        steps.stream().filter(needed).forEach(sorted::add);
-        steps.stream().filter(needed.negate()).forEach(sorted::add);
+        List<Step> others = new ArrayList<>(steps.size());
+        for (Step step : steps) {
+            boolean needed = !step.defines.isEmpty()
+                    && !Collections.disjoint(step.defines, spokenOf)
+                    && !step.isInOrderedBlock()
+                    && !step.needsItself();
+            (needed ? sorted : others).add(step);
+        }
+        sorted.addAll(others);
         return sorted;
     }
 

@@ -43,10 +43,23 @@ final class FormIndex {
         return byBlock.getOrDefault(block, Map.of()).getOrDefault(firstWord, List.of());
     }
 
+    /** Whether some form that the line may have speaks of lines elsewhere: most have none that does. */
+    boolean mayMention(String block, String line) {
+        for (LineForm form : forms(block, firstWord(line.strip()))) {
+            if (form.mentionsAny()) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static String firstWord(String stripped) {
+        return stripped.substring(0, LineForm.wordEnd(stripped, 0));
+    }
+
     Optional<Match> match(String block, String line) {
         String stripped = line.strip();
-        String first = stripped.substring(0, LineForm.wordEnd(stripped, 0));
-        for (LineForm form : forms(block, first)) {
+        for (LineForm form : forms(block, firstWord(stripped))) {
             Optional<List<String>> words = form.match(stripped);
             if (words.isPresent()) {
                 return Optional.of(new Match(form, words.get()));

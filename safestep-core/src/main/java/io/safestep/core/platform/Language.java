@@ -194,9 +194,11 @@ public final class Language {
      * @param above the line that opens the block; empty at the top level
      */
     public Mentions mentions(String block, String line, String above) {
-        return forms.match(block, line)
-                .map(m -> m.form().mentions(m.words(), above))
-                .orElse(Mentions.NONE);
+        return forms.mayMention(block, line)
+                ? forms.match(block, line)
+                        .map(m -> m.form().mentions(m.words(), above))
+                        .orElse(Mentions.NONE)
+                : Mentions.NONE;
     }
 
     /**

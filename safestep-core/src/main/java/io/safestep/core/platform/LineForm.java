@@ -72,9 +72,14 @@ record LineForm(
         return false;
     }
 
+    /** Whether such lines have anything to do with lines elsewhere. */
+    boolean mentionsAny() {
+        return !defines.isEmpty() || !refers.isEmpty() || !takes.isEmpty();
+    }
+
     /** What a line of this form has to do with lines elsewhere. */
     Mentions mentions(List<String> found, String above) {
-        if (defines.isEmpty() && refers.isEmpty() && takes.isEmpty()) {
+        if (!mentionsAny()) {
             return Mentions.NONE;
         }
         return new Mentions(names(defines, found, above), names(refers, found, above), names(takes, found, above));

@@ -45,7 +45,7 @@ public record LineOrder(int group, List<String> values, int form, String text) i
             int endB = digitsEnd(other, b);
             int order;
             if (endA > a && endB > b) {
-                order = compareNumbers(one.substring(a, endA), other.substring(b, endB));
+                order = compareNumbers(one, a, endA, other, b, endB);
                 a = endA;
                 b = endB;
             } else {
@@ -67,9 +67,27 @@ public record LineOrder(int group, List<String> values, int form, String text) i
     }
 
     /** Digits of any length: by the number of digits without leading zeros, then digit by digit. */
-    private static int compareNumbers(String one, String other) {
-        String a = one.replaceFirst("^0+(?=.)", "");
-        String b = other.replaceFirst("^0+(?=.)", "");
-        return a.length() != b.length() ? Integer.compare(a.length(), b.length()) : a.compareTo(b);
+    private static int compareNumbers(String one, int from, int end, String other, int otherFrom, int otherEnd) {
+        int a = withoutZeros(one, from, end);
+        int b = withoutZeros(other, otherFrom, otherEnd);
+        if (end - a != otherEnd - b) {
+            return Integer.compare(end - a, otherEnd - b);
+        }
+        while (a < end) {
+            int order = Character.compare(one.charAt(a++), other.charAt(b++));
+            if (order != 0) {
+                return order;
+            }
+        }
+        return 0;
+    }
+
+    /** Where the first digit stands that counts; the last one always does. */
+    private static int withoutZeros(String digits, int from, int end) {
+        int first = from;
+        while (first < end - 1 && digits.charAt(first) == '0') {
+            first++;
+        }
+        return first;
     }
 }

@@ -63,6 +63,9 @@ public final class LinePattern {
 
     /** The named words of the line when it has this shape. */
     public Optional<Map<String, String>> match(String[] line) {
+        if (!words.get(words.size() - 1).rest && line.length != words.size()) {
+            return Optional.empty();
+        }
         Map<String, String> found = new HashMap<>();
         for (int i = 0; i < words.size(); i++) {
             Word word = words.get(i);

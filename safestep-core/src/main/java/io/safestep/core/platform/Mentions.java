@@ -11,7 +11,7 @@ import java.util.List;
  */
 public record Mentions(List<String> defines, List<String> refers, List<String> takes) {
 
-    static final Mentions NONE = new Mentions(List.of(), List.of(), List.of());
+    public static final Mentions NONE = new Mentions(List.of(), List.of(), List.of());
 
     public Mentions {
         defines = List.copyOf(defines);

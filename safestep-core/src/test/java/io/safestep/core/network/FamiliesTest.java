@@ -3,6 +3,7 @@ package io.safestep.core.network;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.config.ConfigTree;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.platform.PlatformProfile;
@@ -53,9 +54,11 @@ class FamiliesTest {
             """;
 
     private static DeviceFacts read(PlatformProfile profile, String text) {
-        ConfigEngine engine = new ConfigEngine(profile.language());
-        DeviceFacts facts = new FactReader(profile).read("gw", engine.read(text));
+        ConfigTree configuration = new ConfigEngine(profile.language()).read(text);
+        FactReader reader = new FactReader(profile);
+        DeviceFacts facts = reader.read("gw", configuration);
         assertThat(facts.unmodelled()).isEmpty();
+        assertThat(reader.interfaces(configuration)).as("interfaces read alone").isEqualTo(facts.interfaces());
         return facts;
     }
 

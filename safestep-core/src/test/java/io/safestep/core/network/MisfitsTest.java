@@ -3,8 +3,8 @@ package io.safestep.core.network;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
+import io.safestep.core.network.facts.InterfaceFacts;
 import io.safestep.core.network.fit.Misfit;
 import io.safestep.core.network.fit.Misfits;
 import io.safestep.core.network.segment.Link;
@@ -22,11 +22,11 @@ class MisfitsTest {
     private static final List<Link> LINKS = List.of(new Link(new Port("a", "port 1"), new Port("b", "port 1")));
 
     private static Misfits network(String a, String b) {
-        return new Misfits(Map.of("a", facts("a", a), "b", facts("b", b)), LINKS);
+        return new Misfits(Map.of("a", interfaces(a), "b", interfaces(b)), LINKS);
     }
 
-    private static DeviceFacts facts(String name, String text) {
-        return new FactReader(CORVANE).read(name, new ConfigEngine(CORVANE.language()).read(text));
+    private static Map<String, InterfaceFacts> interfaces(String text) {
+        return new FactReader(CORVANE).interfaces(new ConfigEngine(CORVANE.language()).read(text));
     }
 
     private static List<String> sentences(Misfits misfits) {

@@ -2,7 +2,7 @@ package io.safestep.core.network.facts;
 
 import io.safestep.core.platform.FactName;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -17,13 +17,16 @@ final class FactObject {
     private final Map<String, String> within;
     private final int line;
     private final Trail trail;
-    private final Map<String, List<Said>> attributes = new LinkedHashMap<>();
+    private final Map<String, List<Said>> attributes = new HashMap<>(4);
 
-    /** @param within the objects in whose block this one stands: kind to name */
+    /**
+     * @param within the objects in whose block this one stands, and perhaps itself: kind to name. Not copied, since there is
+     *     one for each line: it must not change any more.
+     */
     FactObject(String kind, String name, Map<String, String> within, int line, Trail trail) {
         this.kind = kind;
         this.name = name;
-        this.within = Map.copyOf(within);
+        this.within = within;
         this.line = line;
         this.trail = trail;
     }
@@ -46,12 +49,12 @@ final class FactObject {
 
     /** The name of the object of that kind around this one; null when there is none. */
     String around(String otherKind) {
-        return within.get(otherKind);
+        return otherKind.equals(kind) ? null : within.get(otherKind);
     }
 
     void say(FactName fact, String value, int lineNumber, Trail lineTrail) {
         attributes
-                .computeIfAbsent(fact.attribute(), a -> new ArrayList<>())
+                .computeIfAbsent(fact.attribute(), a -> new ArrayList<>(1))
                 .add(new Said(value, lineNumber, lineTrail));
     }
 

@@ -8,11 +8,14 @@ import io.safestep.core.platform.NetworkLanguage;
 import io.safestep.core.platform.NetworkRule;
 import io.safestep.core.platform.PlatformProfile;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * Draws from a configuration what it says about the network, by the rules of its platform profile. The front door of
@@ -37,8 +40,11 @@ public final class FactReader {
         private final Map<String, List<Entry>> byWord = new HashMap<>();
         private final List<Entry> any = new ArrayList<>();
 
-        /** @param within the rules for what stands beneath */
-        private record Entry(NetworkRule rule, RuleIndex within) {}
+        /**
+         * @param kinds the kinds of objects about which such a line, or one beneath it, may say something
+         * @param within the rules for what stands beneath
+         */
+        private record Entry(NetworkRule rule, Set<String> kinds, RuleIndex within) {}
 
         private record Found(Entry entry, Map<String, String> named) {}
 
@@ -50,9 +56,16 @@ public final class FactReader {
             for (NetworkRule rule : rules) {
                 String word = rule.line().firstWordOrNull();
                 (word == null ? index.any : index.byWord.computeIfAbsent(word, w -> new ArrayList<>()))
-                        .add(new Entry(rule, of(rule.within())));
+                        .add(new Entry(rule, kinds(rule), of(rule.within())));
             }
             return index;
+        }
+
+        private static Set<String> kinds(NetworkRule rule) {
+            Set<String> kinds = new HashSet<>(rule.about().keySet());
+            rule.sets().keySet().forEach(fact -> kinds.add(fact.object()));
+            rule.within().forEach(beneath -> kinds.addAll(kinds(beneath)));
+            return kinds;
         }
 
         /** Null when no rule speaks of such a line. */
@@ -89,6 +102,20 @@ public final class FactReader {
     private static final class Reading {
         final Map<Identity, FactObject> objects = new LinkedHashMap<>();
         final List<UnmodelledLine> unmodelled = new ArrayList<>();
+        private final Set<String> kinds;
+
+        /** @param kinds of objects about which something is to be known; empty for all */
+        Reading(Set<String> kinds) {
+            this.kinds = kinds;
+        }
+
+        boolean passesOver(RuleIndex.Entry entry) {
+            return !kinds.isEmpty() && Collections.disjoint(entry.kinds(), kinds);
+        }
+
+        List<FactObject> all() {
+            return List.copyOf(objects.values());
+        }
     }
 
     /**
@@ -96,10 +123,26 @@ public final class FactReader {
      * @param configuration its configuration, read in the language of the same profile
      */
     public DeviceFacts read(String device, ConfigTree configuration) {
-        Reading reading = new Reading();
+        Reading reading = reading(configuration, Set.of());
+        return new FactAssembly(device, network, reading.all(), reading.unmodelled).assemble();
+    }
+
+    /**
+     * What it says about interfaces alone, for somebody who needs nothing else of many devices: the same as in {@link
+     * #read}, at a fraction of the work.
+     *
+     * @return by name, in the order of the configuration
+     */
+    public Map<String, InterfaceFacts> interfaces(ConfigTree configuration) {
+        Reading reading = reading(configuration, InterfaceAssembly.KINDS);
+        return new InterfaceAssembly(new FactValues(network, reading.all(), reading.unmodelled)).interfaces();
+    }
+
+    private Reading reading(ConfigTree configuration, Set<String> kinds) {
+        Reading reading = new Reading(kinds);
         Place place = new Place(top, "", null, Map.of(), Map.of());
         configuration.lines().forEach(line -> read(line, place, reading));
-        return new FactAssembly(device, network, List.copyOf(reading.objects.values()), reading.unmodelled).assemble();
+        return reading;
     }
 
     private void read(ConfigLine line, Place place, Reading reading) {
@@ -110,6 +153,9 @@ public final class FactReader {
             reading.unmodelled.add(
                     new UnmodelledLine(line.number(), trail.toString(), "The profile says nothing about this line."));
             beneath(line, new Place(RuleIndex.NONE, block, trail, Map.of(), Map.of()), reading);
+            return;
+        }
+        if (reading.passesOver(found.entry())) {
             return;
         }
         NetworkRule rule = found.entry().rule();
@@ -153,9 +199,7 @@ public final class FactReader {
         Identity identity = new Identity(kind, owner(kind, around), name);
         FactObject known = reading.objects.get(identity);
         if (known == null) {
-            Map<String, String> others = new HashMap<>(around);
-            others.remove(kind);
-            known = new FactObject(kind, name, others, line.number(), trail);
+            known = new FactObject(kind, name, around, line.number(), trail);
             reading.objects.put(identity, known);
         }
         return known;

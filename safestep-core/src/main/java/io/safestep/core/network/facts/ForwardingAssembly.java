@@ -6,9 +6,12 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 
 /** Routes that are written down, packet filters and prefix lists. */
 final class ForwardingAssembly {
+
+    private static final Pattern NUMBER = Pattern.compile("\\d{1,9}");
 
     private final FactValues says;
 
@@ -47,7 +50,7 @@ final class ForwardingAssembly {
 
     /** Rules that have numbers for names go by their numbers, others by their lines. */
     private static List<FactObject> inOrder(List<FactObject> rules) {
-        boolean numbered = rules.stream().allMatch(r -> r.name().matches("\\d{1,9}"));
+        boolean numbered = rules.stream().allMatch(r -> NUMBER.matcher(r.name()).matches());
         return numbered
                 ? rules.stream()
                         .sorted(Comparator.comparingInt(r -> Integer.parseInt(r.name())))

@@ -12,6 +12,9 @@ import java.util.Set;
 /** Interfaces with what is set on them, and the VLANs that a device knows. */
 final class InterfaceAssembly {
 
+    /** Of the objects from which interfaces are made. */
+    static final Set<String> KINDS = Set.of("interface", "vrrp");
+
     private final FactValues says;
 
     InterfaceAssembly(FactValues says) {

@@ -2,7 +2,6 @@ package io.safestep.core.network.fit;
 
 import io.safestep.core.address.InterfaceAddress;
 import io.safestep.core.address.IpAddress;
-import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.InterfaceFacts;
 import io.safestep.core.network.segment.Link;
 import io.safestep.core.network.segment.Port;
@@ -26,17 +25,18 @@ public final class Misfits {
 
     private static final int MOST_NAMED = 3;
 
-    private final Map<String, DeviceFacts> devices;
+    private final Map<String, Map<String, InterfaceFacts>> devices;
     private final Map<Port, Port> across = new HashMap<>();
     private final Map<IpAddress, List<Port>> owners = new HashMap<>();
 
-    public Misfits(Map<String, DeviceFacts> devices, Collection<Link> links) {
+    /** @param devices by name, the interfaces of each by their names */
+    public Misfits(Map<String, Map<String, InterfaceFacts>> devices, Collection<Link> links) {
         this.devices = devices;
         for (Link link : links) {
             across.put(link.one(), link.other());
             across.put(link.other(), link.one());
         }
-        devices.forEach((name, facts) -> facts.interfaces().values().stream()
+        devices.forEach((name, interfaces) -> interfaces.values().stream()
                 .filter(InterfaceFacts::enabled)
                 .forEach(i -> i.addresses()
                         .forEach(a -> owners.computeIfAbsent(a.address(), x -> new ArrayList<>())
@@ -54,10 +54,10 @@ public final class Misfits {
     public List<Misfit> of(Collection<String> names) {
         List<Misfit> misfits = new ArrayList<>();
         for (String name : names) {
-            DeviceFacts facts = devices.get(name);
-            if (facts != null) {
-                Set<Integer> carried = carried(facts);
-                facts.interfaces().values().stream()
+            Map<String, InterfaceFacts> interfaces = devices.get(name);
+            if (interfaces != null) {
+                Set<Integer> carried = carried(interfaces);
+                interfaces.values().stream()
                         .filter(InterfaceFacts::enabled)
                         .forEach(i -> look(name, carried, i, misfits));
             }
@@ -85,7 +85,7 @@ public final class Misfits {
         Port far = across.get(new Port(device, own.name()));
         InterfaceFacts other = far == null || !devices.containsKey(far.device())
                 ? null
-                : devices.get(far.device()).interfaces().get(far.name());
+                : devices.get(far.device()).get(far.name());
         if (other != null && other.enabled()) {
             ends(device, own, far, other, misfits);
         }
@@ -103,9 +103,9 @@ public final class Misfits {
     }
 
     /** The VLANs that some port of a device carries. */
-    private static Set<Integer> carried(DeviceFacts facts) {
+    private static Set<Integer> carried(Map<String, InterfaceFacts> interfaces) {
         Set<Integer> carried = new HashSet<>();
-        facts.interfaces().values().stream().filter(InterfaceFacts::enabled).forEach(i -> {
+        interfaces.values().stream().filter(InterfaceFacts::enabled).forEach(i -> {
             carried.add(i.accessVlan());
             carried.add(i.nativeVlan());
             carried.addAll(i.trunkVlans());

@@ -63,8 +63,7 @@ public final class OwnPath {
                 return Lifeline.NONE;
             }
             path.add(holder.get());
-            boolean opensInterface = facts.read("", only(path, List.of()))
-                    .interfaces()
+            boolean opensInterface = facts.interfaces(only(path, List.of()))
                     .containsKey(own.get().name());
             if (opensInterface) {
                 return new Lifeline(
@@ -94,7 +93,7 @@ public final class OwnPath {
     private Optional<InterfaceFacts> own(ConfigTree tree) {
         List<ConfigLine> speaking =
                 tree.lines().stream().filter(this::speaksOfIt).toList();
-        return facts.read("", new ConfigTree(speaking, List.of())).interfaces().values().stream()
+        return facts.interfaces(new ConfigTree(speaking, List.of())).values().stream()
                 .filter(InterfaceFacts::enabled)
                 .filter(i -> i.addresses().stream().anyMatch(a -> a.address().equals(address)))
                 .findFirst();
@@ -102,7 +101,15 @@ public final class OwnPath {
 
     /** Whether the address stands in the line or beneath: few lines have to be looked at closely. */
     private boolean speaksOfIt(ConfigLine line) {
-        return line.text().contains(written) || line.children().stream().anyMatch(this::speaksOfIt);
+        if (line.text().contains(written)) {
+            return true;
+        }
+        for (ConfigLine child : line.children()) {
+            if (speaksOfIt(child)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** The first command of a script after which Safe Step could not reach the device; empty when there is none. */
