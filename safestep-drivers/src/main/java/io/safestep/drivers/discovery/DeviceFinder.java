@@ -16,6 +16,7 @@ import io.safestep.drivers.netconf.NetconfSession;
 import io.safestep.drivers.restconf.RestconfSession;
 import io.safestep.drivers.ssh.SshLogin;
 import io.safestep.drivers.ssh.SshLogin.LoggedIn;
+import io.safestep.drivers.ssh.SshLogin.Unidentified;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
@@ -33,6 +34,12 @@ public final class DeviceFinder implements AutoCloseable {
 
     /** Most addresses of a range hold nothing, and some nets drop what goes there. */
     private static final Duration CONNECT = Duration.ofSeconds(4);
+
+    /**
+     * A server of SSH speaks first (RFC 4253, section 4.2). One that has been silent for so long waits to be spoken to. Long
+     * enough for a server that has much to do: to take it for one of HTTPS costs a handshake in vain.
+     */
+    private static final Duration SPEAKS_FIRST = Duration.ofSeconds(1);
 
     /** Exchanging keys is work: more at once than this are not done sooner. */
     private static final int LOG_INS_AT_ONCE = 64;
@@ -84,23 +91,50 @@ public final class DeviceFinder implements AutoCloseable {
     public Found find(String name, String host, int port, List<Account> accounts, String pinnedHostKey)
             throws DeviceException {
         Place place = new Place(name, host, port, pinnedHostKey);
-        Listener.Kind kind = Listener.kindAt(Listener.resolve(host), port, CONNECT);
-        logIns.acquireUninterruptibly();
-        try {
-            return logIn(kind, place, accounts);
-        } finally {
-            logIns.release();
+        if (accounts.isEmpty()) {
+            Listener.at(Listener.resolve(host), port, CONNECT);
+            throw new DeviceException(Reason.LOGIN_REFUSED, "Something answers, and there is no account to try.");
+        }
+        try (Unidentified connection = connect(place, accounts.get(0))) {
+            boolean speaksSsh = connection != null && connection.speaksSsh(SPEAKS_FIRST);
+            if (connection != null && !speaksSsh) {
+                connection.close();
+            }
+            logIns.acquireUninterruptibly();
+            try {
+                return firstLetIn(
+                        accounts,
+                        speaksSsh
+                                ? (account, i) ->
+                                        overSsh(i == 0 ? connection.logIn() : logIn(place, account), place, account, i)
+                                : (account, i) -> overHttpsOrSlowSsh(place, account, i));
+            } finally {
+                logIns.release();
+            }
         }
     }
 
-    private Found logIn(Listener.Kind kind, Place place, List<Account> accounts) throws DeviceException {
-        DeviceException refused =
-                new DeviceException(Reason.LOGIN_REFUSED, "Something answers, and there is no account to try.");
+    /** @return null when what listens there ends a connection at once, as no server of SSH does */
+    private Unidentified connect(Place place, Account account) throws DeviceException {
+        try {
+            return ssh.connect(target(place, sshProfiles().get(0), account), CONNECT);
+        } catch (DeviceException e) {
+            if (e.reason() == Reason.SESSION_LOST) {
+                return null;
+            }
+            throw e;
+        }
+    }
+
+    private interface Attempt {
+        Found with(Account account, int index) throws DeviceException;
+    }
+
+    private static Found firstLetIn(List<Account> accounts, Attempt attempt) throws DeviceException {
+        DeviceException refused = null;
         for (int i = 0; i < accounts.size(); i++) {
             try {
-                return kind == Listener.Kind.SSH
-                        ? overSsh(place, accounts.get(i), i)
-                        : overHttpsOrSlowSsh(place, accounts.get(i), i);
+                return attempt.with(accounts.get(i), i);
             } catch (DeviceException e) {
                 if (e.reason() != Reason.LOGIN_REFUSED) {
                     // Something took the connection: that it does not go on is not the same as nothing being there.
@@ -114,6 +148,10 @@ public final class DeviceFinder implements AutoCloseable {
         throw refused;
     }
 
+    private LoggedIn logIn(Place place, Account account) throws DeviceException {
+        return ssh.logIn(target(place, sshProfiles().get(0), account));
+    }
+
     /** Under load, a server of SSH may have been too slow to speak first: what is no HTTPS is taken for SSH. */
     private Found overHttpsOrSlowSsh(Place place, Account account, int index) throws DeviceException {
         try {
@@ -124,17 +162,17 @@ public final class DeviceFinder implements AutoCloseable {
                 throw e;
             }
             try {
-                return overSsh(place, account, index);
+                return overSsh(logIn(place, account), place, account, index);
             } catch (DeviceException neither) {
                 throw neither.reason() == Reason.NO_ROUTE || neither.reason() == Reason.SESSION_LOST ? e : neither;
             }
         }
     }
 
-    private Found overSsh(Place place, Account account, int index) throws DeviceException {
+    private Found overSsh(LoggedIn first, Place place, Account account, int index) throws DeviceException {
         DeviceException last = null;
         boolean netconf = true;
-        LoggedIn login = ssh.logIn(target(place, sshProfiles().get(0), account));
+        LoggedIn login = first;
         try {
             for (PlatformProfile profile : sshProfiles()) {
                 if (profile.access() instanceof NetconfAccess && !netconf) {

@@ -12,7 +12,6 @@ import java.net.NoRouteToHostException;
 import java.net.Socket;
 import java.net.SocketTimeoutException;
 import java.net.UnknownHostException;
-import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 
 /** Whether something listens at an address and port: found out without saying anything. */
@@ -41,32 +40,6 @@ public final class Listener {
         } catch (IOException | UncheckedIOException e) {
             throw new DeviceException(
                     Reason.NO_ROUTE, "This machine has no route to " + address.getHostAddress() + ".", e);
-        }
-    }
-
-    /** A server of SSH speaks first (RFC 4253, section 4.2). One that has been silent for so long waits to be spoken to. */
-    private static final Duration SPEAKS_FIRST = Duration.ofMillis(250);
-
-    /** Who has to speak first. */
-    enum Kind {
-        SSH,
-        /** Waits for the client, as servers of HTTPS do; or is slow. */
-        SILENT
-    }
-
-    /**
-     * Connects, and waits for a moment whether the other side speaks first.
-     *
-     * @param limit how long to wait until the connection stands
-     * @throws DeviceException with reason NO_ROUTE, CONNECTION_REFUSED or TIMED_OUT
-     */
-    static Kind kindAt(InetAddress address, int port, Duration limit) throws DeviceException {
-        try (Socket socket = connected(address, port, limit)) {
-            socket.setSoTimeout((int) SPEAKS_FIRST.toMillis());
-            byte[] words = socket.getInputStream().readNBytes(4);
-            return new String(words, StandardCharsets.US_ASCII).equals("SSH-") ? Kind.SSH : Kind.SILENT;
-        } catch (IOException e) {
-            return Kind.SILENT;
         }
     }
 

@@ -14,7 +14,13 @@ import java.nio.channels.UnresolvedAddressException;
 import java.security.PublicKey;
 import java.time.Duration;
 import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.apache.sshd.client.SshClient;
 import org.apache.sshd.client.auth.password.PasswordIdentityProvider;
@@ -25,7 +31,11 @@ import org.apache.sshd.common.AttributeRepository;
 import org.apache.sshd.common.AttributeRepository.AttributeKey;
 import org.apache.sshd.common.SshConstants;
 import org.apache.sshd.common.config.keys.PublicKeyEntry;
+import org.apache.sshd.common.future.CancelOption;
 import org.apache.sshd.common.keyprovider.KeyIdentityProvider;
+import org.apache.sshd.common.session.Session;
+import org.apache.sshd.common.session.SessionListener;
+import org.apache.sshd.common.session.helpers.MissingAttachedSessionException;
 import org.apache.sshd.common.util.buffer.Buffer;
 import org.apache.sshd.core.CoreModuleProperties;
 
@@ -36,6 +46,9 @@ import org.apache.sshd.core.CoreModuleProperties;
 public final class SshLogin implements AutoCloseable {
 
     private static final AttributeKey<HostKeyCheck> HOST_KEY = new AttributeKey<>();
+
+    /** Of a connection on which the other side has to speak first: completed when it has identified itself. */
+    private static final AttributeKey<CompletableFuture<Void>> IDENTIFIED = new AttributeKey<>();
 
     private static final PasswordAnswers ANSWERS = new PasswordAnswers();
 
@@ -116,7 +129,91 @@ public final class SshLogin implements AutoCloseable {
         client.setKeyIdentityProvider(KeyIdentityProvider.EMPTY_KEYS_PROVIDER);
         client.setPasswordIdentityProvider(PasswordIdentityProvider.EMPTY_PASSWORDS_PROVIDER);
         client.setServerKeyVerifier(SshLogin::verify);
+        client.addSessionListener(new LetsOtherSpeakFirst());
         client.start();
+    }
+
+    /** RFC 4253, section 4.2: both sides identify themselves, and either may be the first. */
+    private static final class LetsOtherSpeakFirst implements SessionListener {
+
+        /** Called before the session looks at what is set here. */
+        @Override
+        public void sessionEstablished(Session session) {
+            if (session.getIoSession().getAttribute(AttributeRepository.class) instanceof AttributeRepository context
+                    && context.getAttribute(IDENTIFIED) != null) {
+                CoreModuleProperties.SEND_IMMEDIATE_IDENTIFICATION.set(session, false);
+            }
+        }
+
+        @Override
+        public void sessionPeerIdentificationReceived(Session session, String version, List<String> extraLines) {
+            CompletableFuture<Void> identified =
+                    ((ClientSession) session).getConnectionContext().getAttribute(IDENTIFIED);
+            if (identified != null) {
+                identified.complete(null);
+            }
+        }
+    }
+
+    /**
+     * A connection to what may be a server of SSH. Nothing has been said on it. To be closed, or to be used for a log-in.
+     */
+    public final class Unidentified implements AutoCloseable {
+        private final ClientSession session;
+        private final DeviceTarget target;
+        private final HostKeyCheck hostKey;
+        private final CompletableFuture<Void> identified;
+
+        private Unidentified(
+                ClientSession session, DeviceTarget target, HostKeyCheck hostKey, CompletableFuture<Void> identified) {
+            this.session = session;
+            this.target = target;
+            this.hostKey = hostKey;
+            this.identified = identified;
+            session.addCloseFutureListener(closed -> identified.cancel(false));
+        }
+
+        /** @return whether the other side says within the limit that it is a server of SSH */
+        public boolean speaksSsh(Duration limit) {
+            try {
+                identified.get(limit.toMillis(), TimeUnit.MILLISECONDS);
+                return true;
+            } catch (TimeoutException | CancellationException | ExecutionException e) {
+                return false;
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return false;
+            }
+        }
+
+        /** @throws DeviceException with the stage at which it failed as its reason */
+        public LoggedIn logIn() throws DeviceException {
+            return SshLogin.this.logIn(
+                    session,
+                    target,
+                    hostKey,
+                    System.nanoTime() + limits.connect().toNanos());
+        }
+
+        @Override
+        public void close() {
+            session.close(true);
+        }
+    }
+
+    /**
+     * Connects and says nothing until the other side has identified itself.
+     *
+     * @param limit how long to wait until the connection stands
+     * @throws DeviceException with reason NAME_NOT_FOUND, NO_ROUTE, CONNECTION_REFUSED or TIMED_OUT; SESSION_LOST when the
+     *     connection was taken and ended at once
+     */
+    public Unidentified connect(DeviceTarget target, Duration limit) throws DeviceException {
+        HostKeyCheck hostKey = new HostKeyCheck(target.pinnedHostKey());
+        CompletableFuture<Void> identified = new CompletableFuture<>();
+        AttributeRepository context =
+                AttributeRepository.ofAttributesMap(Map.of(HOST_KEY, hostKey, IDENTIFIED, identified));
+        return new Unidentified(connect(target, limit, hostKey, context), target, hostKey, identified);
     }
 
     private static boolean verify(ClientSession session, SocketAddress remote, PublicKey key) {
@@ -126,16 +223,29 @@ public final class SshLogin implements AutoCloseable {
     /** @throws DeviceException with the stage at which it failed as its reason */
     public LoggedIn logIn(DeviceTarget target) throws DeviceException {
         HostKeyCheck hostKey = new HostKeyCheck(target.pinnedHostKey());
-        ClientSession session = null;
         long deadline = System.nanoTime() + limits.connect().toNanos();
+        ClientSession session =
+                connect(target, limits.connect(), hostKey, AttributeRepository.ofKeyValuePair(HOST_KEY, hostKey));
+        return logIn(session, target, hostKey, deadline);
+    }
+
+    private ClientSession connect(
+            DeviceTarget target, Duration limit, HostKeyCheck hostKey, AttributeRepository context)
+            throws DeviceException {
         try {
-            session = client.connect(
-                            target.login(),
-                            target.host(),
-                            target.port(),
-                            AttributeRepository.ofKeyValuePair(HOST_KEY, hostKey))
-                    .verify(limits.connect())
+            return client.connect(target.login(), target.host(), target.port(), context)
+                    .verify(limit, CancelOption.CANCEL_ON_TIMEOUT)
                     .getSession();
+        } catch (IOException e) {
+            throw explain(target, hostKey, false, e);
+        } catch (UnresolvedAddressException e) {
+            throw nameNotFound(target, e);
+        }
+    }
+
+    private LoggedIn logIn(ClientSession session, DeviceTarget target, HostKeyCheck hostKey, long deadline)
+            throws DeviceException {
+        try {
             awaitKeys(session, target, Duration.ofNanos(Math.max(1_000_000, deadline - System.nanoTime())));
             session.addPasswordIdentity(target.password());
             session.setAttribute(PasswordAnswers.PASSWORD, target.password());
@@ -143,10 +253,8 @@ public final class SshLogin implements AutoCloseable {
             session.auth().verify(limits.logIn());
             return new LoggedIn(session, target.name(), hostKey.shown);
         } catch (IOException e) {
-            closeQuietly(session);
-            throw explain(target, hostKey, session != null, e);
-        } catch (UnresolvedAddressException e) {
-            throw nameNotFound(target, e);
+            session.close(true);
+            throw explain(target, hostKey, true, e);
         }
     }
 
@@ -155,7 +263,7 @@ public final class SshLogin implements AutoCloseable {
         Set<ClientSessionEvent> reached =
                 session.waitFor(EnumSet.of(ClientSessionEvent.WAIT_AUTH, ClientSessionEvent.CLOSED), limit);
         if (reached.contains(ClientSessionEvent.TIMEOUT)) {
-            closeQuietly(session);
+            session.close(true);
             throw new DeviceException(Reason.SILENT, target + " takes the connection and then says nothing.");
         }
     }
@@ -188,6 +296,11 @@ public final class SshLogin implements AutoCloseable {
             return new DeviceException(
                     Reason.LOGIN_REFUSED, target.name() + " refuses the log-in of " + target.login() + ".", e);
         }
+        // A connection that ends at once may be gone before anybody has looked at it.
+        if (connected || hasCause(e, MissingAttachedSessionException.class)) {
+            return new DeviceException(
+                    Reason.SESSION_LOST, target + " takes the connection and ends it before a log-in.", e);
+        }
         return new DeviceException(Reason.NO_ROUTE, target + " can't be reached.", e);
     }
 
@@ -203,12 +316,6 @@ public final class SshLogin implements AutoCloseable {
             }
         }
         return false;
-    }
-
-    private static void closeQuietly(ClientSession session) {
-        if (session != null) {
-            session.close(true);
-        }
     }
 
     @Override

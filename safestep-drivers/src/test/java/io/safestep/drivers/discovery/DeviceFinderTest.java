@@ -152,7 +152,7 @@ class DeviceFinderTest {
     @Test
     void aServerThatIsSlowToSpeakIsTakenForWhatItIs() throws DeviceException {
         PracticeDevice device = practice.network().device("brn-gw-a");
-        device.switchOn(Fault.SLOW, "400");
+        device.switchOn(Fault.SLOW, "1600");
         try {
             assertThat(find("127.77.2.1", practice.port(), List.of(RIGHT), null)
                             .identity()
