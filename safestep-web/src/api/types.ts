@@ -28,6 +28,7 @@ export type Approval = Schemas["ApprovalView"];
 export type Placement = Schemas["SchedulePlacement"];
 export type FitView = Schemas["ScheduleFitView"];
 export type Freeze = Schemas["FreezeView"];
+export type Window = Schemas["WindowView"];
 export type Frozen = Schemas["Frozen"];
 export type Opening = Schemas["ScheduleOpening"];
 export type Run = Schemas["RunView"];

@@ -128,14 +128,12 @@ function PolicyForm({ policy }: { policy: BackupPolicy }) {
             {clear.isSuccess && <Block tone="good">{count(clear.data.versions, "version")} cleared.</Block>}
             {clear.error && <ErrorBlock error={clear.error} />}
             {may && plan.data.versions > 0 && (
-              <Button
-                variant="outline-danger"
-                disabled={changed || clear.isPending}
-                title={changed ? "Save the rules first." : undefined}
-                onClick={() => clear.mutate(plan.data.versions)}
-              >
-                {clear.isPending ? "Clearing …" : `Clear ${count(plan.data.versions, "version")}`}
-              </Button>
+              <Clearing
+                versions={plan.data.versions}
+                unsaved={changed}
+                busy={clear.isPending}
+                clear={() => clear.mutate(plan.data.versions)}
+              />
             )}
             {plan.data.devices.length > 0 && (
               <table className="table mt-3">
@@ -164,4 +162,51 @@ function PolicyForm({ policy }: { policy: BackupPolicy }) {
 
 function size(characters: number): string {
   return characters < 1_000_000 ? `${Math.ceil(characters / 1_000)} kB` : `${(characters / 1_000_000).toFixed(1)} MB`;
+}
+
+interface ClearingProps {
+  versions: number;
+  /** The rules on the page are not those by which it would be cleared. */
+  unsaved: boolean;
+  busy: boolean;
+  clear: () => void;
+}
+
+/** What goes can't be brought back, so that it takes a second press. */
+function Clearing({ versions, unsaved, busy, clear }: ClearingProps) {
+  const [asking, setAsking] = useState(false);
+  if (busy || !asking || unsaved) {
+    return (
+      <Button
+        variant="outline-danger"
+        disabled={unsaved || busy}
+        title={unsaved ? "Save the rules first." : undefined}
+        onClick={() => setAsking(true)}
+      >
+        {busy ? "Clearing …" : `Clear ${count(versions, "version")} …`}
+      </Button>
+    );
+  }
+  return (
+    <Block
+      action={
+        <>
+          <Button
+            variant="danger"
+            onClick={() => {
+              setAsking(false);
+              clear();
+            }}
+          >
+            Clear {count(versions, "version")} for good
+          </Button>
+          <Button variant="link" onClick={() => setAsking(false)}>
+            Keep {versions === 1 ? "it" : "them"}
+          </Button>
+        </>
+      }
+    >
+      What is cleared can't be brought back, unless it stands in an archive that somebody has exported.
+    </Block>
+  );
 }

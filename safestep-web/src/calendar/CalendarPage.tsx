@@ -13,8 +13,9 @@ import { useNow } from "../ui/useNow";
 import { changeStates } from "../ui/words";
 import { days } from "./days";
 import { FreezeForm } from "./FreezeForm";
-import { holdsFor, placed } from "./freezes";
+import { holdsFor, howOften, placed } from "./freezes";
 import { WindowForm } from "./WindowForm";
+import { WindowList } from "./WindowList";
 
 const DAYS = 14;
 
@@ -65,6 +66,7 @@ export function CalendarPage() {
       ) : (
         !openings.error && !frozen.error && <Loading />
       )}
+      <WindowList />
       <FreezeList />
       {adding === "window" && <WindowForm close={() => setAdding(null)} />}
       {adding === "freeze" && <FreezeForm close={() => setAdding(null)} />}
@@ -134,12 +136,6 @@ function Day({ from, to, now, openings, frozen }: DayProps) {
 
 const percent = (at: { left: number; width: number }) => ({ left: `${at.left}%`, width: `${at.width}%` });
 
-const again: Record<string, string> = {
-  "FREQ=DAILY": "every day",
-  "FREQ=WEEKLY": "every week",
-  "FREQ=YEARLY": "every year",
-};
-
 function FreezeList() {
   const mayWrite = useMay("WRITE_WINDOWS");
   const [lifting, setLifting] = useState<Freeze | null>(null);
@@ -157,7 +153,7 @@ function FreezeList() {
   }
   return (
     <>
-      <h2>Freezes</h2>
+      <h2 className="mt-4">Freezes</h2>
       {freezes.data.length === 0 ? (
         <p className="empty">
           There is no freeze.{" "}
@@ -194,7 +190,7 @@ function FreezeList() {
                     <span className="soft">over</span>
                   )}
                 </td>
-                <td>{f.recurrence ? (again[f.recurrence] ?? f.recurrence) : "once"}</td>
+                <td>{howOften(f.recurrence)}</td>
                 <td>{f.reason}</td>
                 <td className="text-end">
                   {mayWrite && (

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { setZone } from "../ui/time";
-import { holdsFor, inTheWay, placed } from "./freezes";
+import { howOften, holdsFor, inTheWay, placed } from "./freezes";
 import { days } from "./days";
 
 beforeAll(() => setZone("America/Halifax"));
@@ -38,5 +38,13 @@ describe("days", () => {
       ["2026-11-01T03:00:00.000Z", "2026-11-02T04:00:00.000Z"],
       ["2026-11-02T04:00:00.000Z", "2026-11-03T04:00:00.000Z"],
     ]);
+  });
+});
+
+describe("how often something comes again", () => {
+  it("says it in words where there are any", () => {
+    expect(howOften(null)).toBe("once");
+    expect(howOften("FREQ=WEEKLY")).toBe("every week");
+    expect(howOften("FREQ=MONTHLY;BYDAY=1MO")).toBe("FREQ=MONTHLY;BYDAY=1MO");
   });
 });

@@ -20,3 +20,13 @@ export function placed(begins: string, ends: string, from: Date, to: Date): { le
   const right = Math.min(100, ((new Date(ends).getTime() - from.getTime()) / whole) * 100);
   return right > left ? { left, width: right - left } : null;
 }
+
+const again: Record<string, string> = {
+  "FREQ=DAILY": "every day",
+  "FREQ=WEEKLY": "every week",
+  "FREQ=YEARLY": "every year",
+};
+
+/** A recurrence (RFC 5545) in words where there are words for it. */
+export const howOften = (recurrence: string | null | undefined) =>
+  recurrence ? (again[recurrence] ?? recurrence) : "once";

@@ -4,7 +4,6 @@ import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
 import { api, type Problem } from "../api/client";
 import type { Build, Change, LineComment } from "../api/types";
-import { Glyph, type Shape } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { count } from "../ui/words";
 import { AlikeScripts } from "./AlikeScripts";
@@ -12,6 +11,7 @@ import { BuildViews } from "./BuildViews";
 import { ChecksEditor } from "./ChecksEditor";
 import { ChecksReview } from "./ChecksReview";
 import { type Content, linesFor, type Target } from "./content";
+import { ALL, DeviceTabs } from "./DeviceTabs";
 import { Findings, useStoredSummaries, useSummaries } from "./Findings";
 import { OpenComments, useComments, useMaySpeak } from "./LineComments";
 import { Complaints } from "./LinesEditor";
@@ -21,49 +21,6 @@ import { OrderEditor, OrderReview } from "./OrderEditor";
 import { useBuild } from "./queries";
 import { SheetsEditor, SheetsReview } from "./SheetsEditor";
 import { WayEditor } from "./WayEditor";
-
-function targetShape(target: Change["targets"][number] | undefined): Shape {
-  if (!target) {
-    return "notyet";
-  }
-  if (!target.complete) {
-    return "failed";
-  }
-  return target.commands === 0 ? "dot" : target.proven ? "done" : "blocked";
-}
-
-/** The tab for all devices at once. */
-const ALL = "";
-
-interface TabsProps {
-  change: Change;
-  devices: string[];
-  picked: string;
-  pick: (device: string) => void;
-  /** What the tab for all devices at once is called; there is none for a single device. */
-  all: string;
-  /** Devices that were not looked at yet. */
-  unopened?: Set<string>;
-}
-
-function DeviceTabs({ change, devices, picked, pick, all, unopened }: TabsProps) {
-  return (
-    <div className="tabs many" role="tablist" aria-label="Devices">
-      {devices.length > 1 && (
-        <button type="button" role="tab" aria-selected={picked === ALL} onClick={() => pick(ALL)}>
-          {all}
-        </button>
-      )}
-      {devices.map((device) => (
-        <button key={device} type="button" role="tab" aria-selected={device === picked} onClick={() => pick(device)}>
-          <Glyph shape={targetShape(change.targets.find((t) => t.device === device))} small />
-          {device}
-          {unopened?.has(device) && <small className="unopened"> unseen</small>}
-        </button>
-      ))}
-    </div>
-  );
-}
 
 interface EditProps {
   change: Change;

@@ -63,6 +63,7 @@ export function TemplateWay({ number, target, build, onChange }: Props) {
           <NewerVersion used={used.data} take={(version) => onChange({ ...target, template: version })} />
           <ValueFields
             id={`value-${target.device}`}
+            device={target.device}
             variables={used.data.variables}
             values={target.values}
             problems={build?.problems ?? []}

@@ -2,6 +2,7 @@ import { useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { api } from "../api/client";
 import type { TargetSummary, Variable } from "../api/types";
+import { InterfaceNames } from "../library/InterfaceNames";
 import { csv, download } from "../ui/csv";
 import { Glyph, type Shape } from "../ui/Glyph";
 import { Block, ErrorBlock } from "../ui/Messages";
@@ -97,6 +98,8 @@ interface ValueGridProps extends GridProps {
 
 export function ValueGrid({ common, names, change, summaries, open, variables = [] }: ValueGridProps) {
   const known = new Map(variables.map((v) => [v.name, v]));
+  // Asked for only where somebody is about to write: there may be hundreds of rows.
+  const [offered, setOffered] = useState("");
   const mayBeEmpty = (name: string) => known.get(name)?.required === false || !!known.get(name)?.preset;
   const twice = new Map(names.map((n) => [n, repeated(common, n)]));
   return (
@@ -149,9 +152,13 @@ export function ValueGrid({ common, names, change, summaries, open, variables = 
                     </td>
                   );
                 }
+                const interfaces = known.get(name)?.type === "INTERFACE" ? `interfaces-of-${device}` : undefined;
                 return (
                   <td key={name}>
+                    {interfaces && offered === device && <InterfaceNames id={interfaces} device={device} />}
                     <input
+                      list={interfaces}
+                      onFocus={() => setOffered(device)}
                       className={`form-control form-control-sm mono ${value.trim() || mayBeEmpty(name) ? (again ? "again" : "") : "missing"}`}
                       type={known.get(name)?.type === "SECRET" ? "password" : "text"}
                       autoComplete={known.get(name)?.type === "SECRET" ? "new-password" : "off"}

@@ -53,6 +53,7 @@ export function TrialPane({ platform, content, ready }: Props) {
         <div className="template-cols">
           <ValueFields
             id="trial"
+            device={device}
             variables={content.variables}
             values={values}
             problems={problemsOf(wrong, "VALUES")}

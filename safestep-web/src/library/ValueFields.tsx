@@ -1,10 +1,13 @@
 import type { ReactNode } from "react";
 import Form from "react-bootstrap/Form";
 import type { TemplateProblem, Variable } from "../api/types";
+import { InterfaceNames } from "./InterfaceNames";
 import { variableTypes } from "./variables";
 
 interface Props {
   id: string;
+  /** Whose interfaces are offered. */
+  device: string;
   variables: Variable[];
   values: Record<string, string>;
   problems: TemplateProblem[];
@@ -14,7 +17,7 @@ interface Props {
 }
 
 /** The values of one device for a template. */
-export function ValueFields({ id, variables, values, problems, set, beside }: Props) {
+export function ValueFields({ id, device, variables, values, problems, set, beside }: Props) {
   if (variables.length === 0) {
     return <p className="soft">It has no variables: every device gets the same lines.</p>;
   }
@@ -48,12 +51,14 @@ export function ValueFields({ id, variables, values, problems, set, beside }: Pr
                   className="mono"
                   type={v.type === "SECRET" ? "password" : "text"}
                   autoComplete={v.type === "SECRET" ? "new-password" : "off"}
+                  list={v.type === "INTERFACE" ? `${id}-${v.name}-names` : undefined}
                   spellCheck={false}
                   placeholder={v.preset}
                   {...shared}
                   onChange={(e) => take(e.target.value)}
                 />
               )}
+              {v.type === "INTERFACE" && <InterfaceNames id={`${id}-${v.name}-names`} device={device} />}
               {beside?.(v)}
             </div>
             <small id={`${id}-${v.name}-help`} className={problem ? "harm" : "soft"}>

@@ -13,4 +13,9 @@ interface BookingRepository extends JpaRepository<Booking, Long> {
     @Query("select b from Booking b where b.cancelledAt is null and b.opensAt < :to and b.closesAt > :from"
             + " order by b.opensAt, b.id")
     List<Booking> alive(Instant from, Instant to);
+
+    /** What is booked into openings of a window that have not begun. */
+    @Query("select b from Booking b where b.cancelledAt is null and b.window.id = :windowId and b.opensAt >= :now"
+            + " order by b.opensAt, b.id")
+    List<Booking> aheadIn(long windowId, Instant now);
 }

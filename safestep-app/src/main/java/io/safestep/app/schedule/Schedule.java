@@ -8,9 +8,9 @@ import io.safestep.app.device.Device;
 import io.safestep.app.people.People;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.schedule.Windows.Opening;
 import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.change.ChangeAction;
-import io.safestep.core.schedule.ChangeWindow;
 import io.safestep.core.schedule.Fit;
 import io.safestep.core.schedule.Occurrence;
 import io.safestep.core.schedule.RunEstimate;
@@ -18,10 +18,7 @@ import java.time.Clock;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDate;
-import java.time.LocalTime;
 import java.time.format.DateTimeFormatter;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
@@ -39,7 +36,7 @@ public class Schedule {
     private static final DateTimeFormatter DAY_AND_TIME =
             DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH);
 
-    private final WindowRepository windows;
+    private final Windows windows;
     private final BookingRepository bookings;
     private final Changes changes;
     private final ChangeTimes times;
@@ -51,7 +48,7 @@ public class Schedule {
     private final Clock clock;
 
     Schedule(
-            WindowRepository windows,
+            Windows windows,
             BookingRepository bookings,
             Changes changes,
             ChangeTimes times,
@@ -73,58 +70,12 @@ public class Schedule {
         this.clock = clock;
     }
 
-    /**
-     * A window that somebody wants.
-     *
-     * @param recurrence an RFC 5545 rule, or null for a single window
-     */
-    public record NewWindow(String name, LocalDate firstDay, LocalTime opens, LocalTime closes, String recurrence) {}
-
-    /** Adds a window in the network's time zone. */
-    public long addWindow(NewWindow wanted, String login) {
-        ChangeWindow window;
-        try {
-            window = new ChangeWindow(
-                    wanted.firstDay(), wanted.opens(), wanted.closes(), wanted.recurrence(), settings.zone());
-        } catch (IllegalArgumentException e) {
-            throw ProblemException.invalid("recurrence", e.getMessage());
-        }
-        WindowEntity stored = windows.save(new WindowEntity(wanted.name().strip(), window));
-        audit.write(login, "schedule", "window added", stored.name());
-        return stored.id();
-    }
-
-    /** Whether a window of this name is open at the moment and stays open for at least so long. */
-    @Transactional(readOnly = true)
-    public boolean isOpen(String name, Instant moment, Duration atLeast) {
-        return openings(moment, moment.plusSeconds(1)).stream()
-                .filter(o -> o.window().name().equals(name))
-                .map(Opening::occurrence)
-                .anyMatch(o -> o.contains(moment) && !o.end().isBefore(moment.plus(atLeast)));
-    }
-
-    @Transactional(readOnly = true)
-    public boolean hasWindowNamed(String name) {
-        return windows.findAllByOrderById().stream().anyMatch(w -> w.name().equals(name));
-    }
-
-    private record Opening(WindowEntity window, Occurrence occurrence) {}
-
-    private List<Opening> openings(Instant from, Instant to) {
-        List<Opening> found = new ArrayList<>();
-        for (WindowEntity window : windows.findAllByOrderById()) {
-            window.window().occurrences(from, to).forEach(o -> found.add(new Opening(window, o)));
-        }
-        found.sort(Comparator.comparing((Opening o) -> o.occurrence().start()));
-        return found;
-    }
-
     /** Every opening between two moments with what is booked into it. */
     @Transactional(readOnly = true)
     public List<ScheduleViews.Opening> between(Instant from, Instant to) {
         refuseUnfit(from, to);
         List<Booking> alive = bookings.alive(from, to);
-        return openings(from, to).stream()
+        return windows.openings(from, to).stream()
                 .map(o -> {
                     List<ScheduleViews.Booked> booked = inside(o, alive);
                     long taken = booked.stream()
@@ -178,7 +129,7 @@ public class Schedule {
         Instant now = clock.instant();
         RunEstimate estimate = estimate(change);
         Instant to = now.plus(AHEAD);
-        List<Opening> openings = openings(now, to);
+        List<Opening> openings = windows.openings(now, to);
         List<Frozen> frozen = frozen(change, now, lastEnd(openings, to));
         List<ScheduleViews.FitView> fits = openings.stream()
                 .map(o -> {
@@ -290,10 +241,7 @@ public class Schedule {
     public ScheduleViews.Placement book(int number, long windowId, Instant opensAt, boolean automatic, String login) {
         Change change = changes.lock(number);
         Instant now = clock.instant();
-        Opening opening = openings(opensAt, opensAt.plusSeconds(1)).stream()
-                .filter(o ->
-                        o.window().id() == windowId && o.occurrence().start().equals(opensAt))
-                .findFirst()
+        Opening opening = windows.held(windowId, opensAt)
                 .orElseThrow(() -> ProblemException.invalid("opensAt", "This window does not open at that time."));
         if (!now.isBefore(opening.occurrence().end())) {
             throw ProblemException.invalid("opensAt", "This window has closed already.");

@@ -1,14 +1,17 @@
 package io.safestep.app.schedule;
 
 import io.safestep.core.schedule.ChangeWindow;
+import io.safestep.core.schedule.Occurrence;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
+import java.util.List;
 
 /** A window as it is stored. */
 @Entity
@@ -25,6 +28,7 @@ class WindowEntity {
     private LocalTime opens;
     private LocalTime closes;
     private String recurrence;
+    private Instant retiredAt;
 
     protected WindowEntity() {}
 
@@ -47,5 +51,20 @@ class WindowEntity {
 
     ChangeWindow window() {
         return new ChangeWindow(firstDay, opens, closes, recurrence, ZoneId.of(zone));
+    }
+
+    boolean isRetired() {
+        return retiredAt != null;
+    }
+
+    void retire(Instant now) {
+        retiredAt = now;
+    }
+
+    /** The openings that overlap a stretch; of a retired window those that had begun before. */
+    List<Occurrence> occurrences(Instant from, Instant to) {
+        return window().occurrences(from, to).stream()
+                .filter(o -> retiredAt == null || o.start().isBefore(retiredAt))
+                .toList();
     }
 }

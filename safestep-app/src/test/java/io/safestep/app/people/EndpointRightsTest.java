@@ -293,6 +293,7 @@ class EndpointRightsTest extends SafeStepTest {
                         "groups",
                         List.of());
             case "/api/freezes/{id}/lifting" -> Map.of("reason", "x");
+            case "/api/windows/{id}/retirement" -> Map.of("reason", "x");
             case "/api/windows" -> Map.of("name", "x", "firstDay", "2026-11-25", "opens", "01:00", "closes", "02:00");
             case "/api/devices/{name}/stance" -> Map.of("stance", "MANAGED");
             case "/api/devices/{name}/reads" -> Map.of("read", "routes");

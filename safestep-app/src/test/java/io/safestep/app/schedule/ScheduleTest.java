@@ -7,6 +7,7 @@ import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.SafeStepTest;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
 import java.time.temporal.ChronoUnit;
@@ -60,6 +61,64 @@ class ScheduleTest extends SafeStepTest {
         assertThat(fieldErrors(empty.body(), "name")).isEqualTo("Give the window a name.");
         assertThat(fieldErrors(empty.body(), "firstDay")).isEqualTo("Choose the first day.");
         assertThat(fieldErrors(empty.body(), "opens")).isEqualTo("Say when it opens.");
+    }
+
+    @Test
+    void aRetiredWindowOpensNoMoreOnceNothingIsBookedIntoIt() {
+        ApiClient manager = ApiClient.loggedIn(port, "mtarrant");
+        LocalDate tomorrow = LocalDate.now(ZoneId.of("America/Halifax")).plusDays(1);
+        Map<String, Object> wanted = window("Dredging night", null);
+        wanted.put("firstDay", tomorrow.toString());
+        wanted.put("opens", "03:00");
+        wanted.put("closes", "06:00");
+        long id = manager.post("/api/windows", wanted).body().path("id").asLong();
+        JsonNode listed = named(manager.get("/api/windows").body(), "Dredging night");
+        ChangeStory story = new ChangeStory(port);
+        int number = story.submitted("Dredging", Map.of("brn-ac-2", "contact pier 2\n"), List.of());
+        story.approve(number);
+        assertThat(manager.post(
+                                "/api/changes/" + number + "/booking",
+                                Map.of(
+                                        "windowId",
+                                        id,
+                                        "opensAt",
+                                        listed.path("nextOpensAt").asString(),
+                                        "automatic",
+                                        false))
+                        .status())
+                .isEqualTo(200);
+
+        Answer refused = manager.post("/api/windows/" + id + "/retirement", Map.of("reason", "The dredger has gone."));
+        assertThat(refused.status()).isEqualTo(409);
+        assertThat(refused.body().path("detail").asString())
+                .contains("CR-" + number + " is booked into Dredging night")
+                .contains("on the rung Book");
+
+        manager.delete("/api/changes/" + number + "/booking");
+        assertThat(fieldErrors(
+                        manager.post("/api/windows/" + id + "/retirement", Map.of("reason", " "))
+                                .body(),
+                        "reason"))
+                .isEqualTo("Say why it is to open no more.");
+        Answer retired = manager.post("/api/windows/" + id + "/retirement", Map.of("reason", "The dredger has gone."));
+        assertThat(named(retired.body(), "Dredging night")).isNull();
+        Answer late = manager.post(
+                "/api/changes/" + number + "/booking",
+                Map.of("windowId", id, "opensAt", listed.path("nextOpensAt").asString(), "automatic", false));
+        assertThat(fieldErrors(late.body(), "opensAt")).contains("does not open at that time");
+        assertThat(manager.post("/api/windows/" + id + "/retirement", Map.of("reason", "Again."))
+                        .status())
+                .as("it is retired already")
+                .isEqualTo(404);
+    }
+
+    private static JsonNode named(JsonNode windows, String name) {
+        for (JsonNode window : windows) {
+            if (window.path("name").asString().equals(name)) {
+                return window;
+            }
+        }
+        return null;
     }
 
     @Test
