@@ -119,14 +119,18 @@ public class DeviceAccess implements DeviceVisits {
 
     /** Asks the device who it is, in a session that is open, and notes it. Empty when it can't be asked. */
     public Optional<DeviceIdentity> identify(long deviceId, DeviceSession session) throws DeviceException {
-        Device device = devices.withId(deviceId);
+        return identify(devices.withId(deviceId), session);
+    }
+
+    /** The same for a device that the caller has at hand. */
+    public Optional<DeviceIdentity> identify(Device device, DeviceSession session) throws DeviceException {
         IdentityReading reading = platforms.profile(device.platform()).identity();
         if (reading == null) {
             return Optional.empty();
         }
         try {
             Optional<DeviceIdentity> identity = reading.in(session.read(reading.command()));
-            identity.filter(i -> !device.isKnownAs(i)).ifPresent(i -> devices.identify(deviceId, i));
+            identity.filter(i -> !device.isKnownAs(i)).ifPresent(i -> devices.identify(device.id(), i));
             return identity;
         } catch (DeviceException e) {
             // A device that does not answer this question can answer all others.

@@ -33,6 +33,9 @@ public class Backups {
     /** A marker is not trusted for ever: after this time a device is read whole again. */
     static final Duration MARKER_TRUSTED = Duration.ofHours(24);
 
+    /** So many configurations are read at once. */
+    public static final int MOST_AT_ONCE = 100;
+
     private final BackupRepository repository;
     private final ConfigContents contents;
     private final Versions versions;
@@ -44,13 +47,14 @@ public class Backups {
     private final ApplicationEventPublisher events;
     private final TransactionTemplate transaction;
     private final Clock clock;
-    private final KeptTrees trees = new KeptTrees();
+    private final StoredTrees trees;
 
     Backups(
             BackupRepository repository,
             ConfigContents contents,
             Versions versions,
             DeviceReading reading,
+            StoredTrees trees,
             Devices devices,
             DeviceAccess access,
             Platforms platforms,
@@ -62,6 +66,7 @@ public class Backups {
         this.contents = contents;
         this.versions = versions;
         this.reading = reading;
+        this.trees = trees;
         this.devices = devices;
         this.access = access;
         this.platforms = platforms;
@@ -90,19 +95,23 @@ public class Backups {
      * @throws DeviceException when the device can't be read; that is noted on the device
      */
     public Taken take(long deviceId, Occasion occasion) throws DeviceException {
-        return take(access, deviceId, occasion);
+        return take(access, devices.withId(deviceId), occasion);
     }
 
     /** Like {@link #take(long, Occasion)}, by a way into the device that the caller has. */
     public Taken take(DeviceVisits visits, long deviceId, Occasion occasion) throws DeviceException {
+        return take(visits, devices.withId(deviceId), occasion);
+    }
+
+    private Taken take(DeviceVisits visits, Device device, Occasion occasion) throws DeviceException {
         try {
-            Read read = visits.visit(deviceId, session -> {
-                access.identify(deviceId, session);
-                return whole(deviceId, session);
+            Read read = visits.visit(device.id(), session -> {
+                access.identify(device, session);
+                return whole(device, session);
             });
-            return keep(deviceId, read, occasion);
+            return keep(device.id(), read, occasion);
         } catch (DeviceException e) {
-            fail(deviceId, e.getMessage());
+            fail(device.id(), e.getMessage());
             throw e;
         }
     }
@@ -121,7 +130,7 @@ public class Backups {
         try {
             Read read = access.visit(deviceId, session -> {
                 String marker = trusted ? reading.marker(session, platforms.profile(device.platform())) : null;
-                return marker != null && marker.equals(device.marker()) ? null : whole(deviceId, session);
+                return marker != null && marker.equals(device.marker()) ? null : whole(device, session);
             });
             if (read != null) {
                 return Optional.of(keep(deviceId, read, occasion));
@@ -160,15 +169,14 @@ public class Backups {
                         clock.instant())));
     }
 
-    private Read whole(long deviceId, DeviceSession session) throws DeviceException {
-        Device device = devices.withId(deviceId);
+    private Read whole(Device device, DeviceSession session) throws DeviceException {
         return reading.whole(
                 session,
                 device.name(),
                 platforms.profile(device.platform()),
                 platforms.engine(device.platform()),
-                () -> access.account(deviceId).orElse(""),
-                versions.newest(deviceId));
+                () -> access.account(device.id()).orElse(""),
+                versions.newest(device.id()));
     }
 
     private Taken keep(long deviceId, Read read, Occasion occasion) {
@@ -248,7 +256,7 @@ public class Backups {
     private Taken takeFor(String deviceName, Occasion occasion, String why, boolean always) {
         Device device = devices.named(deviceName);
         try {
-            Taken taken = take(device.id(), occasion);
+            Taken taken = take(access, device, occasion);
             // What is done on many devices and brings nothing new would bury what people look for in the record.
             boolean recorded = taken.isNew() || always;
             if (!recorded && device.baselineBackupId() != null) {
@@ -283,26 +291,28 @@ public class Backups {
     }
 
     /** The configuration as it was read. */
-    @Transactional(readOnly = true)
     public ConfigTree tree(long backupId) {
-        return treeWithLines(backupId).tree();
+        return trees.read(backupId);
     }
 
     /** The same, for someone who looks at it again and again: those that were used last are kept in memory. */
     public ConfigTree keptTree(long backupId) {
-        return trees.of(backupId, () -> transaction.execute(t -> treeWithLines(backupId)));
+        return trees.kept(backupId);
+    }
+
+    /**
+     * Reads many at once that are asked for right afterwards: with all processors, and the database asked once. What can't
+     * be read is left to {@link #keptTree}, which says why.
+     *
+     * @param backupIds at most {@link #MOST_AT_ONCE}: of more, the first would be forgotten before they are asked for
+     */
+    public void prepareTrees(Collection<Long> backupIds) {
+        trees.prepare(backupIds);
     }
 
     /** Whether one more configuration can be kept in memory without forgetting another. */
     public boolean hasRoomForTrees() {
         return trees.haveRoom();
-    }
-
-    private KeptTrees.Read treeWithLines(long backupId) {
-        Backup backup = existing(backupId);
-        String text = contents.text(backup.hash());
-        ConfigEngine engine = platforms.engine(devices.withId(backup.deviceId()).platform());
-        return new KeptTrees.Read(engine.read(text), (int) text.lines().count());
     }
 
     private Backup existing(long backupId) {

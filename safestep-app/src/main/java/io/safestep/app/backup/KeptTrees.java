@@ -1,9 +1,12 @@
 package io.safestep.app.backup;
 
 import io.safestep.core.config.ConfigTree;
+import java.util.Collection;
+import java.util.HashSet;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Supplier;
 
 /**
@@ -32,6 +35,15 @@ final class KeptTrees {
         Read read = reading.get();
         keep(backupId, read);
         return read.tree();
+    }
+
+    /** Those that would have to be read. */
+    Set<Long> missing(Collection<Long> backupIds) {
+        Set<Long> missing = new HashSet<>(backupIds);
+        synchronized (kept) {
+            missing.removeIf(id -> kept.get(id) != null);
+        }
+        return missing;
     }
 
     /** Whether one more can be kept without forgetting another. */

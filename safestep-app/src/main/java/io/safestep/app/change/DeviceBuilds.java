@@ -17,7 +17,9 @@ import io.safestep.core.paste.PastedInstructions;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.template.Rendered;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
+import java.util.Objects;
 import java.util.function.Function;
 import org.springframework.stereotype.Component;
 
@@ -58,6 +60,17 @@ class DeviceBuilds {
     /** Read anew from what is stored, for the seal. */
     ConfigTree baseline(Device device, long backupId) {
         return engine(device).read(backups.text(backupId));
+    }
+
+    /** Has the baselines of many devices read at once before something is derived from each. */
+    void prepare(Collection<Device> many) {
+        List<Long> baselines = many.stream()
+                .map(Device::baselineBackupId)
+                .filter(Objects::nonNull)
+                .toList();
+        for (int from = 0; from < baselines.size(); from += Backups.MOST_AT_ONCE) {
+            backups.prepareTrees(baselines.subList(from, Math.min(baselines.size(), from + Backups.MOST_AT_ONCE)));
+        }
     }
 
     /** What an author asks for, worked out. */

@@ -41,7 +41,6 @@ public class ReadAhead {
 
     @EventListener(ApplicationReadyEvent.class)
     void begin() {
-        news.offer(true);
         reader.start();
     }
 
@@ -61,12 +60,12 @@ public class ReadAhead {
     private void readAll() {
         try {
             while (true) {
+                read();
+                done = news.isEmpty();
                 news.take();
                 while (news.poll(QUIET.toMillis(), TimeUnit.MILLISECONDS) != null) {
                     // more has come meanwhile
                 }
-                read();
-                done = news.isEmpty();
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt(); // Safe Step ends

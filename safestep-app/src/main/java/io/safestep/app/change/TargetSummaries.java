@@ -9,8 +9,8 @@ import io.safestep.app.network.ComputedNetwork;
 import io.safestep.app.rule.Rules;
 import io.safestep.core.alike.UnchangedCopies;
 import io.safestep.core.config.DeviceBuild;
-import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
+import io.safestep.core.network.facts.InterfaceFacts;
 import io.safestep.core.network.fit.Misfit;
 import io.safestep.core.network.fit.Misfits;
 import io.safestep.core.network.ownpath.OwnAccount;
@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -60,10 +61,14 @@ class TargetSummaries {
 
     /** Of targets as they are written, from the baselines of today. */
     List<TargetSummary> of(List<Changes.Target> targets) {
+        Map<String, Device> named =
+                devices.named(targets.stream().map(Changes.Target::device).collect(Collectors.toSet())).stream()
+                        .collect(Collectors.toMap(Device::name, Function.identity()));
+        builds.prepare(named.values());
         Map<Device, Outcome> outcomes = new LinkedHashMap<>();
         Map<Device, Asked> asked = new LinkedHashMap<>();
         targets.forEach(t -> {
-            Device device = devices.named(t.device());
+            Device device = named.get(t.device());
             asked.put(device, t.asked());
             outcomes.put(device, builds.outcome(device, builds.base(device, t.asked()), t.asked()));
         });
@@ -144,18 +149,27 @@ class TargetSummaries {
 
     private List<Misfit> misfits(Map<Device, Outcome> outcomes) {
         ComputedNetwork.Configured now = network.configured();
-        Map<String, DeviceFacts> after = new TreeMap<>(now.devices());
-        outcomes.forEach((device, outcome) -> {
-            if (outcome.isDerivable()) {
-                after.put(
-                        device.name(),
-                        new FactReader(platforms.profile(device.platform()))
-                                .read(device.name(), outcome.build().outcome()));
-            }
-        });
+        Map<String, Map<String, InterfaceFacts>> before = new TreeMap<>();
+        now.devices().forEach((name, facts) -> before.put(name, facts.interfaces()));
+        Map<String, Map<String, InterfaceFacts>> after = new TreeMap<>(before);
+        after.putAll(interfaces(outcomes));
         return Misfits.brought(
-                new Misfits(now.devices(), now.links()),
+                new Misfits(before, now.links()),
                 new Misfits(after, now.links()),
                 outcomes.keySet().stream().map(Device::name).toList());
+    }
+
+    /** Of each device as it would be: most of the work of a preview, in which none waits for another. */
+    private Map<String, Map<String, InterfaceFacts>> interfaces(Map<Device, Outcome> outcomes) {
+        Map<String, FactReader> readers = new HashMap<>();
+        outcomes.keySet()
+                .forEach(d ->
+                        readers.computeIfAbsent(d.platform(), platform -> new FactReader(platforms.profile(platform))));
+        return outcomes.entrySet().parallelStream()
+                .filter(e -> e.getValue().isDerivable())
+                .collect(Collectors.toMap(
+                        e -> e.getKey().name(),
+                        e -> readers.get(e.getKey().platform())
+                                .interfaces(e.getValue().build().outcome())));
     }
 }

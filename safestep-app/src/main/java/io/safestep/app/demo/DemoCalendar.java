@@ -3,8 +3,8 @@ package io.safestep.app.demo;
 import io.safestep.app.device.Devices;
 import io.safestep.app.schedule.FreezeRequest;
 import io.safestep.app.schedule.Freezes;
-import io.safestep.app.schedule.Schedule;
-import io.safestep.app.schedule.Schedule.NewWindow;
+import io.safestep.app.schedule.Windows;
+import io.safestep.app.schedule.Windows.NewWindow;
 import io.safestep.app.settings.NetworkSettings;
 import java.time.Clock;
 import java.time.Duration;
@@ -24,14 +24,14 @@ class DemoCalendar {
     private static final String OPEN_NOW = "Between sailings";
     private static final String FREEZE = "Riggers on the mast";
 
-    private final Schedule schedule;
+    private final Windows windows;
     private final Freezes freezes;
     private final Devices devices;
     private final NetworkSettings settings;
     private final Clock clock;
 
-    DemoCalendar(Schedule schedule, Freezes freezes, Devices devices, NetworkSettings settings, Clock clock) {
-        this.schedule = schedule;
+    DemoCalendar(Windows windows, Freezes freezes, Devices devices, NetworkSettings settings, Clock clock) {
+        this.windows = windows;
         this.freezes = freezes;
         this.devices = devices;
         this.settings = settings;
@@ -40,8 +40,8 @@ class DemoCalendar {
 
     void addWindows(String manager) {
         ZonedDateTime now = clock.instant().atZone(settings.zone());
-        if (!schedule.hasWindowNamed(NIGHTLY)) {
-            schedule.addWindow(
+        if (!windows.knows(NIGHTLY)) {
+            windows.add(
                     new NewWindow(
                             NIGHTLY,
                             now.toLocalDate().minusDays(1),
@@ -51,9 +51,9 @@ class DemoCalendar {
                     manager);
         }
         // Also at night, when the other window is open: the demo has the same windows at any hour.
-        if (!schedule.isOpen(OPEN_NOW, clock.instant(), Duration.ofHours(2))) {
+        if (!windows.isOpen(OPEN_NOW, clock.instant(), Duration.ofHours(2))) {
             ZonedDateTime opens = now.truncatedTo(ChronoUnit.HOURS);
-            schedule.addWindow(
+            windows.add(
                     new NewWindow(
                             OPEN_NOW,
                             opens.toLocalDate(),

@@ -123,6 +123,12 @@ public class Devices {
         return repository.findById(id).orElseThrow(() -> ProblemException.notFound("A device with id " + id));
     }
 
+    /** Those of them that exist. */
+    @Transactional(readOnly = true)
+    public List<Device> withIds(Set<Long> ids) {
+        return repository.findAllById(ids);
+    }
+
     /** @throws ProblemException that names those that do not exist */
     @Transactional(readOnly = true)
     public List<Device> named(Set<String> names) {

@@ -6,6 +6,7 @@ import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.config.ConfigTree;
 import io.safestep.core.network.NetworkDescription;
 import io.safestep.core.network.NetworkModel;
 import io.safestep.core.network.facts.DeviceFacts;
@@ -123,31 +124,58 @@ public class ComputedNetwork {
     private Map<String, DeviceFacts> facts(
             List<Device> all, Map<Long, RunningCopy> copies, Map<String, String> missing) {
         Map<String, DeviceFacts> read = new TreeMap<>();
+        List<Device> unread = new ArrayList<>();
         for (Device device : all) {
             RunningCopy copy = copies.get(device.id());
+            DeviceFacts known = copy == null ? null : facts.get(key(device, copy));
             if (copy == null) {
                 missing.put(device.name(), "It was never backed up.");
-                continue;
+            } else if (known == null) {
+                unread.add(device);
+            } else {
+                read.put(device.name(), known);
             }
-            try {
-                read.put(device.name(), factsOf(device, copy));
-            } catch (ConfigSyntaxException e) {
-                missing.put(device.name(), "Its backup can't be read, line " + e.line() + ": " + e.getMessage());
+        }
+        for (int from = 0; from < unread.size(); from += Backups.MOST_AT_ONCE) {
+            List<Device> some = unread.subList(from, Math.min(unread.size(), from + Backups.MOST_AT_ONCE));
+            // Somebody else may be at it: then its facts are there when he has done.
+            synchronized (facts) {
+                List<Device> still = some.stream()
+                        .filter(d -> !facts.containsKey(key(d, copies.get(d.id()))))
+                        .toList();
+                trees(still, copies, missing).entrySet().parallelStream()
+                        .forEach(e -> factsOf(e.getKey(), copies.get(e.getKey().id()), e.getValue()));
+                some.stream()
+                        .filter(d -> !missing.containsKey(d.name()))
+                        .forEach(d -> read.put(d.name(), facts.get(key(d, copies.get(d.id())))));
             }
         }
         return read;
     }
 
-    private DeviceFacts factsOf(Device device, RunningCopy copy) {
-        String key = device.name() + " " + device.platform() + " " + copy.hash();
-        DeviceFacts known = facts.get(key);
-        if (known == null) {
-            known = new FactReader(platforms.profile(device.platform()))
-                    .read(device.name(), platforms.engine(device.platform()).read(backups.text(copy.backupId())));
-            facts.keySet().removeIf(k -> k.startsWith(device.name() + " "));
-            facts.put(key, known);
+    private Map<Device, ConfigTree> trees(
+            List<Device> some, Map<Long, RunningCopy> copies, Map<String, String> missing) {
+        backups.prepareTrees(
+                some.stream().map(d -> copies.get(d.id()).backupId()).toList());
+        Map<Device, ConfigTree> trees = new HashMap<>();
+        for (Device device : some) {
+            try {
+                trees.put(device, backups.keptTree(copies.get(device.id()).backupId()));
+            } catch (ConfigSyntaxException e) {
+                missing.put(device.name(), "Its backup can't be read, line " + e.line() + ": " + e.getMessage());
+            }
         }
-        return known;
+        return trees;
+    }
+
+    private static String key(Device device, RunningCopy copy) {
+        return device.name() + " " + device.platform() + " " + copy.hash();
+    }
+
+    private void factsOf(Device device, RunningCopy copy, ConfigTree configuration) {
+        DeviceFacts read = new FactReader(platforms.profile(device.platform())).read(device.name(), configuration);
+        facts.keySet().removeIf(k -> k.startsWith(device.name() + " "));
+        facts.put(key(device, copy), read);
     }
 
     /** The devices without a readable configuration, in words; null when there are none. */

@@ -4,10 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import io.safestep.app.device.Devices;
+import io.safestep.app.device.Platforms;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.HandEdit;
 import io.safestep.app.testing.SafeStepTest;
+import io.safestep.core.config.ConfigSyntaxException;
 import io.safestep.drivers.DeviceException;
 import io.safestep.practice.device.Fault;
 import java.nio.charset.StandardCharsets;
@@ -17,11 +19,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.locks.LockSupport;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
 
 /** Versions of configurations, on devices of all three makers that no other test changes. */
@@ -36,6 +40,18 @@ class BackupsTest extends SafeStepTest {
 
     @Autowired
     private Devices devices;
+
+    @Autowired
+    private BackupRepository repository;
+
+    @Autowired
+    private ConfigContents contents;
+
+    @Autowired
+    private Platforms platforms;
+
+    @Autowired
+    private TransactionTemplate transaction;
 
     @Autowired
     private JdbcTemplate jdbc;
@@ -96,6 +112,38 @@ class BackupsTest extends SafeStepTest {
             assertThat(newest(third, "startup").path("id").asLong())
                     .as("startup of %s is as it was", device)
                     .isEqualTo(newest(second, "startup").path("id").asLong());
+        }
+    }
+
+    @Test
+    void manyConfigurationsAreReadAtOnceAndTheOneThatCanNotBeReadIsNamedOnlyWhenAskedFor() {
+        List<Long> versions = List.of(CORVANE, HALDRIN, OSTREL).stream()
+                .map(d -> newest(backUp(d), "running").path("id").asLong())
+                .toList();
+        String cutOff = "<config><system>";
+        jdbc.update(
+                "insert into config_content (hash, text) values (?, ?) on conflict do nothing",
+                ConfigContents.hash(cutOff),
+                cutOff);
+        long unreadable = jdbc.queryForObject(
+                "insert into backup (device_id, kind, cause, taken_at, confirmed_at, hash, file)"
+                        + " select id, 'FILE', 'BY_HAND', now(), now(), ?, 'cut off' from device where name = ? returning id",
+                Long.class,
+                ConfigContents.hash(cutOff),
+                HALDRIN);
+        try {
+            StoredTrees trees = new StoredTrees(repository, contents, devices, platforms, transaction);
+            trees.prepare(
+                    Stream.concat(versions.stream(), Stream.of(unreadable)).toList());
+            for (long version : versions) {
+                assertThat(trees.kept(version)).as("it was read once").isSameAs(trees.kept(version));
+                assertThat(trees.kept(version).lines())
+                        .isEqualTo(trees.read(version).lines());
+            }
+            assertThatThrownBy(() -> trees.kept(unreadable)).isInstanceOf(ConfigSyntaxException.class);
+        } finally {
+            jdbc.update("delete from backup where id = ?", unreadable);
+            jdbc.update("delete from config_content where hash = ?", ConfigContents.hash(cutOff));
         }
     }
 
