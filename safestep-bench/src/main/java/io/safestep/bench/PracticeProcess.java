@@ -60,6 +60,10 @@ final class PracticeProcess implements AutoCloseable {
         }
     }
 
+    long pid() {
+        return process.pid();
+    }
+
     int devicePort() {
         return devicePort;
     }

@@ -52,11 +52,16 @@ final class RunningApp implements AutoCloseable {
     RunningApp restarted() {
         close();
         RunningApp again = new RunningApp(devicePort, databaseUrl, home);
-        ReadAhead ahead = again.context.getBean(ReadAhead.class);
+        again.awaitReadAhead();
+        return again;
+    }
+
+    /** Waits until it has read what is stored. */
+    void awaitReadAhead() {
+        ReadAhead ahead = context.getBean(ReadAhead.class);
         while (!ahead.done()) {
             LockSupport.parkNanos(50_000_000);
         }
-        return again;
     }
 
     int port() {
