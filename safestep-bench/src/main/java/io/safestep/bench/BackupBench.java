@@ -38,7 +38,7 @@ final class BackupBench implements Callable<Integer> {
     private static final int AT_ONCE = 48;
 
     /** The program compiles what it does often while it does it: a server that has run for an hour is measured. */
-    private static final int WARM_UPS = 4;
+    private static final int WARM_UPS = 6;
 
     private static final int ROUNDS = 5;
 
@@ -86,6 +86,9 @@ final class BackupBench implements Callable<Integer> {
                 ProcessorTime end = ProcessorTime.now(practice);
                 double bareMarker = loop(plan, bare::marker);
                 double drift = round(administrator, "DRIFT", names);
+                System.out.printf(
+                        "  round %2d%s: backups %.1f s (bare %.1f), drift %.1f s (bare %.1f)%n",
+                        i + WARM_UPS + 1, i < 0 ? ", to warm up" : "", backup, bareBackup, drift, bareMarker);
                 if (i >= 0) {
                     seconds[0][i] = bareBackup;
                     seconds[1][i] = backup;

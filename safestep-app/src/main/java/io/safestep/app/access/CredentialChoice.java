@@ -1,6 +1,8 @@
 package io.safestep.app.access;
 
+import io.safestep.app.credential.Candidates;
 import io.safestep.app.credential.Credentials;
+import io.safestep.app.credential.Credentials.Opened;
 import io.safestep.app.credential.Place;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
@@ -43,14 +45,24 @@ public class CredentialChoice {
 
     /** Empty when nothing says which. */
     public Optional<Chosen> of(Device device) {
+        return of(device, credentials.candidates(device.id(), devices.siteIdOf(device)));
+    }
+
+    /** The one of a device, to log in with; empty when nothing says which. */
+    public Optional<Opened> open(Device device) {
+        Candidates candidates = credentials.candidates(device.id(), devices.siteIdOf(device));
+        return of(device, candidates).map(chosen -> candidates.open(chosen.credentialId()));
+    }
+
+    private Optional<Chosen> of(Device device, Candidates candidates) {
         // Who belongs to which group is worked out only where something is said for a group: this is asked at every
         // visit.
-        Map<Place, Map<Long, Long>> said = credentials.byPlace();
-        List<Groups.Entry> inGroups = said.get(Place.GROUP).isEmpty()
+        List<Groups.Entry> inGroups = candidates.said().get(Place.GROUP).isEmpty()
                 ? List.of()
                 : groups.byDevice(Map.of(device.id(), device.traits())).getOrDefault(device.id(), List.of());
         Belonging belonging = new Belonging(device.id(), devices.siteIdOf(device), device.siteName(), inGroups);
-        return Optional.ofNullable(of(List.of(belonging), said).get(device.id()));
+        return Optional.ofNullable(
+                of(List.of(belonging), candidates.said(), candidates.entries()).get(device.id()));
     }
 
     /** For every device, by its id. */
@@ -67,13 +79,14 @@ public class CredentialChoice {
 
     /** By the id of the device; those for which nothing says which are missing. */
     public Map<Long, Chosen> of(List<Belonging> asked) {
-        return of(asked, credentials.byPlace());
+        return of(asked, credentials.byPlace(), credentials.all());
     }
 
-    private Map<Long, Chosen> of(List<Belonging> asked, Map<Place, Map<Long, Long>> said) {
+    private static Map<Long, Chosen> of(
+            List<Belonging> asked, Map<Place, Map<Long, Long>> said, List<Credentials.Entry> entries) {
         Map<Long, String> names = new HashMap<>();
         Credentials.Entry standard = null;
-        for (Credentials.Entry entry : credentials.all()) {
+        for (Credentials.Entry entry : entries) {
             names.put(entry.id(), entry.name());
             standard = entry.standard() ? entry : standard;
         }

@@ -1,6 +1,5 @@
 package io.safestep.app.access;
 
-import io.safestep.app.credential.Credentials;
 import io.safestep.app.credential.Credentials.Opened;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
@@ -32,7 +31,6 @@ public class DeviceAccess implements DeviceVisits {
 
     private final Devices devices;
     private final Platforms platforms;
-    private final Credentials credentials;
     private final CredentialChoice choice;
     private final NetworkSettings settings;
     private final AddressTranslation translation;
@@ -44,14 +42,12 @@ public class DeviceAccess implements DeviceVisits {
     DeviceAccess(
             Devices devices,
             Platforms platforms,
-            Credentials credentials,
             CredentialChoice choice,
             NetworkSettings settings,
             TransactionTemplate transaction,
             Clock clock) {
         this.devices = devices;
         this.platforms = platforms;
-        this.credentials = credentials;
         this.choice = choice;
         this.settings = settings;
         this.translation = new AddressTranslation(settings.addressTranslation());
@@ -62,11 +58,28 @@ public class DeviceAccess implements DeviceVisits {
     /** Opens a session, does what is to be done and closes it. */
     @Override
     public <T> T visit(long deviceId, Visit<T> visit) throws DeviceException {
-        DeviceTarget target = trusted(deviceId);
-        try (DeviceSession session = connector.connect(target)) {
-            T result = visit.in(session);
-            devices.seen(deviceId, session.hostKey());
-            return result;
+        Visited<T> visited = call(deviceId, (device, session) -> visit.in(session));
+        devices.seen(deviceId, visited.hostKey());
+        return visited.result();
+    }
+
+    /** What is done in a session by someone who has to know the device. */
+    public interface Call<T> {
+        T on(Device device, DeviceSession session) throws DeviceException;
+    }
+
+    /**
+     * @param device as it was when the session began
+     * @param hostKey what it showed
+     */
+    public record Visited<T>(Device device, String hostKey, T result) {}
+
+    /** Like {@link #visit}, for someone who notes that the device was seen together with what was found there. */
+    public <T> Visited<T> call(long deviceId, Call<T> call) throws DeviceException {
+        Way way = trusted(deviceId);
+        try (DeviceSession session = connector.connect(way.target())) {
+            T result = call.on(way.device(), session);
+            return new Visited<>(way.device(), session.hostKey(), result);
         } catch (DeviceException e) {
             note(deviceId, e);
             throw e;
@@ -80,7 +93,7 @@ public class DeviceAccess implements DeviceVisits {
 
     /** Opens a session that is not closed here, and notes that the device was seen. */
     DeviceSession open(long deviceId) throws DeviceException {
-        DeviceTarget target = trusted(deviceId);
+        DeviceTarget target = trusted(deviceId).target();
         try {
             DeviceSession session = connector.connect(target);
             devices.seen(deviceId, session.hostKey());
@@ -96,7 +109,7 @@ public class DeviceAccess implements DeviceVisits {
      * and what comes of it is not noted on the device.
      */
     public void listen(long deviceId, Visit<Void> visit) throws DeviceException {
-        DeviceTarget target = trusted(deviceId);
+        DeviceTarget target = trusted(deviceId).target();
         try (DeviceSession session = listeners.connect(target)) {
             visit.in(session);
         }
@@ -113,8 +126,8 @@ public class DeviceAccess implements DeviceVisits {
     }
 
     /** @throws DeviceException when it has shown another host key about which nobody has decided, or nothing says how to log in */
-    private DeviceTarget trusted(long deviceId) throws DeviceException {
-        return target(deviceId, true);
+    private Way trusted(long deviceId) throws DeviceException {
+        return way(deviceId, true);
     }
 
     /** Asks the device who it is, in a session that is open, and notes it. Empty when it can't be asked. */
@@ -143,8 +156,7 @@ public class DeviceAccess implements DeviceVisits {
 
     /** The account with which Safe Step logs in to the device; empty when nothing says which. */
     public Optional<String> account(long deviceId) {
-        return transaction.execute(t -> choice.of(devices.withId(deviceId))
-                .map(c -> credentials.open(c.credentialId()).login()));
+        return transaction.execute(t -> choice.open(devices.withId(deviceId)).map(Opened::login));
     }
 
     PlatformProfile profileOf(long deviceId) {
@@ -157,20 +169,17 @@ public class DeviceAccess implements DeviceVisits {
 
     /** @throws DeviceException with reason LOGIN_REFUSED when nothing says which credential to use */
     DeviceTarget target(long deviceId) throws DeviceException {
-        return target(deviceId, false);
+        return way(deviceId, false).target();
     }
 
     /** A device, and how it is reached; no target where nothing says which credential to use. */
     private record Way(Device device, DeviceTarget target) {}
 
-    private DeviceTarget target(long deviceId, boolean trusted) throws DeviceException {
+    private Way way(long deviceId, boolean trusted) throws DeviceException {
         Way way = transaction.execute(t -> {
             Device device = devices.withId(deviceId);
             return new Way(
-                    device,
-                    choice.of(device)
-                            .map(c -> target(device, credentials.open(c.credentialId())))
-                            .orElse(null));
+                    device, choice.open(device).map(c -> target(device, c)).orElse(null));
         });
         if (trusted && way.device().offeredHostKey() != null) {
             throw new DeviceException(
@@ -185,7 +194,7 @@ public class DeviceAccess implements DeviceVisits {
                     "Nothing says which credential to use for " + way.device().name()
                             + ". Make one the standard, under Credentials.");
         }
-        return way.target();
+        return way;
     }
 
     /** The device as it is reached with a certain account. */

@@ -45,8 +45,8 @@ public class BackUpRound implements RoundAction {
     @Override
     public Outcome on(long deviceId, String device, String argument, String person) {
         Backups.Taken taken = person.equals(AuditLog.SAFE_STEP)
-                ? backups.takeRegularly(device)
-                : backups.takeInRound(device, person, argument);
+                ? backups.takeRegularly(deviceId)
+                : backups.takeInRound(deviceId, person, argument);
         return Outcome.good(taken.isNew() ? "A new version." : "Unchanged, confirmed.");
     }
 }

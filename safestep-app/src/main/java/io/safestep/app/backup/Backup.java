@@ -67,12 +67,6 @@ class Backup {
         this.takenBy = occasion.person();
     }
 
-    /** The same was found once more. */
-    void confirm(Instant at) {
-        confirmedAt = at;
-        confirmations++;
-    }
-
     void describe(String newSummary, String newTouches, String newLoggedIn) {
         summary = bounded(newSummary, LONGEST_SUMMARY);
         touches = bounded(newTouches, LONGEST_TOUCHES);

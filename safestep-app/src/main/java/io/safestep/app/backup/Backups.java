@@ -1,6 +1,7 @@
 package io.safestep.app.backup;
 
 import io.safestep.app.access.DeviceAccess;
+import io.safestep.app.access.DeviceAccess.Visited;
 import io.safestep.app.access.DeviceVisits;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.backup.DeviceReading.Read;
@@ -8,6 +9,7 @@ import io.safestep.app.backup.Versions.Stored;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
+import io.safestep.app.device.Standing;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigTree;
@@ -95,23 +97,36 @@ public class Backups {
      * @throws DeviceException when the device can't be read; that is noted on the device
      */
     public Taken take(long deviceId, Occasion occasion) throws DeviceException {
-        return take(access, devices.withId(deviceId), occasion);
+        return visit(deviceId, occasion).taken();
     }
 
     /** Like {@link #take(long, Occasion)}, by a way into the device that the caller has. */
     public Taken take(DeviceVisits visits, long deviceId, Occasion occasion) throws DeviceException {
-        return take(visits, devices.withId(deviceId), occasion);
-    }
-
-    private Taken take(DeviceVisits visits, Device device, Occasion occasion) throws DeviceException {
+        Device device = devices.withId(deviceId);
         try {
-            Read read = visits.visit(device.id(), session -> {
+            Read read = visits.visit(deviceId, session -> {
                 access.identify(device, session);
                 return whole(device, session);
             });
-            return keep(device.id(), read, occasion);
+            return keep(deviceId, read, null, occasion);
         } catch (DeviceException e) {
-            fail(device.id(), e.getMessage());
+            fail(deviceId, e.getMessage());
+            throw e;
+        }
+    }
+
+    /** @param device as it was before */
+    private record VisitedFor(Device device, Taken taken) {}
+
+    private VisitedFor visit(long deviceId, Occasion occasion) throws DeviceException {
+        try {
+            Visited<Read> visited = access.call(deviceId, (device, session) -> {
+                access.identify(device, session);
+                return whole(device, session);
+            });
+            return new VisitedFor(visited.device(), keep(deviceId, visited.result(), visited.hostKey(), occasion));
+        } catch (DeviceException e) {
+            fail(deviceId, e.getMessage());
             throw e;
         }
     }
@@ -124,18 +139,17 @@ public class Backups {
      * @throws DeviceException when the device can't be read; that is noted on the device
      */
     public Optional<Taken> look(long deviceId, Occasion occasion) throws DeviceException {
-        Device device = devices.withId(deviceId);
-        boolean trusted = device.marker() != null
-                && device.markerAt().isAfter(clock.instant().minus(MARKER_TRUSTED));
+        Instant trustedSince = clock.instant().minus(MARKER_TRUSTED);
         try {
-            Read read = access.visit(deviceId, session -> {
+            Visited<Read> visited = access.call(deviceId, (device, session) -> {
+                boolean trusted = device.marker() != null && device.markerAt().isAfter(trustedSince);
                 String marker = trusted ? reading.marker(session, platforms.profile(device.platform())) : null;
                 return marker != null && marker.equals(device.marker()) ? null : whole(device, session);
             });
-            if (read != null) {
-                return Optional.of(keep(deviceId, read, occasion));
+            if (visited.result() != null) {
+                return Optional.of(keep(deviceId, visited.result(), visited.hostKey(), occasion));
             }
-            transaction.executeWithoutResult(t -> confirm(deviceId, occasion));
+            transaction.executeWithoutResult(t -> confirm(deviceId, visited.hostKey(), occasion));
             return Optional.empty();
         } catch (DeviceException e) {
             fail(deviceId, e.getMessage());
@@ -151,22 +165,12 @@ public class Backups {
         });
     }
 
-    private void confirm(long deviceId, Occasion occasion) {
-        repository.lock(deviceId);
-        repository.confirmNewest(deviceId, clock.instant());
-        devices.confirmed(deviceId);
-        Device device = devices.withId(deviceId);
-        newestRunning(deviceId)
-                .ifPresent(running -> events.publishEvent(new BackedUp(
-                        deviceId,
-                        running,
-                        false,
-                        device.matches(),
-                        device.unsaved(),
-                        false,
-                        occasion,
-                        "",
-                        clock.instant())));
+    private void confirm(long deviceId, String hostKey, Occasion occasion) {
+        versions.lock(deviceId);
+        Optional<Long> running = versions.confirmConfigurations(deviceId);
+        Standing standing = devices.confirmed(deviceId, hostKey);
+        running.ifPresent(id -> events.publishEvent(new BackedUp(
+                deviceId, id, false, standing.matches(), standing.unsaved(), false, occasion, "", clock.instant())));
     }
 
     private Read whole(Device device, DeviceSession session) throws DeviceException {
@@ -179,20 +183,21 @@ public class Backups {
                 versions.newest(device.id()));
     }
 
-    private Taken keep(long deviceId, Read read, Occasion occasion) {
+    /** @param hostKey what the device showed; null when that has been noted */
+    private Taken keep(long deviceId, Read read, String hostKey, Occasion occasion) {
         DeviceText running = read.running();
         boolean saved =
                 read.startup() != null && running.isSameAs(read.startup().text());
         Boolean unsaved = read.startup() == null ? null : !saved;
         return transaction.execute(t -> {
-            repository.lock(deviceId);
+            versions.lock(deviceId);
             List<DeviceText> texts = read.all();
             Stored stored =
                     versions.store(deviceId, texts, occasion, read.loggedIn()).get(texts.indexOf(running));
-            Boolean matches = matches(deviceId, running, stored.id(), occasion);
-            boolean newlyUnsaved = Boolean.TRUE.equals(unsaved)
-                    && !Boolean.TRUE.equals(devices.withId(deviceId).unsaved());
-            devices.backedUp(deviceId, unsaved, matches, read.marker());
+            Standing before = devices.standing(deviceId);
+            Boolean matches = matches(before.baselineBackupId(), running, stored.id(), occasion);
+            boolean newlyUnsaved = Boolean.TRUE.equals(unsaved) && !Boolean.TRUE.equals(before.unsaved());
+            devices.backedUp(deviceId, hostKey, unsaved, matches, read.marker());
             events.publishEvent(new BackedUp(
                     deviceId,
                     stored.id(),
@@ -208,8 +213,7 @@ public class Backups {
     }
 
     /** After a change, the device is compared with what the change says that it should hold, by whoever knows that. */
-    private Boolean matches(long deviceId, DeviceText running, long version, Occasion occasion) {
-        Long baseline = devices.withId(deviceId).baselineBackupId();
+    private Boolean matches(Long baseline, DeviceText running, long version, Occasion occasion) {
         return baseline == null || occasion.cause() == BackupCause.AFTER_CHANGE
                 ? null
                 : baseline == version || running.isSameAs(text(baseline));
@@ -223,7 +227,7 @@ public class Backups {
     @Transactional
     public long expect(long deviceId, ConfigTree tree, int changeNumber) {
         ConfigEngine engine = platforms.engine(devices.withId(deviceId).platform());
-        repository.lock(deviceId);
+        versions.lock(deviceId);
         return versions.store(
                         deviceId,
                         List.of(new DeviceText(BackupKind.EXPECTED, null, engine.write(tree), engine)),
@@ -239,24 +243,25 @@ public class Backups {
      * @param label a name for it; empty for none
      */
     public Taken takeByHand(String deviceName, String person, String label) {
-        return takeFor(deviceName, Occasion.byHand(person, label), "By hand.", true);
+        return takeFor(devices.named(deviceName).id(), Occasion.byHand(person, label), "By hand.", true);
     }
 
     /** Like {@link #takeByHand}, for one of many: the record has the round, and what is new. */
-    Taken takeInRound(String deviceName, String person, String label) {
-        return takeFor(deviceName, Occasion.byHand(person, label), "By hand.", false);
+    Taken takeInRound(long deviceId, String person, String label) {
+        return takeFor(deviceId, Occasion.byHand(person, label), "By hand.", false);
     }
 
     /** Takes a backup because it is time to. */
-    Taken takeRegularly(String deviceName) {
-        return takeFor(deviceName, Occasion.of(BackupCause.SCHEDULED), "Regularly.", false);
+    Taken takeRegularly(long deviceId) {
+        return takeFor(deviceId, Occasion.of(BackupCause.SCHEDULED), "Regularly.", false);
     }
 
     /** @throws ProblemException when the device can't be read */
-    private Taken takeFor(String deviceName, Occasion occasion, String why, boolean always) {
-        Device device = devices.named(deviceName);
+    private Taken takeFor(long deviceId, Occasion occasion, String why, boolean always) {
         try {
-            Taken taken = take(access, device, occasion);
+            VisitedFor visited = visit(deviceId, occasion);
+            Device device = visited.device();
+            Taken taken = visited.taken();
             // What is done on many devices and brings nothing new would bury what people look for in the record.
             boolean recorded = taken.isNew() || always;
             if (!recorded && device.baselineBackupId() != null) {
@@ -266,11 +271,11 @@ public class Backups {
                 if (recorded) {
                     audit.write(
                             occasion.person(),
-                            deviceName,
+                            device.name(),
                             "backed up",
                             why + (taken.isNew() ? " A new version." : " Nothing has changed since the last version."));
                 }
-                acceptFirst(device.id(), taken.runningId(), occasion.person());
+                acceptFirst(deviceId, taken.runningId(), occasion.person());
             });
             return taken;
         } catch (DeviceException e) {
@@ -279,7 +284,7 @@ public class Backups {
     }
 
     private void acceptFirst(long deviceId, long runningId, String person) {
-        if (devices.withId(deviceId).baselineBackupId() == null) {
+        if (devices.standing(deviceId).baselineBackupId() == null) {
             devices.acceptBaseline(deviceId, runningId, true, person, "The first backup of the device.");
         }
     }

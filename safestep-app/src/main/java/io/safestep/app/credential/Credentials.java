@@ -8,7 +8,9 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Accounts on devices, and where each is used. Passwords go in and never come out but to log in. The front door of this package. */
@@ -16,14 +18,27 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional
 public class Credentials {
 
+    private static final String CANDIDATES =
+            "select c.id, c.name, c.login, c.standard, c.secret, u.place, u.place_id from credential c"
+                    + " left join credential_use u on u.credential_id = c.id and (u.place = 'GROUP'"
+                    + " or u.place = 'DEVICE' and u.place_id = ? or u.place = 'SITE' and u.place_id = ?)"
+                    + " where c.standard or u.id is not null";
+
     private final CredentialRepository repository;
     private final CredentialUseRepository uses;
+    private final JdbcTemplate jdbc;
     private final SecretBox secrets;
     private final AuditLog audit;
 
-    Credentials(CredentialRepository repository, CredentialUseRepository uses, SecretBox secrets, AuditLog audit) {
+    Credentials(
+            CredentialRepository repository,
+            CredentialUseRepository uses,
+            JdbcTemplate jdbc,
+            SecretBox secrets,
+            AuditLog audit) {
         this.repository = repository;
         this.uses = uses;
+        this.jdbc = jdbc;
         this.secrets = secrets;
         this.audit = audit;
     }
@@ -87,6 +102,30 @@ public class Credentials {
         }
         uses.findAll().forEach(u -> byPlace.get(u.place()).put(u.placeId(), u.credentialId()));
         return byPlace;
+    }
+
+    /**
+     * What comes into question for one device: the standard credential, and what is said for it, its site, and any group.
+     * Asked at each visit, so that it is one question, and without entities.
+     */
+    @Transactional(propagation = Propagation.SUPPORTS)
+    public Candidates candidates(long deviceId, long siteId) {
+        Candidates candidates = new Candidates(secrets);
+        jdbc.query(
+                CANDIDATES,
+                row -> {
+                    long id = row.getLong("id");
+                    candidates.add(
+                            new Entry(id, row.getString("name"), row.getString("login"), row.getBoolean("standard")),
+                            row.getBytes("secret"));
+                    String place = row.getString("place");
+                    if (place != null) {
+                        candidates.say(Place.valueOf(place), row.getLong("place_id"), id);
+                    }
+                },
+                deviceId,
+                siteId);
+        return candidates;
     }
 
     @Transactional(readOnly = true)
@@ -178,12 +217,13 @@ public class Credentials {
     public void use(Place place, long placeId, Long credentialId) {
         if (credentialId == null) {
             uses.deleteByPlaceAndPlaceId(place, placeId);
-            return;
+        } else {
+            existing(credentialId);
+            uses.findByPlaceAndPlaceId(place, placeId)
+                    .ifPresentOrElse(
+                            u -> u.use(credentialId), () -> uses.save(new CredentialUse(credentialId, place, placeId)));
         }
-        existing(credentialId);
-        uses.findByPlaceAndPlaceId(place, placeId)
-                .ifPresentOrElse(
-                        u -> u.use(credentialId), () -> uses.save(new CredentialUse(credentialId, place, placeId)));
+        uses.flush();
     }
 
     @Transactional(readOnly = true)

@@ -223,24 +223,6 @@ public class Device {
         return unsaved;
     }
 
-    void backedUp(Boolean nowUnsaved, Boolean nowMatches, String newMarker, Instant at) {
-        unsaved = nowUnsaved;
-        matches = nowMatches;
-        marker = newMarker;
-        markerAt = newMarker == null ? null : at;
-        confirmed(at);
-    }
-
-    /** The device says that nothing has changed since it was read. */
-    void confirmed(Instant at) {
-        backedUpAt = at;
-        backupFailedAt = null;
-        backupProblem = null;
-        if (Boolean.TRUE.equals(matches)) {
-            matchedAt = at;
-        }
-    }
-
     Instant backupFailedAt() {
         return backupFailedAt;
     }

@@ -1,13 +1,11 @@
 package io.safestep.app.device;
 
-import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.EntityGraph;
 import org.springframework.data.jpa.repository.JpaRepository;
-import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 interface DeviceRepository extends JpaRepository<Device, Long> {
@@ -30,9 +28,4 @@ interface DeviceRepository extends JpaRepository<Device, Long> {
             "select d from Device d where d.lastProblem is not null or d.offeredHostKey is not null"
                     + " or d.seenSerial is not null or d.baselineBackupId is null or d.unsaved = true or d.matches = false order by d.name")
     List<Device> findInTrouble();
-
-    /** @return 0 when another host key is on record, or none */
-    @Modifying
-    @Query("update Device d set d.lastSeenAt = :at, d.lastProblem = null where d.id = :id and d.hostKey = :hostKey")
-    int seenAgain(long id, String hostKey, Instant at);
 }

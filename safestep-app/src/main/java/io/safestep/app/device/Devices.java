@@ -15,6 +15,7 @@ import java.util.TreeSet;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** What Safe Step knows of the devices. The front door of this package. */
@@ -26,6 +27,7 @@ public class Devices {
 
     private final DeviceRepository repository;
     private final SiteRepository sites;
+    private final DeviceStandings standings;
     private final Platforms platforms;
     private final AuditLog audit;
     private final ApplicationEventPublisher events;
@@ -34,12 +36,14 @@ public class Devices {
     Devices(
             DeviceRepository repository,
             SiteRepository sites,
+            DeviceStandings standings,
             Platforms platforms,
             AuditLog audit,
             ApplicationEventPublisher events,
             Clock clock) {
         this.repository = repository;
         this.sites = sites;
+        this.standings = standings;
         this.platforms = platforms;
         this.audit = audit;
         this.events = events;
@@ -208,17 +212,18 @@ public class Devices {
     /**
      * Notes what a fresh backup showed.
      *
+     * @param hostKey what the device showed in the session; null when that has been noted
      * @param unsaved whether running and startup differ; null when that is not known
      * @param matches whether running is the same as the baseline; null when there is no baseline
      * @param marker what the device says as long as nothing changes; null when it says nothing of the kind
      */
-    public void backedUp(long deviceId, Boolean unsaved, Boolean matches, String marker) {
-        withId(deviceId).backedUp(unsaved, matches, marker, clock.instant());
+    public void backedUp(long deviceId, String hostKey, Boolean unsaved, Boolean matches, String marker) {
+        standings.backedUp(deviceId, hostKey, unsaved, matches, marker);
     }
 
-    /** Notes that a device says that nothing has changed since it was read. */
-    public void confirmed(long deviceId) {
-        withId(deviceId).confirmed(clock.instant());
+    /** Notes that a device, which showed this host key, says that nothing has changed since it was read. */
+    public Standing confirmed(long deviceId, String hostKey) {
+        return standings.confirmed(deviceId, hostKey);
     }
 
     /**
@@ -233,12 +238,16 @@ public class Devices {
         return first;
     }
 
+    /** How it stood when it was read last. */
+    @Transactional(propagation = Propagation.SUPPORTS)
+    public Standing standing(long deviceId) {
+        return standings.of(deviceId);
+    }
+
     /** Notes that a session succeeded. */
+    @Transactional(propagation = Propagation.SUPPORTS)
     public void seen(long deviceId, String hostKey) {
-        // Nearly always all is as it was: one statement instead of reading the whole record.
-        if (repository.seenAgain(deviceId, hostKey, clock.instant()) == 0) {
-            withId(deviceId).seen(clock.instant(), hostKey);
-        }
+        standings.seen(deviceId, hostKey);
     }
 
     /** Notes why a session failed. */

@@ -60,9 +60,8 @@ class Finder {
     Seen look(String address, int port, List<Opened> tried, Device onRecord) throws DeviceException {
         List<Opened> accounts = new ArrayList<>(tried);
         if (onRecord != null) {
-            Opened own = transaction.execute(t -> choice.of(devices.withId(onRecord.id()))
-                    .map(c -> credentials.open(c.credentialId()))
-                    .orElse(null));
+            Opened own = transaction.execute(
+                    t -> choice.open(devices.withId(onRecord.id())).orElse(null));
             if (own != null) {
                 accounts.removeIf(a -> a.id() == own.id());
                 accounts.add(0, own);

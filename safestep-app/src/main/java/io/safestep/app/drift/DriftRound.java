@@ -3,8 +3,8 @@ package io.safestep.app.drift;
 import io.safestep.app.backup.BackupCause;
 import io.safestep.app.backup.Backups;
 import io.safestep.app.backup.Occasion;
-import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
+import io.safestep.app.device.Standing;
 import io.safestep.app.people.Right;
 import io.safestep.app.round.RoundAction;
 import io.safestep.app.run.Runs;
@@ -52,13 +52,13 @@ public class DriftRound implements RoundAction {
         try {
             Optional<Backups.Taken> taken =
                     backups.look(deviceId, new Occasion(BackupCause.FOUND_CHANGED, null, person, ""));
-            return Outcome.good(standing(devices.withId(deviceId), taken.isPresent()));
+            return Outcome.good(inWords(devices.standing(deviceId), taken.isPresent()));
         } catch (DeviceException e) {
             return Outcome.bad(e.getMessage());
         }
     }
 
-    private static String standing(Device device, boolean read) {
+    private static String inWords(Standing device, boolean read) {
         String how = read ? "" : "Nothing has changed since it was read. ";
         if (device.baselineBackupId() == null) {
             return how + "It has no baseline yet.";

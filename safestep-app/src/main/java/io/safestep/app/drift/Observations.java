@@ -18,6 +18,7 @@ import java.util.Locale;
 import java.util.Optional;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 
 /**
@@ -29,6 +30,7 @@ class Observations {
 
     private final DriftFindingRepository repository;
     private final DriftEntryRepository entries;
+    private final JdbcTemplate jdbc;
     private final Backups backups;
     private final Devices devices;
     private final Runs runs;
@@ -40,6 +42,7 @@ class Observations {
     Observations(
             DriftFindingRepository repository,
             DriftEntryRepository entries,
+            JdbcTemplate jdbc,
             Backups backups,
             Devices devices,
             Runs runs,
@@ -49,6 +52,7 @@ class Observations {
             Clock clock) {
         this.repository = repository;
         this.entries = entries;
+        this.jdbc = jdbc;
         this.backups = backups;
         this.devices = devices;
         this.runs = runs;
@@ -60,8 +64,7 @@ class Observations {
 
     @EventListener
     void on(BackedUp backup) {
-        if (backup.matches() == null
-                || backup.matches() && unmatched(backup.deviceId()).isEmpty()) {
+        if (backup.matches() == null || backup.matches() && !hasUnmatched(backup.deviceId())) {
             return;
         }
         boolean inMidRun = backup.occasion().cause() != BackupCause.BEFORE_CHANGE
@@ -75,6 +78,15 @@ class Observations {
         } else {
             differs(backup.deviceId(), backup.runningId(), backup.loggedIn());
         }
+    }
+
+    /** Asked for every device of a round, and nearly always there is none: without entities. */
+    private boolean hasUnmatched(long deviceId) {
+        return Boolean.TRUE.equals(jdbc.queryForObject(
+                "select exists (select 1 from drift_finding where device_id = ? and ended_at is null"
+                        + " and matches_again_at is null)",
+                Boolean.class,
+                deviceId));
     }
 
     /** The open finding about a device that did not match its baseline when it was seen last. */

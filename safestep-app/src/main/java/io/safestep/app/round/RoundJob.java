@@ -11,9 +11,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -64,30 +61,13 @@ class RoundJob implements JobHandler {
         rows.takeUp(roundId);
         // A round that was stopped has nothing to wait for.
         List<Waiting> waiting = rows.waiting(roundId, round.stopRequestedBy() == null ? clock.instant() : Instant.MAX);
-        ExecutorService threads = Executors.newFixedThreadPool(Math.max(1, Math.min(AT_ONCE, waiting.size())));
-        try {
-            CompletableFuture.allOf(waiting.stream()
-                            .map(w -> CompletableFuture.runAsync(() -> device(round, w), threads))
-                            .toArray(CompletableFuture[]::new))
-                    .join();
-        } finally {
-            threads.shutdown();
-        }
+        new Dispatch(rows, waiting, AT_ONCE, w -> outcome(round, w)).run();
         Optional<Instant> next = rows.nextDue(roundId);
         if (next.isEmpty()) {
             transaction.executeWithoutResult(
                     t -> repository.findById(roundId).orElseThrow().end(clock.instant()));
         }
         return next;
-    }
-
-    private void device(Round round, Waiting waiting) {
-        if (rows.begin(waiting.rowId())) {
-            rows.end(waiting.rowId(), outcome(round, waiting));
-        } else {
-            String stoppedBy = repository.findById(round.id()).orElseThrow().stopRequestedBy();
-            rows.skip(waiting.rowId(), "Not begun: " + stoppedBy + " stopped the round.");
-        }
     }
 
     private Outcome outcome(Round round, Waiting waiting) {

@@ -10,13 +10,16 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** The devices of rounds. Thousands are stored at once, so that this speaks with the database directly. */
 @Component
@@ -28,10 +31,12 @@ class RoundRows {
     private static final Instant LATEST = Instant.parse("9999-01-01T00:00:00Z");
 
     private final JdbcTemplate jdbc;
+    private final TransactionTemplate transaction;
     private final Clock clock;
 
-    RoundRows(JdbcTemplate jdbc, Clock clock) {
+    RoundRows(JdbcTemplate jdbc, TransactionTemplate transaction, Clock clock) {
         this.jdbc = jdbc;
+        this.transaction = transaction;
         this.clock = clock;
     }
 
@@ -97,31 +102,44 @@ class RoundRows {
         return Optional.ofNullable(seconds).map(s -> Duration.ofMillis(Math.round(s * 1_000)));
     }
 
-    /** @return false, and nothing is begun, when a person has stopped the round */
-    boolean begin(long rowId) {
-        return jdbc.update(
-                        "update round_device d set state = 'GOING' from round r"
-                                + " where d.id = ? and r.id = d.round_id and r.stop_requested_by is null",
-                        rowId)
-                > 0;
+    /** @return those that are begun: none of them when a person has stopped the round */
+    Set<Long> begin(List<Waiting> next) {
+        return new HashSet<>(jdbc.queryForList(
+                "update round_device d set state = 'GOING' from round r"
+                        + " where d.id = any(?) and r.id = d.round_id and r.stop_requested_by is null returning d.id",
+                Long.class,
+                (Object) ids(next)));
     }
 
-    void end(long rowId, Outcome outcome) {
-        jdbc.update(
+    /** A device of a round that is done. */
+    record Done(Waiting waiting, Outcome outcome) {}
+
+    void end(List<Done> done) {
+        Timestamp now = Timestamp.from(clock.instant());
+        transaction.executeWithoutResult(t -> jdbc.batchUpdate(
                 "update round_device set state = ?, words = ?, detail = ?, ended_at = ? where id = ?",
-                outcome.good() ? "DONE" : "FAILED",
-                outcome.words(),
-                outcome.detail(),
-                Timestamp.from(clock.instant()),
-                rowId);
+                done,
+                BATCH,
+                (statement, one) -> {
+                    statement.setString(1, one.outcome().good() ? "DONE" : "FAILED");
+                    statement.setString(2, one.outcome().words());
+                    statement.setString(3, one.outcome().detail());
+                    statement.setTimestamp(4, now);
+                    statement.setLong(5, one.waiting().rowId());
+                }));
     }
 
-    void skip(long rowId, String words) {
+    /** Those that are not begun any more, since a person has stopped the round. */
+    void skip(List<Waiting> left) {
         jdbc.update(
-                "update round_device set state = 'SKIPPED', words = ?, ended_at = ? where id = ?",
-                words,
+                "update round_device d set state = 'SKIPPED', words = 'Not begun: ' || r.stop_requested_by"
+                        + " || ' stopped the round.', ended_at = ? from round r where d.id = any(?) and r.id = d.round_id",
                 Timestamp.from(clock.instant()),
-                rowId);
+                ids(left));
+    }
+
+    private static Long[] ids(List<Waiting> rows) {
+        return rows.stream().map(Waiting::rowId).toArray(Long[]::new);
     }
 
     List<Result> results(long roundId) {

@@ -6,6 +6,7 @@ import java.io.StringWriter;
 import java.util.ArrayList;
 import java.util.List;
 import javax.xml.XMLConstants;
+import javax.xml.parsers.DocumentBuilder;
 import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.parsers.ParserConfigurationException;
 import javax.xml.stream.XMLOutputFactory;
@@ -24,18 +25,32 @@ final class Xml {
 
     private Xml() {}
 
-    /** @throws SAXException when the text is no XML, or speaks of other files */
-    static Element parse(String text) throws SAXException {
+    /** Making a builder costs more than reading a short message with it; it serves one thread at a time. */
+    private static final ThreadLocal<DocumentBuilder> BUILDERS = ThreadLocal.withInitial(Xml::builder);
+
+    private static final XMLOutputFactory WRITERS = XMLOutputFactory.newDefaultFactory();
+
+    private static DocumentBuilder builder() {
         try {
             DocumentBuilderFactory factory = DocumentBuilderFactory.newDefaultNSInstance();
             factory.setFeature("http://apache.org/xml/features/disallow-doctype-decl", true);
             factory.setFeature(XMLConstants.FEATURE_SECURE_PROCESSING, true);
             factory.setExpandEntityReferences(false);
-            var builder = factory.newDocumentBuilder();
+            DocumentBuilder builder = factory.newDocumentBuilder();
             builder.setErrorHandler(new DefaultHandler());
-            return builder.parse(new InputSource(new StringReader(text.strip())))
+            return builder;
+        } catch (ParserConfigurationException e) {
+            throw new IllegalStateException("The XML parser of this Java does not have what it has to have.", e);
+        }
+    }
+
+    /** @throws SAXException when the text is no XML, or speaks of other files */
+    static Element parse(String text) throws SAXException {
+        try {
+            return BUILDERS.get()
+                    .parse(new InputSource(new StringReader(text.strip())))
                     .getDocumentElement();
-        } catch (ParserConfigurationException | IOException e) {
+        } catch (IOException e) {
             throw new SAXException(e.getMessage(), e);
         }
     }
@@ -68,7 +83,7 @@ final class Xml {
     static String write(Element element) {
         StringWriter text = new StringWriter();
         try {
-            XMLStreamWriter writer = XMLOutputFactory.newDefaultFactory().createXMLStreamWriter(text);
+            XMLStreamWriter writer = WRITERS.createXMLStreamWriter(text);
             write(writer, element, null, 0);
             writer.writeCharacters("\n");
             writer.close();

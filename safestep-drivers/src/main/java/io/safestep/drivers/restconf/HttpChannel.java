@@ -70,6 +70,8 @@ final class HttpChannel implements AutoCloseable {
                         .setResponseTimeout(Timeout.of(limits.command()))
                         .setRedirectsEnabled(false)
                         .build())
+                // Said here, so that it is not looked up in the library's files at each log-in.
+                .setUserAgent("Safe-Step")
                 .disableAutomaticRetries()
                 .disableCookieManagement()
                 .build();

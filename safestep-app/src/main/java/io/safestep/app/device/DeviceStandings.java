@@ -1,0 +1,75 @@
+package io.safestep.app.device;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.sql.Types;
+import java.time.Clock;
+import org.springframework.jdbc.core.namedparam.MapSqlParameterSource;
+import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
+import org.springframework.stereotype.Component;
+
+/**
+ * What visits and backups showed of a device. Written at every visit, thousands of times in a round: each time with one
+ * statement, and without reading the whole record.
+ */
+@Component
+class DeviceStandings {
+
+    /** The first host key that a device shows is the one that it has to show from then on. */
+    private static final String SEEN =
+            " last_seen_at = :now, last_problem = null, host_key = coalesce(host_key, :hostKey)";
+
+    private static final String READ = " backed_up_at = :now, backup_failed_at = null, backup_problem = null";
+
+    private final NamedParameterJdbcTemplate jdbc;
+    private final Clock clock;
+
+    DeviceStandings(NamedParameterJdbcTemplate jdbc, Clock clock) {
+        this.jdbc = jdbc;
+        this.clock = clock;
+    }
+
+    void seen(long deviceId, String hostKey) {
+        jdbc.update("update device set" + SEEN + " where id = :id", at(deviceId).addValue("hostKey", hostKey));
+    }
+
+    Standing of(long deviceId) {
+        return jdbc.queryForObject(
+                "select baseline_backup_id, matches, unsaved from device where id = :id",
+                at(deviceId),
+                DeviceStandings::standing);
+    }
+
+    /** @param hostKey what the device showed; null when that it was seen has been noted */
+    void backedUp(long deviceId, String hostKey, Boolean unsaved, Boolean matches, String marker) {
+        MapSqlParameterSource values = at(deviceId)
+                .addValue("unsaved", unsaved, Types.BOOLEAN)
+                .addValue("matches", matches, Types.BOOLEAN)
+                .addValue("marker", marker, Types.VARCHAR)
+                .addValue("hostKey", hostKey);
+        jdbc.update(
+                "update device set unsaved = :unsaved, matches = :matches, marker = :marker,"
+                        + " marker_at = " + (marker == null ? "null" : ":now")
+                        + (Boolean.TRUE.equals(matches) ? ", matched_at = :now," : ",") + READ
+                        + (hostKey == null ? "" : "," + SEEN) + " where id = :id",
+                values);
+    }
+
+    Standing confirmed(long deviceId, String hostKey) {
+        return jdbc.queryForObject(
+                "update device set matched_at = case when matches then :now else matched_at end," + READ + "," + SEEN
+                        + " where id = :id returning baseline_backup_id, matches, unsaved",
+                at(deviceId).addValue("hostKey", hostKey),
+                DeviceStandings::standing);
+    }
+
+    private MapSqlParameterSource at(long deviceId) {
+        return new MapSqlParameterSource("id", deviceId).addValue("now", Timestamp.from(clock.instant()));
+    }
+
+    private static Standing standing(ResultSet row, int number) throws SQLException {
+        return new Standing(
+                row.getObject(1, Long.class), row.getObject(2, Boolean.class), row.getObject(3, Boolean.class));
+    }
+}
