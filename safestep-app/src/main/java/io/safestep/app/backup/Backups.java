@@ -166,9 +166,8 @@ public class Backups {
     }
 
     private void confirm(long deviceId, String hostKey, Occasion occasion) {
-        versions.lock(deviceId);
-        Optional<Long> running = versions.confirmConfigurations(deviceId);
         Standing standing = devices.confirmed(deviceId, hostKey);
+        Optional<Long> running = versions.confirmConfigurations(deviceId);
         running.ifPresent(id -> events.publishEvent(new BackedUp(
                 deviceId, id, false, standing.matches(), standing.unsaved(), false, occasion, "", clock.instant())));
     }
@@ -190,11 +189,10 @@ public class Backups {
                 read.startup() != null && running.isSameAs(read.startup().text());
         Boolean unsaved = read.startup() == null ? null : !saved;
         return transaction.execute(t -> {
-            versions.lock(deviceId);
+            Standing before = devices.lock(deviceId);
             List<DeviceText> texts = read.all();
             Stored stored =
                     versions.store(deviceId, texts, occasion, read.loggedIn()).get(texts.indexOf(running));
-            Standing before = devices.standing(deviceId);
             Boolean matches = matches(before.baselineBackupId(), running, stored.id(), occasion);
             boolean newlyUnsaved = Boolean.TRUE.equals(unsaved) && !Boolean.TRUE.equals(before.unsaved());
             devices.backedUp(deviceId, hostKey, unsaved, matches, read.marker());
@@ -227,7 +225,7 @@ public class Backups {
     @Transactional
     public long expect(long deviceId, ConfigTree tree, int changeNumber) {
         ConfigEngine engine = platforms.engine(devices.withId(deviceId).platform());
-        versions.lock(deviceId);
+        devices.lock(deviceId);
         return versions.store(
                         deviceId,
                         List.of(new DeviceText(BackupKind.EXPECTED, null, engine.write(tree), engine)),

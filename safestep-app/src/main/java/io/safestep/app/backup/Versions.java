@@ -55,11 +55,6 @@ class Versions {
         }
     }
 
-    /** One process at a time stores versions of a device, until the transaction ends. */
-    void lock(long deviceId) {
-        jdbc.query("select pg_advisory_xact_lock(41, ?)", row -> {}, (int) deviceId);
-    }
-
     /**
      * Inside a transaction that holds the lock of the device. Whether new or not, each stored text has been read from the
      * database and was the same when this comes back.

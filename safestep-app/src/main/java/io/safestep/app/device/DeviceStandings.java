@@ -20,6 +20,8 @@ class DeviceStandings {
     private static final String SEEN =
             " last_seen_at = :now, last_problem = null, host_key = coalesce(host_key, :hostKey)";
 
+    private static final String STANDING = "select baseline_backup_id, matches, unsaved from device where id = :id";
+
     private static final String READ = " backed_up_at = :now, backup_failed_at = null, backup_problem = null";
 
     private final NamedParameterJdbcTemplate jdbc;
@@ -35,10 +37,12 @@ class DeviceStandings {
     }
 
     Standing of(long deviceId) {
-        return jdbc.queryForObject(
-                "select baseline_backup_id, matches, unsaved from device where id = :id",
-                at(deviceId),
-                DeviceStandings::standing);
+        return jdbc.queryForObject(STANDING, at(deviceId), DeviceStandings::standing);
+    }
+
+    /** Leaves others room to store what only names the device. */
+    Standing lock(long deviceId) {
+        return jdbc.queryForObject(STANDING + " for no key update", at(deviceId), DeviceStandings::standing);
     }
 
     /** @param hostKey what the device showed; null when that it was seen has been noted */

@@ -221,7 +221,10 @@ public class Devices {
         standings.backedUp(deviceId, hostKey, unsaved, matches, marker);
     }
 
-    /** Notes that a device, which showed this host key, says that nothing has changed since it was read. */
+    /**
+     * Notes that a device, which showed this host key, says that nothing has changed since it was read. Locks it like
+     * {@link #lock}.
+     */
     public Standing confirmed(long deviceId, String hostKey) {
         return standings.confirmed(deviceId, hostKey);
     }
@@ -242,6 +245,12 @@ public class Devices {
     @Transactional(propagation = Propagation.SUPPORTS)
     public Standing standing(long deviceId) {
         return standings.of(deviceId);
+    }
+
+    /** The same, and until the transaction ends nobody else notes what a device showed or stores versions of it. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Standing lock(long deviceId) {
+        return standings.lock(deviceId);
     }
 
     /** Notes that a session succeeded. */

@@ -1,13 +1,17 @@
 package io.safestep.practice.ssh;
 
 import io.safestep.practice.corvane.CommandInterpreter;
+import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import org.apache.sshd.server.Environment;
 
-/** An interactive shell: echoes what is typed, prompts, and stops long outputs page by page. */
+/**
+ * An interactive shell: echoes what is typed, prompts, and stops long outputs page by page. What it says leaves in one piece
+ * when it waits for a key or begins with a command, as a terminal's does.
+ */
 final class ShellCommand extends SessionCommand {
 
     private static final int LONGEST_LINE = 2_000;
@@ -29,7 +33,7 @@ final class ShellCommand extends SessionCommand {
     @Override
     int serve(InputStream input, OutputStream output, Environment environment) throws IOException {
         in = input;
-        out = output;
+        out = new BufferedOutputStream(output);
         String height = environment.getEnv().get(Environment.ENV_LINES);
         if (height != null && height.matches("[1-9]\\d{0,3}")) {
             pageLines = Math.max(5, Integer.parseInt(height));
@@ -40,12 +44,14 @@ final class ShellCommand extends SessionCommand {
             if (line == null) {
                 return 0;
             }
+            out.flush();
             String answer = interpreter.take(line);
             afterEachCommand.run();
             if (!answer.isEmpty()) {
                 printPaged(answer);
             }
         }
+        out.flush();
         return 0;
     }
 
@@ -75,7 +81,6 @@ final class ShellCommand extends SessionCommand {
                     if (key >= 32 && line.length() < LONGEST_LINE) {
                         line.append((char) key);
                         out.write(key);
-                        out.flush();
                     }
                 }
             }
@@ -83,12 +88,19 @@ final class ShellCommand extends SessionCommand {
     }
 
     private int readKey() throws IOException {
-        int key = in.read();
+        int key = nextKey();
         if (key == '\n' && lastWasReturn) {
-            key = in.read();
+            key = nextKey();
         }
         lastWasReturn = key == '\r';
         return key;
+    }
+
+    private int nextKey() throws IOException {
+        if (in.available() == 0) {
+            out.flush();
+        }
+        return in.read();
     }
 
     private void printPaged(String text) throws IOException {
@@ -121,6 +133,5 @@ final class ShellCommand extends SessionCommand {
 
     private void print(String text) throws IOException {
         out.write(text.getBytes(StandardCharsets.UTF_8));
-        out.flush();
     }
 }
