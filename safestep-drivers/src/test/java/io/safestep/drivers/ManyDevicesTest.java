@@ -49,7 +49,7 @@ class ManyDevicesTest {
         try (PracticeNetwork practice =
                         PracticeNetwork.start(unwatched, folder, new PracticeNetwork.Ports(port, 0, 0, 0));
                 DeviceConnector connector = new PlatformConnector(
-                        new TimeLimits(Duration.ofSeconds(8), Duration.ofSeconds(60), Duration.ofSeconds(60)),
+                        new TimeLimits(Duration.ofSeconds(20), Duration.ofSeconds(60), Duration.ofSeconds(60)),
                         new ConcurrencyBounds(32, 16, Duration.ofMinutes(5)))) {
             Map<String, Future<Reason>> asked = new TreeMap<>();
             List<String> dead = new ArrayList<>();
@@ -75,7 +75,8 @@ class ManyDevicesTest {
             for (Map.Entry<String, Future<Reason>> answer : asked.entrySet()) {
                 Reason reason = answer.getValue().get(4, TimeUnit.MINUTES);
                 if (reason != null) {
-                    assertThat(reason).as(answer.getKey()).isEqualTo(Reason.SILENT);
+                    // Where the machine is busy, time may be up before it is seen that the connection was taken.
+                    assertThat(reason).as(answer.getKey()).isIn(Reason.SILENT, Reason.TIMED_OUT);
                     silent.add(answer.getKey());
                 }
             }
