@@ -16,6 +16,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.apache.commons.csv.CSVFormat;
@@ -35,6 +36,10 @@ class ArchiveExport {
             + " (select *, row_number() over (partition by kind, file order by taken_at desc, id desc) as nth from backup"
             + " where device_id = ? and kind <> 'EXPECTED') b where ? or nth = 1 order by kind, file, taken_at";
 
+    private static final String TIES = "select coalesce(p.name, ''), coalesce((select string_agg(l.label, ';' order by"
+            + " l.label) from device_label l where l.device_id = d.id), '')"
+            + " from device d left join device p on p.id = d.partner_id where d.id = ?";
+
     private final JdbcTemplate jdbc;
     private final ConfigContents contents;
     private final Devices devices;
@@ -48,6 +53,9 @@ class ArchiveExport {
         this.platforms = platforms;
         this.audit = audit;
     }
+
+    /** As they stand in the archive; empty for none. */
+    private record Ties(String partner, String labels) {}
 
     private record Version(long id, BackupKind kind, String file, Instant takenAt, String hash) {}
 
@@ -77,11 +85,14 @@ class ArchiveExport {
         StringWriter index = new StringWriter();
         try (ZipOutputStream zip = new ZipOutputStream(out, StandardCharsets.UTF_8);
                 CSVPrinter table = new CSVPrinter(index, CSVFormat.RFC4180)) {
-            table.printRecord(ArchiveFormat.COLUMNS);
+            table.printRecord(Stream.concat(
+                            ArchiveFormat.COLUMNS.stream(), Stream.of(ArchiveFormat.PARTNER, ArchiveFormat.LABELS))
+                    .toList());
             for (Device device : wanted) {
+                Ties ties = ties(device);
                 for (Version version : versions(device, every)) {
                     String path = path(device, version, every);
-                    table.printRecord(row(path, device, version, secrets));
+                    table.printRecord(row(path, device, ties, version, secrets));
                     add(zip, sums, path, text(device, version, secrets));
                 }
             }
@@ -90,6 +101,10 @@ class ArchiveExport {
             add(zip, sums, ArchiveFormat.README, ArchiveFormat.WORDS);
             entry(zip, ArchiveFormat.SUMS, sums.toString().getBytes(StandardCharsets.UTF_8));
         }
+    }
+
+    private Ties ties(Device device) {
+        return jdbc.queryForObject(TIES, (row, i) -> new Ties(row.getString(1), row.getString(2)), device.id());
     }
 
     private List<Version> versions(Device device, boolean every) {
@@ -123,7 +138,7 @@ class ArchiveExport {
         };
     }
 
-    private static List<Object> row(String path, Device device, Version version, boolean secrets) {
+    private static List<Object> row(String path, Device device, Ties ties, Version version, boolean secrets) {
         return List.of(
                 path,
                 device.name(),
@@ -135,7 +150,9 @@ class ArchiveExport {
                 device.address(),
                 device.role().name().toLowerCase(Locale.ROOT),
                 device.siteCode(),
-                device.siteName());
+                device.siteName(),
+                ties.partner(),
+                ties.labels());
     }
 
     private String text(Device device, Version version, boolean secrets) {

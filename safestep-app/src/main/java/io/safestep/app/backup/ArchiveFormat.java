@@ -16,6 +16,12 @@ final class ArchiveFormat {
     static final List<String> COLUMNS = List.of(
             "path", "device", "kind", "file", "taken", "secrets", "platform", "address", "role", "site code", "site");
 
+    /** Written, and not asked of archives that were written before there were such columns. */
+    static final String PARTNER = "partner";
+
+    /** With a semicolon between two: a label may have blanks. */
+    static final String LABELS = "labels";
+
     /** Values of the column {@code secrets}. */
     static final String CLEAR = "clear";
 
@@ -30,7 +36,8 @@ final class ArchiveFormat {
                               Passwords that a device never shows are not in a backup.
 
             To restore a device with Safe Step, also a new one without its old database:
-              1. Import this archive (Backups, Archive). Devices that are not known are added.
+              1. Import this archive (Backups, Archive). Devices that are not known are added, with their partners
+                 and labels. Links are found again by a search that walks from one of them.
               2. Back the device up as it is now.
               3. Make a change for it that returns to the version from this archive, and run it.
             Without Safe Step: the files are in the language of the device, and can be given to it as its

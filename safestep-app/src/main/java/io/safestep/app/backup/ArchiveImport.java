@@ -18,6 +18,7 @@ import java.time.Clock;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -25,7 +26,9 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import org.apache.commons.csv.CSVFormat;
@@ -78,7 +81,14 @@ class ArchiveImport {
     record Result(List<String> problems, List<String> newDevices, int versions, int known) {}
 
     private record Row(
-            String path, String device, BackupKind kind, String file, Instant takenAt, String text, NewDevice asNew) {}
+            String path,
+            String device,
+            BackupKind kind,
+            String file,
+            Instant takenAt,
+            String text,
+            NewDevice asNew,
+            String partner) {}
 
     /** What an archive holds, and what is wrong with it. */
     private static final class Contents {
@@ -112,6 +122,7 @@ class ArchiveImport {
                 store(device.id(), row, person);
             }
         }
+        pairNew(read.rows, Set.copyOf(result.newDevices()));
         audit.write(
                 person,
                 "backups",
@@ -119,6 +130,23 @@ class ArchiveImport {
                 result.versions() + " versions, " + result.newDevices().size() + " new devices; " + result.known()
                         + " versions were here already.");
         return result;
+    }
+
+    /** Once all are there: partners speak of each other. What is on record of a device that was known stays. */
+    private void pairNew(List<Row> rows, Set<String> newDevices) {
+        Map<String, String> pairs = new TreeMap<>();
+        rows.stream()
+                .filter(row ->
+                        newDevices.contains(row.device()) && !row.partner().isEmpty())
+                .forEach(row -> pairs.put(row.device(), row.partner()));
+        pairs.forEach((name, partner) -> {
+            boolean free = devices.known(partner)
+                    .filter(p -> p.partner() == null || p.partner().name().equals(name))
+                    .isPresent();
+            if (free && !name.equals(partner)) {
+                devices.pair(name, partner);
+            }
+        });
     }
 
     private void store(long deviceId, Row row, String person) {
@@ -263,7 +291,15 @@ class ArchiveImport {
                 ConfigEngine engine = platforms.engine(record.get("platform"));
                 engine.readShown(text);
             }
-            return new Row(path, device, kind, file.isEmpty() ? null : file, takenAt, text, asNew(record));
+            return new Row(
+                    path,
+                    device,
+                    kind,
+                    file.isEmpty() ? null : file,
+                    takenAt,
+                    text,
+                    asNew(record),
+                    optional(record, ArchiveFormat.PARTNER));
         } catch (ConfigSyntaxException e) {
             throw ProblemException.refused(
                     path + " can't be read as a configuration, line " + e.line() + ": " + e.getMessage());
@@ -280,9 +316,16 @@ class ArchiveImport {
                 record.get("site"),
                 DeviceRole.valueOf(record.get("role").toUpperCase(Locale.ROOT)),
                 record.get("platform"),
-                Set.of(),
+                Arrays.stream(optional(record, ArchiveFormat.LABELS).split(";"))
+                        .map(String::strip)
+                        .filter(label -> !label.isEmpty())
+                        .collect(Collectors.toSet()),
                 null,
                 null);
+    }
+
+    private static String optional(CSVRecord record, String column) {
+        return record.isMapped(column) ? record.get(column).strip() : "";
     }
 
     private static void refuseIf(boolean wrong, String sentence) {

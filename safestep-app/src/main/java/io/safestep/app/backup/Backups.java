@@ -104,11 +104,11 @@ public class Backups {
     public Taken take(DeviceVisits visits, long deviceId, Occasion occasion) throws DeviceException {
         Device device = devices.withId(deviceId);
         try {
-            Read read = visits.visit(deviceId, session -> {
+            Seen seen = visits.visit(deviceId, session -> {
                 access.identify(device, session);
                 return whole(device, session);
             });
-            return keep(deviceId, read, null, occasion);
+            return keep(device, seen, null, occasion);
         } catch (DeviceException e) {
             fail(deviceId, e.getMessage());
             throw e;
@@ -120,11 +120,12 @@ public class Backups {
 
     private VisitedFor visit(long deviceId, Occasion occasion) throws DeviceException {
         try {
-            Visited<Read> visited = access.call(deviceId, (device, session) -> {
+            Visited<Seen> visited = access.call(deviceId, (device, session) -> {
                 access.identify(device, session);
                 return whole(device, session);
             });
-            return new VisitedFor(visited.device(), keep(deviceId, visited.result(), visited.hostKey(), occasion));
+            return new VisitedFor(
+                    visited.device(), keep(visited.device(), visited.result(), visited.hostKey(), occasion));
         } catch (DeviceException e) {
             fail(deviceId, e.getMessage());
             throw e;
@@ -141,13 +142,13 @@ public class Backups {
     public Optional<Taken> look(long deviceId, Occasion occasion) throws DeviceException {
         Instant trustedSince = clock.instant().minus(MARKER_TRUSTED);
         try {
-            Visited<Read> visited = access.call(deviceId, (device, session) -> {
+            Visited<Seen> visited = access.call(deviceId, (device, session) -> {
                 boolean trusted = device.marker() != null && device.markerAt().isAfter(trustedSince);
                 String marker = trusted ? reading.marker(session, platforms.profile(device.platform())) : null;
                 return marker != null && marker.equals(device.marker()) ? null : whole(device, session);
             });
             if (visited.result() != null) {
-                return Optional.of(keep(deviceId, visited.result(), visited.hostKey(), occasion));
+                return Optional.of(keep(visited.device(), visited.result(), visited.hostKey(), occasion));
             }
             transaction.executeWithoutResult(t -> confirm(deviceId, visited.hostKey(), occasion));
             return Optional.empty();
@@ -172,42 +173,79 @@ public class Backups {
                 deviceId, id, false, standing.matches(), standing.unsaved(), false, occasion, "", clock.instant())));
     }
 
-    private Read whole(Device device, DeviceSession session) throws DeviceException {
-        return reading.whole(
+    /** @param newest what was stored of the device when it was read */
+    private record Seen(Read read, List<NewestVersion> newest) {}
+
+    private Seen whole(Device device, DeviceSession session) throws DeviceException {
+        List<NewestVersion> newest = versions.newest(device.id());
+        Read read = reading.whole(
                 session,
                 device.name(),
                 platforms.profile(device.platform()),
                 platforms.engine(device.platform()),
                 () -> access.account(device.id()).orElse(""),
-                versions.newest(device.id()));
+                newest);
+        return new Seen(read, newest);
     }
 
     /** @param hostKey what the device showed; null when that has been noted */
-    private Taken keep(long deviceId, Read read, String hostKey, Occasion occasion) {
-        DeviceText running = read.running();
-        boolean saved =
-                read.startup() != null && running.isSameAs(read.startup().text());
-        Boolean unsaved = read.startup() == null ? null : !saved;
-        return transaction.execute(t -> {
-            Standing before = devices.lock(deviceId);
-            List<DeviceText> texts = read.all();
-            Stored stored =
-                    versions.store(deviceId, texts, occasion, read.loggedIn()).get(texts.indexOf(running));
-            Boolean matches = matches(before.baselineBackupId(), running, stored.id(), occasion);
-            boolean newlyUnsaved = Boolean.TRUE.equals(unsaved) && !Boolean.TRUE.equals(before.unsaved());
-            devices.backedUp(deviceId, hostKey, unsaved, matches, read.marker());
-            events.publishEvent(new BackedUp(
-                    deviceId,
-                    stored.id(),
-                    stored.isNew(),
-                    matches,
-                    unsaved,
-                    newlyUnsaved,
-                    occasion,
-                    read.loggedIn(),
-                    clock.instant()));
-            return new Taken(stored.id(), running.text(), stored.hash(), stored.isNew(), saved);
-        });
+    private Taken keep(Device device, Seen seen, String hostKey, Occasion occasion) {
+        Read read = seen.read();
+        return Versions.holding(read.all(), seen.newest())
+                .flatMap(holding -> transaction.execute(t -> {
+                    Optional<Taken> confirmed = confirm(device, read, holding, hostKey, occasion);
+                    if (confirmed.isEmpty()) {
+                        t.setRollbackOnly();
+                    }
+                    return confirmed;
+                }))
+                .orElseGet(() -> transaction.execute(t -> store(device.id(), read, hostKey, occasion)));
+    }
+
+    /**
+     * Nothing has changed, which is what nearly every backup finds: written down with as few statements as it can be.
+     *
+     * @param holding what holds it, in the order of what was read
+     * @return empty when somebody has stored a version, or moved the baseline, while the device was read
+     */
+    private Optional<Taken> confirm(
+            Device device, Read read, List<NewestVersion> holding, String hostKey, Occasion occasion) {
+        NewestVersion running = holding.get(read.all().indexOf(read.running()));
+        Standing before = device.standing();
+        Boolean matches = matches(before.baselineBackupId(), read.running(), running.id(), occasion);
+        boolean still = devices.backedUp(device.id(), before, hostKey, read.unsaved(), matches, read.marker())
+                && versions.confirm(holding, occasion.label());
+        return still
+                ? Optional.of(told(
+                        device.id(), read, new Stored(running.id(), running.hash(), false), before, matches, occasion))
+                : Optional.empty();
+    }
+
+    private Taken store(long deviceId, Read read, String hostKey, Occasion occasion) {
+        Standing before = devices.lock(deviceId);
+        List<DeviceText> texts = read.all();
+        Stored stored =
+                versions.store(deviceId, texts, occasion, read.loggedIn()).get(texts.indexOf(read.running()));
+        Boolean matches = matches(before.baselineBackupId(), read.running(), stored.id(), occasion);
+        devices.backedUp(deviceId, before, hostKey, read.unsaved(), matches, read.marker());
+        return told(deviceId, read, stored, before, matches, occasion);
+    }
+
+    /** Whoever has to know of it is told. */
+    private Taken told(long deviceId, Read read, Stored running, Standing before, Boolean matches, Occasion occasion) {
+        Boolean unsaved = read.unsaved();
+        events.publishEvent(new BackedUp(
+                deviceId,
+                running.id(),
+                running.isNew(),
+                matches,
+                unsaved,
+                Boolean.TRUE.equals(unsaved) && !Boolean.TRUE.equals(before.unsaved()),
+                occasion,
+                read.loggedIn(),
+                clock.instant()));
+        return new Taken(
+                running.id(), read.running().text(), running.hash(), running.isNew(), Boolean.FALSE.equals(unsaved));
     }
 
     /** After a change, the device is compared with what the change says that it should hold, by whoever knows that. */

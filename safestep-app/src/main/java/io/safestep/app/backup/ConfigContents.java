@@ -63,17 +63,24 @@ class ConfigContents {
                 "select hash, sealed, text from config_content where hash in (:hashes)",
                 Map.of("hashes", hashes),
                 row -> {
-                    byte[] sealed = row.getBytes("sealed");
-                    texts.put(row.getString("hash"), sealed == null ? row.getString("text") : secrets.openText(sealed));
+                    String hash = row.getString("hash");
+                    texts.put(hash, open(hash, row.getBytes("sealed"), row.getString("text")));
                 });
-        for (String hash : hashes) {
-            String text = texts.get(hash);
-            if (text == null || !hash(text).equals(hash)) {
-                throw new IllegalStateException(
-                        "What is stored as " + hash + " no longer has the hash it was stored with.");
-            }
-        }
+        hashes.stream().filter(hash -> !texts.containsKey(hash)).findFirst().ifPresent(ConfigContents::refuse);
         return texts;
+    }
+
+    /**
+     * @param sealed as it lies in the database; null when it was stored before texts were encrypted
+     * @throws IllegalStateException when what is stored is not what was stored once
+     */
+    String open(String hash, byte[] sealed, String text) {
+        String opened = sealed == null ? text : secrets.openText(sealed);
+        return opened != null && hash(opened).equals(hash) ? opened : refuse(hash);
+    }
+
+    private static String refuse(String hash) {
+        throw new IllegalStateException("What is stored as " + hash + " no longer has the hash it was stored with.");
     }
 
     /** Forgets the texts that no backup names any more. */

@@ -15,7 +15,6 @@ import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
@@ -46,8 +45,15 @@ class DeviceReading {
      *
      * @param marker what the device says as long as nothing has changed; null when it says nothing of the kind
      * @param loggedIn who is known to have been logged in, in words; empty when nobody was looked for, or nobody is known
+     * @param unsaved whether running and startup differ; null when the device does not show both
      */
-    record Read(DeviceText running, DeviceText startup, List<DeviceText> files, String marker, String loggedIn) {
+    record Read(
+            DeviceText running,
+            DeviceText startup,
+            List<DeviceText> files,
+            String marker,
+            String loggedIn,
+            Boolean unsaved) {
 
         List<DeviceText> all() {
             List<DeviceText> all = new ArrayList<>();
@@ -65,7 +71,7 @@ class DeviceReading {
 
     /**
      * @param account with which Safe Step is logged in: it is not told among those who were there
-     * @param lastStored the newest version of each kind
+     * @param newest what was stored last of the device
      */
     Read whole(
             DeviceSession session,
@@ -73,13 +79,13 @@ class DeviceReading {
             PlatformProfile profile,
             ConfigEngine engine,
             Supplier<String> account,
-            Map<BackupKind, Versions.Last> lastStored)
+            List<NewestVersion> newest)
             throws DeviceException {
         for (int attempt = 1; attempt <= ATTEMPTS; attempt++) {
             String before = marker(session, profile);
-            Shown running = shown(device, BackupKind.RUNNING, session.readRunning(), engine, lastStored);
+            Shown running = shown(device, BackupKind.RUNNING, session.readRunning(), engine, newest);
             boolean whole = isShownAgain(session, device, running);
-            Shown startup = startup(session, device, engine, lastStored);
+            Shown startup = startup(session, device, engine, newest);
             whole = whole && (startup == null || isShownAgain(session, device, startup));
             if (whole && Objects.equals(before, marker(session, profile))) {
                 return new Read(
@@ -87,7 +93,10 @@ class DeviceReading {
                         startup == null ? null : startup.text(),
                         files(session, profile),
                         before,
-                        running.known() ? "" : loggedIn(session, profile, account));
+                        running.known() ? "" : loggedIn(session, profile, account),
+                        startup == null
+                                ? null
+                                : !running.text().isSameAs(startup.text().text()));
             }
         }
         throw new DeviceException(
@@ -135,11 +144,10 @@ class DeviceReading {
         return ConfigContents.hash(marker.toString());
     }
 
-    private Shown startup(
-            DeviceSession session, String device, ConfigEngine engine, Map<BackupKind, Versions.Last> lastStored)
+    private Shown startup(DeviceSession session, String device, ConfigEngine engine, List<NewestVersion> newest)
             throws DeviceException {
         try {
-            return shown(device, BackupKind.STARTUP, session.readStartup(), engine, lastStored);
+            return shown(device, BackupKind.STARTUP, session.readStartup(), engine, newest);
         } catch (DeviceException e) {
             // A device that can't show its startup configuration, or has none, is backed up without it.
             if (e.reason() != Reason.NOT_POSSIBLE) {
@@ -151,19 +159,16 @@ class DeviceReading {
 
     /** What is the very text that was stored last was looked at then. */
     private static Shown shown(
-            String device,
-            BackupKind kind,
-            String answer,
-            ConfigEngine engine,
-            Map<BackupKind, Versions.Last> lastStored)
+            String device, BackupKind kind, String answer, ConfigEngine engine, List<NewestVersion> newest)
             throws DeviceException {
         DeviceText text = new DeviceText(kind, null, engine.withoutVolatileLines(answer), engine);
-        Versions.Last last = lastStored.get(kind);
+        NewestVersion last =
+                newest.stream().filter(n -> n.isOf(kind, null)).findFirst().orElse(null);
         if (last != null && last.hash().equals(ConfigContents.hash(text.text()))) {
             return new Shown(text, true);
         }
         refuseUnreadable(device, text.text(), engine);
-        return new Shown(text, last != null && text.isSameAs(last.text().get()));
+        return new Shown(text, last != null && text.isSameAs(last.text()));
     }
 
     private static void refuseUnreadable(String device, String text, ConfigEngine engine) throws DeviceException {

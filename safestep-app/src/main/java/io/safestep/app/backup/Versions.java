@@ -5,12 +5,9 @@ import io.safestep.core.config.DifferenceSummary;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.function.Supplier;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 
@@ -22,12 +19,25 @@ import org.springframework.stereotype.Component;
 class Versions {
 
     /** Reads no more of a device that has thousands of versions than of one that has a few. */
-    private static final String NEWEST =
-            "select b.* from unnest(array['RUNNING', 'STARTUP', 'EXPECTED']) k cross join lateral"
-                    + " (select id, kind, file, hash from backup where device_id = ? and kind = k"
-                    + " order by taken_at desc, id desc limit 1) b"
-                    + " union all (select distinct on (file) id, kind, file, hash from backup"
-                    + " where device_id = ? and kind = 'FILE' order by file, taken_at desc, id desc)";
+    private static final String NEWEST = "select v.id, v.kind, v.file, v.hash, c.sealed, c.text from (select b.*"
+            + " from unnest(array['RUNNING', 'STARTUP', 'EXPECTED']) k cross join lateral"
+            + " (select id, kind, file, hash from backup where device_id = ? and kind = k"
+            + " order by taken_at desc, id desc limit 1) b"
+            + " union all (select distinct on (file) id, kind, file, hash from backup"
+            + " where device_id = ? and kind = 'FILE' order by file, taken_at desc, id desc)) v"
+            + " join config_content c on c.hash = v.hash";
+
+    private static final String CONFIRMED = " set confirmed_at = ?, confirmations = confirmations + 1";
+
+    private static final String CONFIRM_UNLESS_NEWER = "update backup b" + CONFIRMED
+            + ", label = coalesce(nullif(?, ''), label) where b.id = any(?) and not exists (select 1 from backup n"
+            + " where n.device_id = b.device_id and n.kind = b.kind and n.file is not distinct from b.file"
+            + " and (n.taken_at, n.id) > (b.taken_at, b.id))";
+
+    private static final String CONFIRM_CONFIGURATIONS = "update backup b" + CONFIRMED
+            + " from unnest(array['RUNNING', 'STARTUP']) k cross join lateral (select id from backup"
+            + " where device_id = ? and kind = k order by taken_at desc, id desc limit 1) n"
+            + " where b.id = n.id returning b.id, b.kind";
 
     private final BackupRepository repository;
     private final ConfigContents contents;
@@ -47,12 +57,43 @@ class Versions {
      */
     record Stored(long id, String hash, boolean isNew) {}
 
-    /** The newest version of a configuration or file. */
-    private record Newest(long id, BackupKind kind, String file, String hash) {
+    /** The newest version of each configuration and file of a device. */
+    List<NewestVersion> newest(long deviceId) {
+        return jdbc.query(
+                NEWEST,
+                (row, i) -> {
+                    String hash = row.getString("hash");
+                    byte[] sealed = row.getBytes("sealed");
+                    String text = row.getString("text");
+                    return new NewestVersion(
+                            row.getLong("id"),
+                            BackupKind.valueOf(row.getString("kind")),
+                            row.getString("file"),
+                            hash,
+                            () -> contents.open(hash, sealed, text));
+                },
+                deviceId,
+                deviceId);
+    }
 
-        boolean isOf(DeviceText text) {
-            return text.kind() == kind && Objects.equals(text.file(), file);
+    /**
+     * The versions that hold what was read, in the order of what was read. Each stored text has been opened and was the
+     * same.
+     *
+     * @param newest as it was when the device was asked
+     * @return empty when something of it differs, or was never stored
+     */
+    static Optional<List<NewestVersion>> holding(List<DeviceText> read, List<NewestVersion> newest) {
+        List<NewestVersion> holding = new ArrayList<>();
+        for (DeviceText text : read) {
+            Optional<NewestVersion> last =
+                    newest.stream().filter(n -> n.isOf(text)).findFirst();
+            if (last.isEmpty() || !text.isSameAs(last.get().text())) {
+                return Optional.empty();
+            }
+            holding.add(last.get());
         }
+        return Optional.of(holding);
     }
 
     /**
@@ -63,42 +104,37 @@ class Versions {
      * @throws IllegalStateException when what is stored is not what was read
      */
     List<Stored> store(long deviceId, List<DeviceText> read, Occasion occasion, String loggedIn) {
-        List<Newest> newest = newestOf(deviceId);
-        List<Newest> last = read.stream()
-                .map(text ->
-                        newest.stream().filter(n -> n.isOf(text)).findFirst().orElse(null))
-                .toList();
-        Map<String, String> texts = contents.texts(last.stream()
-                .filter(Objects::nonNull)
-                .map(Newest::hash)
-                .distinct()
-                .toList());
+        List<NewestVersion> newest = newest(deviceId);
         List<Stored> stored = new ArrayList<>();
-        List<Long> confirmed = new ArrayList<>();
-        for (int i = 0; i < read.size(); i++) {
-            Newest before = last.get(i);
-            String text = before == null ? null : texts.get(before.hash());
-            if (text != null && read.get(i).isSameAs(text)) {
-                confirmed.add(before.id());
+        List<NewestVersion> confirmed = new ArrayList<>();
+        for (DeviceText text : read) {
+            NewestVersion before =
+                    newest.stream().filter(n -> n.isOf(text)).findFirst().orElse(null);
+            if (before != null && text.isSameAs(before.text())) {
+                confirmed.add(before);
                 stored.add(new Stored(before.id(), before.hash(), false));
             } else {
-                stored.add(add(deviceId, read.get(i), text, occasion, loggedIn));
+                stored.add(add(deviceId, text, before == null ? null : before.text(), occasion, loggedIn));
             }
         }
         confirm(confirmed, occasion.label());
         return stored;
     }
 
-    /** @param label a name for what was found once more; empty to leave it what it is called */
-    private void confirm(List<Long> ids, String label) {
-        if (!ids.isEmpty()) {
-            jdbc.update(
-                    "update backup set confirmed_at = ?, confirmations = confirmations + 1,"
-                            + " label = coalesce(nullif(?, ''), label) where id = any(?)",
-                    Timestamp.from(clock.instant()),
-                    label,
-                    ids.toArray(new Long[0]));
-        }
+    /**
+     * Inside a transaction that holds the lock of the device.
+     *
+     * @param label a name for what was found once more; empty to leave it what it is called
+     * @return whether all of them are still the newest
+     */
+    boolean confirm(List<NewestVersion> versions, String label) {
+        return versions.isEmpty()
+                || jdbc.update(
+                                CONFIRM_UNLESS_NEWER,
+                                Timestamp.from(clock.instant()),
+                                label,
+                                versions.stream().map(NewestVersion::id).toArray(Long[]::new))
+                        == versions.size();
     }
 
     /**
@@ -107,13 +143,14 @@ class Versions {
      * @return the version of what it runs; empty when there is none
      */
     Optional<Long> confirmConfigurations(long deviceId) {
-        List<Newest> shown = newestOf(deviceId).stream()
-                .filter(n -> n.kind() == BackupKind.RUNNING || n.kind() == BackupKind.STARTUP)
-                .toList();
-        confirm(shown.stream().map(Newest::id).toList(), "");
-        return shown.stream()
-                .filter(n -> n.kind() == BackupKind.RUNNING)
-                .map(Newest::id)
+        return jdbc
+                .query(
+                        CONFIRM_CONFIGURATIONS,
+                        (row, i) -> row.getString("kind").equals(BackupKind.RUNNING.name()) ? row.getLong("id") : null,
+                        Timestamp.from(clock.instant()),
+                        deviceId)
+                .stream()
+                .filter(Objects::nonNull)
                 .findFirst();
     }
 
@@ -145,28 +182,4 @@ class Versions {
     private static DifferenceSummary summary(ConfigEngine engine, String before, String after) {
         return engine.summary(engine.read(before), engine.read(after));
     }
-
-    private List<Newest> newestOf(long deviceId) {
-        return jdbc.query(
-                NEWEST,
-                (row, i) -> new Newest(
-                        row.getLong("id"),
-                        BackupKind.valueOf(row.getString("kind")),
-                        row.getString("file"),
-                        row.getString("hash")),
-                deviceId,
-                deviceId);
-    }
-
-    /** The newest version of each configuration of a device; kinds of which there is none are missing. */
-    Map<BackupKind, Last> newest(long deviceId) {
-        Map<BackupKind, Last> newest = new EnumMap<>(BackupKind.class);
-        newestOf(deviceId).stream()
-                .filter(n -> n.file() == null)
-                .forEach(n -> newest.put(n.kind(), new Last(n.hash(), () -> contents.text(n.hash()))));
-        return newest;
-    }
-
-    /** @param text read from the database when it is asked for: mostly the hash is enough */
-    record Last(String hash, Supplier<String> text) {}
 }

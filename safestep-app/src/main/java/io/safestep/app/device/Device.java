@@ -257,6 +257,10 @@ public class Device {
         return matches;
     }
 
+    public Standing standing() {
+        return new Standing(baselineBackupId, matches, unsaved);
+    }
+
     public Set<String> labels() {
         return Set.copyOf(labels);
     }

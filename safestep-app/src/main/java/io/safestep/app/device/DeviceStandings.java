@@ -45,19 +45,27 @@ class DeviceStandings {
         return jdbc.queryForObject(STANDING + " for no key update", at(deviceId), DeviceStandings::standing);
     }
 
-    /** @param hostKey what the device showed; null when that it was seen has been noted */
-    void backedUp(long deviceId, String hostKey, Boolean unsaved, Boolean matches, String marker) {
+    /**
+     * @param hostKey what the device showed; null when that it was seen has been noted
+     * @return whether it stood so before: if not, nothing was noted
+     */
+    boolean backedUp(long deviceId, Standing before, String hostKey, Boolean unsaved, Boolean matches, String marker) {
         MapSqlParameterSource values = at(deviceId)
                 .addValue("unsaved", unsaved, Types.BOOLEAN)
                 .addValue("matches", matches, Types.BOOLEAN)
                 .addValue("marker", marker, Types.VARCHAR)
-                .addValue("hostKey", hostKey);
-        jdbc.update(
-                "update device set unsaved = :unsaved, matches = :matches, marker = :marker,"
-                        + " marker_at = " + (marker == null ? "null" : ":now")
-                        + (Boolean.TRUE.equals(matches) ? ", matched_at = :now," : ",") + READ
-                        + (hostKey == null ? "" : "," + SEEN) + " where id = :id",
-                values);
+                .addValue("hostKey", hostKey)
+                .addValue("baseline", before.baselineBackupId(), Types.BIGINT)
+                .addValue("unsavedBefore", before.unsaved(), Types.BOOLEAN);
+        return jdbc.update(
+                        "update device set unsaved = :unsaved, matches = :matches, marker = :marker,"
+                                + " marker_at = " + (marker == null ? "null" : ":now")
+                                + (Boolean.TRUE.equals(matches) ? ", matched_at = :now," : ",") + READ
+                                + (hostKey == null ? "" : "," + SEEN) + " where id = :id"
+                                + " and baseline_backup_id is not distinct from :baseline"
+                                + " and unsaved is not distinct from :unsavedBefore",
+                        values)
+                > 0;
     }
 
     Standing confirmed(long deviceId, String hostKey) {

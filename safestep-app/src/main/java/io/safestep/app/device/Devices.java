@@ -210,15 +210,18 @@ public class Devices {
     }
 
     /**
-     * Notes what a fresh backup showed.
+     * Notes what a fresh backup showed. Locks the device like {@link #lock}.
      *
+     * @param before how it stood before, as far as is known
      * @param hostKey what the device showed in the session; null when that has been noted
      * @param unsaved whether running and startup differ; null when that is not known
      * @param matches whether running is the same as the baseline; null when there is no baseline
      * @param marker what the device says as long as nothing changes; null when it says nothing of the kind
+     * @return whether it stood so before, with this baseline: if not, nothing was noted
      */
-    public void backedUp(long deviceId, String hostKey, Boolean unsaved, Boolean matches, String marker) {
-        standings.backedUp(deviceId, hostKey, unsaved, matches, marker);
+    public boolean backedUp(
+            long deviceId, Standing before, String hostKey, Boolean unsaved, Boolean matches, String marker) {
+        return standings.backedUp(deviceId, before, hostKey, unsaved, matches, marker);
     }
 
     /**

@@ -164,17 +164,26 @@ class ArchiveTest extends SafeStepTest {
     }
 
     @Test
-    void devicesThatAreNotKnownAreAdded() throws IOException {
+    void devicesThatAreNotKnownAreAddedWithLabelsAndPartners() throws IOException {
         Map<String, byte[]> entries = unpacked(archive(false, true));
         Map<String, byte[]> other = new LinkedHashMap<>();
-        other.put("brn-gw-z/running.txt", entries.get("brn-gw-a/running.txt"));
-        String index = new String(entries.get("index.csv"), StandardCharsets.UTF_8)
+        List<String> index = new String(entries.get("index.csv"), StandardCharsets.UTF_8)
                 .lines()
                 .filter(l -> l.startsWith("path,") || l.startsWith("brn-gw-a/running"))
-                .reduce("", (a, b) -> a + b + "\r\n")
-                .replace("brn-gw-a", "brn-gw-z")
-                .replaceAll("10\\.77\\.[0-9.]+", "10.77.250.9");
-        other.put("index.csv", index.getBytes(StandardCharsets.UTF_8));
+                .toList();
+        assertThat(index.get(1)).as("its partner is in the archive").contains(",brn-gw-b,");
+        StringBuilder table = new StringBuilder(index.get(0)).append("\r\n");
+        List.of("y", "z", "x").forEach(name -> {
+            String device = "brn-gw-" + name;
+            other.put(device + "/running.txt", entries.get("brn-gw-a/running.txt"));
+            String partner = name.equals("x") ? "brn-gw-b" : name.equals("y") ? "brn-gw-z" : "brn-gw-y";
+            table.append(index.get(1)
+                            .replace("brn-gw-a", device)
+                            .replace(",brn-gw-b,", "," + partner + ",quay side;spare")
+                            .replaceAll("10\\.77\\.[0-9.]+", "10.77.250." + (int) name.charAt(0)))
+                    .append("\r\n");
+        });
+        other.put("index.csv", table.toString().getBytes(StandardCharsets.UTF_8));
         StringBuilder sums = new StringBuilder();
         other.forEach((path, octets) -> sums.append(ConfigContents.hash(octets))
                 .append("  ")
@@ -185,21 +194,32 @@ class ArchiveTest extends SafeStepTest {
                         .upload("/api/backups/archive/dry-run", packed(other))
                         .body()
                         .path("newDevices")
-                        .get(0)
-                        .asString())
-                .isEqualTo("brn-gw-z");
+                        .toString())
+                .contains("brn-gw-x", "brn-gw-y", "brn-gw-z");
         try {
-            assertThat(administrator
-                            .upload("/api/backups/archive/import", packed(other))
-                            .status())
-                    .isEqualTo(200);
+            Answer imported = administrator.upload("/api/backups/archive/import", packed(other));
+            assertThat(imported.status()).as("%s", imported).isEqualTo(200);
             JsonNode versions =
                     administrator.get("/api/devices/brn-gw-z/backups").body();
             assertThat(versions.size()).isEqualTo(1);
             assertThat(versions.get(0).path("cause").asString()).isEqualTo("imported");
+            assertThat(row("brn-gw-z").path("partner").asString()).isEqualTo("brn-gw-y");
+            assertThat(row("brn-gw-z").path("labels").toString()).contains("quay side", "spare");
+            assertThat(row("brn-gw-y").path("partner").asString()).isEqualTo("brn-gw-z");
+            assertThat(row("brn-gw-x").path("partner").isNull())
+                    .as("a partner that has one already is left alone")
+                    .isTrue();
+            assertThat(row("brn-gw-b").path("partner").asString()).isEqualTo("brn-gw-a");
         } finally {
-            jdbc.update("delete from backup where device_id = (select id from device where name = 'brn-gw-z')");
-            jdbc.update("delete from device where name = 'brn-gw-z'");
+            String added = "(select id from device where name in ('brn-gw-x', 'brn-gw-y', 'brn-gw-z'))";
+            jdbc.update("delete from backup where device_id in " + added);
+            jdbc.update("delete from device_label where device_id in " + added);
+            jdbc.update("update device set partner_id = null where id in " + added);
+            jdbc.update("delete from device where id in " + added);
         }
+    }
+
+    private JsonNode row(String device) {
+        return administrator.get("/api/devices/" + device).body().path("row");
     }
 }

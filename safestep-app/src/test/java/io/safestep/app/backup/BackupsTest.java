@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
+import io.safestep.app.device.Standing;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.HandEdit;
@@ -43,6 +44,9 @@ class BackupsTest extends SafeStepTest {
 
     @Autowired
     private BackupRepository repository;
+
+    @Autowired
+    private Versions versions;
 
     @Autowired
     private ConfigContents contents;
@@ -113,6 +117,49 @@ class BackupsTest extends SafeStepTest {
                     .as("startup of %s is as it was", device)
                     .isEqualTo(newest(second, "startup").path("id").asLong());
         }
+    }
+
+    @Test
+    void whatMovedWhileADeviceWasReadIsNotConfirmed() {
+        long device = devices.named(CORVANE).id();
+        backUp(CORVANE);
+        List<NewestVersion> known = versions.newest(device);
+        HandEdit.contact(PRACTICE, CORVANE, "while it was read");
+        backUp(CORVANE);
+        String confirmed = "select string_agg(confirmed_at::text || confirmations, ',' order by id) from backup";
+        String noted = "select backed_up_at::text || coalesce(unsaved::text, '') from device where id = " + device;
+
+        transaction.executeWithoutResult(t -> {
+            String versionsBefore = jdbc.queryForObject(confirmed, String.class);
+            String deviceBefore = jdbc.queryForObject(noted, String.class);
+            Standing now = devices.lock(device);
+
+            assertThat(versions.confirm(
+                            known.stream()
+                                    .filter(n -> n.kind() == BackupKind.RUNNING)
+                                    .toList(),
+                            ""))
+                    .as("a newer version is there")
+                    .isFalse();
+            assertThat(jdbc.queryForObject(confirmed, String.class)).isEqualTo(versionsBefore);
+            assertThat(devices.backedUp(
+                            device, new Standing(1L, now.matches(), now.unsaved()), null, false, true, "marker"))
+                    .as("the baseline is another one")
+                    .isFalse();
+            assertThat(devices.backedUp(
+                            device,
+                            new Standing(now.baselineBackupId(), now.matches(), !now.unsaved()),
+                            null,
+                            false,
+                            true,
+                            "marker"))
+                    .as("it was known to be unsaved")
+                    .isFalse();
+            assertThat(jdbc.queryForObject(noted, String.class)).isEqualTo(deviceBefore);
+            assertThat(devices.backedUp(device, now, null, now.unsaved(), now.matches(), "marker"))
+                    .isTrue();
+            t.setRollbackOnly();
+        });
     }
 
     @Test
