@@ -37,9 +37,6 @@ final class BackupBench implements Callable<Integer> {
 
     private static final int AT_ONCE = 48;
 
-    /** The program compiles what it does often while it does it: a server that has run for an hour is measured. */
-    private static final int WARM_UPS = 6;
-
     private static final int ROUNDS = 5;
 
     @Option(
@@ -54,6 +51,13 @@ final class BackupBench implements Callable<Integer> {
             defaultValue = "5000",
             description = "In how many lines are looked for. Default: ${DEFAULT-VALUE}.")
     private int configurations;
+
+    @Option(
+            names = "--warm-ups",
+            defaultValue = "6",
+            description = "Rounds before those that are measured: the program compiles what it does often while it does"
+                    + " it, and a server that has run for a day is measured. Default: ${DEFAULT-VALUE}.")
+    private int warmUps;
 
     @Override
     public Integer call() throws Exception {
@@ -78,7 +82,7 @@ final class BackupBench implements Callable<Integer> {
             double[][] seconds = new double[4][ROUNDS];
             ProcessorTime bareTime = new ProcessorTime(0, 0, 0);
             ProcessorTime ownTime = bareTime;
-            for (int i = -WARM_UPS; i < ROUNDS; i++) {
+            for (int i = -warmUps; i < ROUNDS; i++) {
                 ProcessorTime begin = ProcessorTime.now(practice);
                 double bareBackup = loop(plan, bare::backUp);
                 ProcessorTime between = ProcessorTime.now(practice);
@@ -88,7 +92,7 @@ final class BackupBench implements Callable<Integer> {
                 double drift = round(administrator, "DRIFT", names);
                 System.out.printf(
                         "  round %2d%s: backups %.1f s (bare %.1f), drift %.1f s (bare %.1f)%n",
-                        i + WARM_UPS + 1, i < 0 ? ", to warm up" : "", backup, bareBackup, drift, bareMarker);
+                        i + warmUps + 1, i < 0 ? ", to warm up" : "", backup, bareBackup, drift, bareMarker);
                 if (i >= 0) {
                     seconds[0][i] = bareBackup;
                     seconds[1][i] = backup;

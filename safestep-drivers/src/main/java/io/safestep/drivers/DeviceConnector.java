@@ -10,6 +10,12 @@ public interface DeviceConnector extends AutoCloseable {
      */
     DeviceSession connect(DeviceTarget target) throws DeviceException;
 
+    /**
+     * Like {@link #connect}, for a session in which nothing is changed: where the first question proves the log-in, no
+     * other is asked before, and the host key is known after it.
+     */
+    DeviceSession connectToRead(DeviceTarget target) throws DeviceException;
+
     @Override
     void close();
 }

@@ -58,7 +58,7 @@ public class DeviceAccess implements DeviceVisits {
     /** Opens a session, does what is to be done and closes it. */
     @Override
     public <T> T visit(long deviceId, Visit<T> visit) throws DeviceException {
-        Visited<T> visited = call(deviceId, (device, session) -> visit.in(session));
+        Visited<T> visited = call(deviceId, connector::connect, (device, session) -> visit.in(session));
         devices.seen(deviceId, visited.hostKey());
         return visited.result();
     }
@@ -74,10 +74,21 @@ public class DeviceAccess implements DeviceVisits {
      */
     public record Visited<T>(Device device, String hostKey, T result) {}
 
-    /** Like {@link #visit}, for someone who notes that the device was seen together with what was found there. */
-    public <T> Visited<T> call(long deviceId, Call<T> call) throws DeviceException {
+    /**
+     * Like {@link #visit}, for someone who changes nothing, and notes that the device was seen together with what was found
+     * there.
+     */
+    public <T> Visited<T> read(long deviceId, Call<T> call) throws DeviceException {
+        return call(deviceId, connector::connectToRead, call);
+    }
+
+    private interface Connecting {
+        DeviceSession to(DeviceTarget target) throws DeviceException;
+    }
+
+    private <T> Visited<T> call(long deviceId, Connecting connecting, Call<T> call) throws DeviceException {
         Way way = trusted(deviceId);
-        try (DeviceSession session = connector.connect(way.target())) {
+        try (DeviceSession session = connecting.to(way.target())) {
             T result = call.on(way.device(), session);
             return new Visited<>(way.device(), session.hostKey(), result);
         } catch (DeviceException e) {

@@ -120,7 +120,7 @@ public class Backups {
 
     private VisitedFor visit(long deviceId, Occasion occasion) throws DeviceException {
         try {
-            Visited<Seen> visited = access.call(deviceId, (device, session) -> {
+            Visited<Seen> visited = access.read(deviceId, (device, session) -> {
                 access.identify(device, session);
                 return whole(device, session);
             });
@@ -142,7 +142,7 @@ public class Backups {
     public Optional<Taken> look(long deviceId, Occasion occasion) throws DeviceException {
         Instant trustedSince = clock.instant().minus(MARKER_TRUSTED);
         try {
-            Visited<Seen> visited = access.call(deviceId, (device, session) -> {
+            Visited<Seen> visited = access.read(deviceId, (device, session) -> {
                 boolean trusted = device.marker() != null && device.markerAt().isAfter(trustedSince);
                 String marker = trusted ? reading.marker(session, platforms.profile(device.platform())) : null;
                 return marker != null && marker.equals(device.marker()) ? null : whole(device, session);

@@ -5,6 +5,7 @@ import io.safestep.core.config.DifferenceSummary;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -30,7 +31,7 @@ class Versions {
     private static final String CONFIRMED = " set confirmed_at = ?, confirmations = confirmations + 1";
 
     private static final String CONFIRM_UNLESS_NEWER = "update backup b" + CONFIRMED
-            + ", label = coalesce(nullif(?, ''), label) where b.id = any(?) and not exists (select 1 from backup n"
+            + ", label = coalesce(nullif(?, ''), label) where b.id = ? and not exists (select 1 from backup n"
             + " where n.device_id = b.device_id and n.kind = b.kind and n.file is not distinct from b.file"
             + " and (n.taken_at, n.id) > (b.taken_at, b.id))";
 
@@ -128,13 +129,14 @@ class Versions {
      * @return whether all of them are still the newest
      */
     boolean confirm(List<NewestVersion> versions, String label) {
-        return versions.isEmpty()
-                || jdbc.update(
-                                CONFIRM_UNLESS_NEWER,
-                                Timestamp.from(clock.instant()),
-                                label,
-                                versions.stream().map(NewestVersion::id).toArray(Long[]::new))
-                        == versions.size();
+        // One plan for each of them is kept by the database, and none for any number of them at once.
+        Timestamp now = Timestamp.from(clock.instant());
+        int[] confirmed = jdbc.batchUpdate(
+                CONFIRM_UNLESS_NEWER,
+                versions.stream()
+                        .map(version -> new Object[] {now, label, version.id()})
+                        .toList());
+        return Arrays.stream(confirmed).allMatch(rows -> rows == 1);
     }
 
     /**

@@ -37,10 +37,19 @@ public final class PlatformConnector implements DeviceConnector {
 
     @Override
     public DeviceSession connect(DeviceTarget target) throws DeviceException {
+        return connect(target, false);
+    }
+
+    @Override
+    public DeviceSession connectToRead(DeviceTarget target) throws DeviceException {
+        return connect(target, true);
+    }
+
+    private DeviceSession connect(DeviceTarget target, boolean toRead) throws DeviceException {
         ConcurrencyBounds.Place place = bounds.take(target);
         boolean opened = false;
         try {
-            DeviceSession session = new BoundedSession(open(target), place);
+            DeviceSession session = new BoundedSession(open(target, toRead), place);
             opened = true;
             return session;
         } finally {
@@ -50,15 +59,17 @@ public final class PlatformConnector implements DeviceConnector {
         }
     }
 
-    private DeviceSession open(DeviceTarget target) throws DeviceException {
+    private DeviceSession open(DeviceTarget target, boolean toRead) throws DeviceException {
         if (target.profile().access() instanceof RestconfAccess access) {
-            return RestconfSession.open(target, access, limits);
+            return toRead
+                    ? RestconfSession.openForReads(target, access, limits)
+                    : RestconfSession.open(target, access, limits);
         }
         LoggedIn login = ssh.logIn(target);
         boolean opened = false;
         try {
             DeviceSession session = target.profile().access() instanceof NetconfAccess access
-                    ? NetconfSession.open(login, target, access, limits)
+                    ? netconf(login, target, access, toRead)
                     : CliSession.open(login, target, limits);
             opened = true;
             return session;
@@ -67,6 +78,13 @@ public final class PlatformConnector implements DeviceConnector {
                 login.session().close(true);
             }
         }
+    }
+
+    private DeviceSession netconf(LoggedIn login, DeviceTarget target, NetconfAccess access, boolean toRead)
+            throws DeviceException {
+        return toRead
+                ? NetconfSession.openForReads(login, target, access, limits)
+                : NetconfSession.open(login, target, access, limits);
     }
 
     @Override

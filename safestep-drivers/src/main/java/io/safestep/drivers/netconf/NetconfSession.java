@@ -50,7 +50,7 @@ public final class NetconfSession implements DeviceSession {
         return session;
     }
 
-    /** Like {@link #open}, for {@link #read} alone: that the server answers shows with the first of them. */
+    /** Like {@link #open}, for reading alone: that the server answers shows with the first question. */
     public static NetconfSession openForReads(
             LoggedIn login, DeviceTarget target, NetconfAccess access, TimeLimits limits) throws DeviceException {
         return new NetconfSession(login, target, access, RpcChannel.open(login, limits));
@@ -77,6 +77,7 @@ public final class NetconfSession implements DeviceSession {
     }
 
     private String configuration(String datastore) throws DeviceException {
+        channel.awaitAnswers();
         Element reply = channel.call("<get-config><source><" + datastore + "/></source></get-config>");
         Element data = Xml.child(reply, "data");
         if (data == null) {

@@ -86,9 +86,12 @@ final class RpcChannel implements AutoCloseable {
 
     /**
      * Waits until the server answers requests, with the cheapest question there is: an empty filter selects nothing
-     * (RFC 6241, section 6.4.2).
+     * (RFC 6241, section 6.4.2). Not again when it has answered one.
      */
     void awaitAnswers() throws DeviceException {
+        if (answers) {
+            return;
+        }
         insist("<get-config><source><running/></source><filter type=\"subtree\"/></get-config>");
     }
 
