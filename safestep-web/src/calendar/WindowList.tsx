@@ -52,7 +52,14 @@ export function WindowList() {
                   {w.opens.slice(0, 5)}–{w.closes.slice(0, 5)}
                 </td>
                 <td>{howOften(w.recurrence)}</td>
-                <td>{w.nextOpensAt ? dayAndTime(w.nextOpensAt) : <span className="soft">not again</span>}</td>
+                <td>
+                  {w.openUntil && <div>open now, until {dayAndTime(w.openUntil)}</div>}
+                  {w.nextOpensAt ? (
+                    dayAndTime(w.nextOpensAt)
+                  ) : (
+                    <span className="soft">{w.openUntil ? "then not again" : "not again"}</span>
+                  )}
+                </td>
                 <td className="text-end">
                   {mayWrite && (
                     <Button

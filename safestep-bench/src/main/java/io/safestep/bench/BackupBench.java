@@ -8,17 +8,14 @@ import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import java.util.concurrent.locks.LockSupport;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import tools.jackson.databind.JsonNode;
@@ -76,8 +73,8 @@ final class BackupBench implements Callable<Integer> {
                 RunningApp app = new RunningApp(practice.devicePort());
                 BareClient bare = new BareClient(practice.devicePort())) {
             ApiClient administrator = app.administrator();
-            List<String> names = bringIn(administrator, plan);
-            double first = round(administrator, "BACK_UP", names);
+            List<String> names = Rounds.bringIn(administrator, plan);
+            double first = Rounds.run(administrator, "BACK_UP", names);
             app.awaitReadAhead();
             double[][] seconds = new double[4][ROUNDS];
             ProcessorTime bareTime = new ProcessorTime(0, 0, 0);
@@ -86,10 +83,10 @@ final class BackupBench implements Callable<Integer> {
                 ProcessorTime begin = ProcessorTime.now(practice);
                 double bareBackup = loop(plan, bare::backUp);
                 ProcessorTime between = ProcessorTime.now(practice);
-                double backup = round(administrator, "BACK_UP", names);
+                double backup = Rounds.run(administrator, "BACK_UP", names);
                 ProcessorTime end = ProcessorTime.now(practice);
                 double bareMarker = loop(plan, bare::marker);
-                double drift = round(administrator, "DRIFT", names);
+                double drift = Rounds.run(administrator, "DRIFT", names);
                 System.out.printf(
                         "  round %2d%s: backups %.1f s (bare %.1f), drift %.1f s (bare %.1f)%n",
                         i + warmUps + 1, i < 0 ? ", to warm up" : "", backup, bareBackup, drift, bareMarker);
@@ -119,52 +116,6 @@ final class BackupBench implements Callable<Integer> {
                     "  drift, unchanged     %6.1f s, %.0f %% of the rate of the bare loop (%.1f s)%n",
                     drift, 100 * bareMarker / drift, bareMarker);
         }
-    }
-
-    /** @return names of the devices */
-    private static List<String> bringIn(ApiClient administrator, NetworkPlan plan) {
-        administrator.post(
-                "/api/credentials",
-                Map.of("name", "bench", "login", "safestep", "password", "harbour-light-1", "standard", true));
-        StringBuilder sheet = new StringBuilder("Name,Address,Site,Site name,Role,Platform\n");
-        List<String> names = new ArrayList<>();
-        plan.file().devices().stream().filter(d -> d.address() != null).forEach(d -> {
-            names.add(d.name());
-            sheet.append("%s,%s,s%03d,Site %d,edge,%s%n"
-                    .formatted(d.name(), d.address(), names.size() / 20, names.size() / 20, d.platform()));
-        });
-        byte[] file = sheet.toString().getBytes(StandardCharsets.UTF_8);
-        String dry = administrator
-                .upload("/api/devices/import/dry-run", file)
-                .body()
-                .path("plan")
-                .asString();
-        JsonNode done =
-                administrator.upload("/api/devices/import?plan=" + dry, file).body();
-        if (done.path("added").asInt() != names.size()) {
-            throw new IllegalStateException("The devices were not imported: " + done);
-        }
-        return names;
-    }
-
-    /** Seconds, as the round itself tells them. */
-    private static double round(ApiClient administrator, String action, List<String> names) {
-        JsonNode started = administrator
-                .post("/api/rounds", Map.of("action", action, "argument", "", "devices", names))
-                .body();
-        String path = "/api/rounds/" + started.path("id").asLong();
-        JsonNode round = started;
-        while (round.path("endedAt").isNull()) {
-            LockSupport.parkNanos(500_000_000);
-            round = administrator.get("/api/rounds").body().get(0);
-        }
-        int failed = round.path("counts").path("failed").asInt();
-        if (failed > 0) {
-            System.out.println("  " + failed + " of them failed, see " + path);
-        }
-        return (Instant.parse(round.path("endedAt").asString()).toEpochMilli()
-                        - Instant.parse(round.path("startedAt").asString()).toEpochMilli())
-                / 1000.0;
     }
 
     /** What is done with one device. */

@@ -19,6 +19,7 @@ import picocli.CommandLine.Spec;
             DevicesBench.class,
             ChangeBench.class,
             BackupBench.class,
+            DriftBench.class,
             RunBench.class
         })
 public final class BenchCommand implements Runnable {

@@ -17,10 +17,12 @@ final class PracticeProcess implements AutoCloseable {
     private final Process process;
     private final Path home;
     private final int devicePort;
+    private final int apiPort;
 
     PracticeProcess(int devices, long seed) throws IOException {
         home = Files.createTempDirectory("safestep-bench");
         devicePort = freePort();
+        apiPort = freePort();
         ProcessBuilder builder = new ProcessBuilder(List.of(
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                         "-Xmx1536m",
@@ -36,7 +38,7 @@ final class PracticeProcess implements AutoCloseable {
                 .redirectError(ProcessBuilder.Redirect.INHERIT);
         builder.environment().put("SAFESTEP_HOME", home.toString());
         builder.environment().put("SAFESTEP_DEVICE_PORT", Integer.toString(devicePort));
-        builder.environment().put("SAFESTEP_PRACTICE_PORT", Integer.toString(freePort()));
+        builder.environment().put("SAFESTEP_PRACTICE_PORT", Integer.toString(apiPort));
         builder.environment().put("SAFESTEP_MAIL_PORT", Integer.toString(freePort()));
         // Nobody listens there: what devices log is not measured.
         builder.environment().put("SAFESTEP_LOG_PORT", "0");
@@ -66,6 +68,11 @@ final class PracticeProcess implements AutoCloseable {
 
     int devicePort() {
         return devicePort;
+    }
+
+    /** Where devices are edited by hand. */
+    int apiPort() {
+        return apiPort;
     }
 
     /** The most memory that the process has had, in MiB. */

@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
  * @param opens wall time in the network's time zone
  * @param closes wall time; when not after {@code opens}, on the next day
  * @param recurrence a rule by RFC 5545; null for a single window
+ * @param openUntil UTC; null when it is not open now
  * @param nextOpensAt UTC; null when it does not open again within a year
  */
 public record WindowView(
@@ -18,4 +19,5 @@ public record WindowView(
         LocalTime opens,
         LocalTime closes,
         @Nullable String recurrence,
+        @Nullable Instant openUntil,
         @Nullable Instant nextOpensAt) {}

@@ -106,18 +106,28 @@ public class Windows {
         Instant now = clock.instant();
         return repository.findAllByOrderById().stream()
                 .filter(w -> !w.isRetired())
-                .map(w -> new WindowView(
-                        w.id(),
-                        w.name(),
-                        w.window().opens(),
-                        w.window().closes(),
-                        w.window().recurrence(),
-                        w.occurrences(now, now.plus(AHEAD)).stream()
-                                .map(Occurrence::start)
-                                .filter(start -> !start.isBefore(now))
-                                .findFirst()
-                                .orElse(null)))
+                .map(w -> view(w, now))
                 .toList();
+    }
+
+    private static WindowView view(WindowEntity window, Instant now) {
+        List<Occurrence> openings = window.occurrences(now, now.plus(AHEAD));
+        return new WindowView(
+                window.id(),
+                window.name(),
+                window.window().opens(),
+                window.window().closes(),
+                window.window().recurrence(),
+                openings.stream()
+                        .filter(o -> o.contains(now))
+                        .map(Occurrence::end)
+                        .max(Comparator.naturalOrder())
+                        .orElse(null),
+                openings.stream()
+                        .map(Occurrence::start)
+                        .filter(start -> !start.isBefore(now))
+                        .findFirst()
+                        .orElse(null));
     }
 
     /** Whether a window of this name is open at the moment and stays open for at least so long. */

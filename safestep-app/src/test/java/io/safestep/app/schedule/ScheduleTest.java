@@ -112,6 +112,24 @@ class ScheduleTest extends SafeStepTest {
                 .isEqualTo(404);
     }
 
+    @Test
+    void aWindowThatIsOpenSaysUntilWhen() {
+        ApiClient manager = ApiClient.loggedIn(port, "mtarrant");
+        ZonedDateTime opened =
+                ZonedDateTime.now(ZoneId.of("America/Halifax")).minusHours(1).truncatedTo(ChronoUnit.MINUTES);
+        Map<String, Object> wanted = window("Low tide", null);
+        wanted.put("firstDay", opened.toLocalDate().toString());
+        wanted.put("opens", opened.toLocalTime().toString());
+        wanted.put("closes", opened.plusHours(3).toLocalTime().toString());
+        long id = manager.post("/api/windows", wanted).body().path("id").asLong();
+
+        JsonNode listed = named(manager.get("/api/windows").body(), "Low tide");
+        assertThat(Instant.parse(listed.path("openUntil").asString()))
+                .isEqualTo(opened.plusHours(3).toInstant());
+        assertThat(listed.path("nextOpensAt").isNull()).isTrue();
+        manager.post("/api/windows/" + id + "/retirement", Map.of("reason", "The tide has turned."));
+    }
+
     private static JsonNode named(JsonNode windows, String name) {
         for (JsonNode window : windows) {
             if (window.path("name").asString().equals(name)) {

@@ -1,0 +1,63 @@
+package io.safestep.bench;
+
+import io.safestep.app.testing.ApiClient;
+import io.safestep.practice.network.NetworkPlan;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.locks.LockSupport;
+import tools.jackson.databind.JsonNode;
+
+/** The devices of a practice network, brought in to Safe Step, and rounds over them. */
+final class Rounds {
+
+    private Rounds() {}
+
+    /** @return names of the devices */
+    static List<String> bringIn(ApiClient administrator, NetworkPlan plan) {
+        administrator.post(
+                "/api/credentials",
+                Map.of("name", "bench", "login", "safestep", "password", "harbour-light-1", "standard", true));
+        StringBuilder sheet = new StringBuilder("Name,Address,Site,Site name,Role,Platform\n");
+        List<String> names = new ArrayList<>();
+        plan.file().devices().stream().filter(d -> d.address() != null).forEach(d -> {
+            names.add(d.name());
+            sheet.append("%s,%s,s%03d,Site %d,edge,%s%n"
+                    .formatted(d.name(), d.address(), names.size() / 20, names.size() / 20, d.platform()));
+        });
+        byte[] file = sheet.toString().getBytes(StandardCharsets.UTF_8);
+        String dry = administrator
+                .upload("/api/devices/import/dry-run", file)
+                .body()
+                .path("plan")
+                .asString();
+        JsonNode done =
+                administrator.upload("/api/devices/import?plan=" + dry, file).body();
+        if (done.path("added").asInt() != names.size()) {
+            throw new IllegalStateException("The devices were not imported: " + done);
+        }
+        return names;
+    }
+
+    /** Seconds, as the round itself tells them. */
+    static double run(ApiClient administrator, String action, List<String> names) {
+        JsonNode started = administrator
+                .post("/api/rounds", Map.of("action", action, "argument", "", "devices", names))
+                .body();
+        String path = "/api/rounds/" + started.path("id").asLong();
+        JsonNode round = started;
+        while (round.path("endedAt").isNull()) {
+            LockSupport.parkNanos(500_000_000);
+            round = administrator.get("/api/rounds").body().get(0);
+        }
+        int failed = round.path("counts").path("failed").asInt();
+        if (failed > 0) {
+            System.out.println("  " + failed + " of them failed, see " + path);
+        }
+        return (Instant.parse(round.path("endedAt").asString()).toEpochMilli()
+                        - Instant.parse(round.path("startedAt").asString()).toEpochMilli())
+                / 1000.0;
+    }
+}
