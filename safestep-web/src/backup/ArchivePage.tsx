@@ -149,7 +149,7 @@ function Import() {
       {run.data && <Block tone="good">{count(run.data.versions, "version")} imported.</Block>}
       <h3 className="mt-4">When a device is lost and the database too</h3>
       <ol className="soft">
-        <li>Import the last archive here. Devices that are not known are added.</li>
+        <li>Import the last archive here. Devices that are not known are added, with their partners and labels.</li>
         <li>Give Safe Step an account for the device, set it to managed, and back it up as it is now.</li>
         <li>
           On the page of the device, under Backups, choose the version from the archive and{" "}

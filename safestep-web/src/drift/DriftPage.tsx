@@ -27,7 +27,7 @@ const columns: Column<FindingRow>[] = [
   {
     key: "state",
     title: "State",
-    width: "minmax(140px, 0.6fr)",
+    width: "minmax(130px, 0.3fr)",
     text: (f) => `${findingStates[f.state].word} ${standing(f)}`,
     show: (f) => (
       <>
@@ -36,18 +36,18 @@ const columns: Column<FindingRow>[] = [
     ),
   },
   { key: "what", title: "What differs", width: "minmax(240px, 1fr)", text: (f) => f.summary },
-  { key: "who", title: "Likely who", width: "minmax(120px, 0.6fr)", text: (f) => f.loggedIn || "not known" },
+  { key: "who", title: "Likely who", width: "minmax(120px, 0.7fr)", text: (f) => f.loggedIn || "not known" },
   {
     key: "since",
     title: "First seen",
-    width: "130px",
+    width: "150px",
     text: (f) => dayAndTime(f.firstSeenAt),
     order: (f) => f.firstSeenAt,
   },
   {
     key: "clean",
     title: "Last clean",
-    width: "130px",
+    width: "150px",
     text: (f) => (f.lastCleanAt ? dayAndTime(f.lastCleanAt) : "never"),
     order: (f) => f.lastCleanAt ?? "",
     hidden: true,
