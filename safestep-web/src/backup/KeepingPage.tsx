@@ -188,25 +188,22 @@ function Clearing({ versions, unsaved, busy, clear }: ClearingProps) {
     );
   }
   return (
-    <Block
-      action={
-        <>
-          <Button
-            variant="danger"
-            onClick={() => {
-              setAsking(false);
-              clear();
-            }}
-          >
-            Clear {count(versions, "version")} for good
-          </Button>
-          <Button variant="link" onClick={() => setAsking(false)}>
-            Keep {versions === 1 ? "it" : "them"}
-          </Button>
-        </>
-      }
-    >
-      What is cleared can't be brought back, unless it stands in an archive that somebody has exported.
+    <Block>
+      <p>What is cleared can't be brought back, unless it stands in an archive that somebody has exported.</p>
+      <div className="d-flex flex-wrap gap-2">
+        <Button
+          variant="danger"
+          onClick={() => {
+            setAsking(false);
+            clear();
+          }}
+        >
+          Clear {count(versions, "version")} for good
+        </Button>
+        <Button variant="link" onClick={() => setAsking(false)}>
+          Keep {versions === 1 ? "it" : "them"}
+        </Button>
+      </div>
     </Block>
   );
 }

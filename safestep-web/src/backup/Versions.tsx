@@ -236,7 +236,9 @@ function VersionList({ versions, shown, from, to, low, onShow, onCompare, hasBef
                 {b.changeNumber && (
                   <>
                     {" "}
-                    <Link to={`/changes/${b.changeNumber}`}>CR-{b.changeNumber}</Link>
+                    <Link className="text-nowrap" to={`/changes/${b.changeNumber}`}>
+                      CR-{b.changeNumber}
+                    </Link>
                   </>
                 )}
                 {b.takenBy !== "safe-step" && <span className="soft"> {b.takenBy}</span>}
