@@ -55,7 +55,7 @@ export function WindowList() {
                 <td>
                   {w.openUntil && <div>open now, until {dayAndTime(w.openUntil)}</div>}
                   {w.nextOpensAt ? (
-                    dayAndTime(w.nextOpensAt)
+                    `${w.openUntil ? "then " : ""}${dayAndTime(w.nextOpensAt)}`
                   ) : (
                     <span className="soft">{w.openUntil ? "then not again" : "not again"}</span>
                   )}
