@@ -15,18 +15,32 @@ final class Rounds {
 
     private Rounds() {}
 
+    /** A device as it is brought in. */
+    record Place(String name, String address, String platform) {}
+
     /** @return names of the devices */
     static List<String> bringIn(ApiClient administrator, NetworkPlan plan) {
+        return bringIn(
+                administrator,
+                plan.file().devices().stream()
+                        .filter(d -> d.address() != null)
+                        .map(d -> new Place(d.name(), d.address(), d.platform()))
+                        .toList());
+    }
+
+    /** Twenty of them to a site. */
+    static List<String> bringIn(ApiClient administrator, List<Place> devices) {
         administrator.post(
                 "/api/credentials",
                 Map.of("name", "bench", "login", "safestep", "password", "harbour-light-1", "standard", true));
         StringBuilder sheet = new StringBuilder("Name,Address,Site,Site name,Role,Platform\n");
         List<String> names = new ArrayList<>();
-        plan.file().devices().stream().filter(d -> d.address() != null).forEach(d -> {
-            names.add(d.name());
+        for (Place device : devices) {
+            int site = names.size() / 20;
             sheet.append("%s,%s,s%03d,Site %d,edge,%s%n"
-                    .formatted(d.name(), d.address(), names.size() / 20, names.size() / 20, d.platform()));
-        });
+                    .formatted(device.name(), device.address(), site, site, device.platform()));
+            names.add(device.name());
+        }
         byte[] file = sheet.toString().getBytes(StandardCharsets.UTF_8);
         String dry = administrator
                 .upload("/api/devices/import/dry-run", file)

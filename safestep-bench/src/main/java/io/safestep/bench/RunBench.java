@@ -9,7 +9,6 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
 import java.sql.Statement;
 import java.time.Instant;
@@ -119,22 +118,11 @@ final class RunBench implements Callable<Integer> {
     }
 
     private void bringIn(RunningApp app, List<Target> targets) throws Exception {
-        ApiClient administrator = app.administrator();
-        administrator.post(
-                "/api/credentials",
-                Map.of("name", "bench", "login", "safestep", "password", "harbour-light-1", "standard", true));
-        StringBuilder sheet = new StringBuilder("Name,Address,Site,Site name,Role,Platform\n");
-        for (int i = 0; i < targets.size(); i++) {
-            sheet.append("%s,%s,s%03d,Site %d,edge,%s%n"
-                    .formatted(targets.get(i).name(), targets.get(i).address(), i / 20, i / 20, CORVANE));
-        }
-        byte[] file = sheet.toString().getBytes(StandardCharsets.UTF_8);
-        String dry = administrator
-                .upload("/api/devices/import/dry-run", file)
-                .body()
-                .path("plan")
-                .asString();
-        administrator.upload("/api/devices/import?plan=" + dry, file);
+        Rounds.bringIn(
+                app.administrator(),
+                targets.stream()
+                        .map(t -> new Rounds.Place(t.name(), t.address(), CORVANE))
+                        .toList());
         try (Connection connection = app.database().getConnection();
                 Statement statement = connection.createStatement()) {
             statement.execute("update device set stance = 'MANAGED'");
