@@ -1,6 +1,7 @@
 package io.safestep.app.testing;
 
 import io.safestep.app.testing.ApiClient.Answer;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -79,22 +80,36 @@ public final class ChangeStory {
     }
 
     public void bookIntoOpenWindow(int number) {
+        JsonNode opening = longestOpenNow(number);
+        ok(manager.post(
+                "/api/changes/" + number + "/booking",
+                Map.of(
+                        "windowId",
+                        opening.path("windowId").asLong(),
+                        "opensAt",
+                        opening.path("opensAt").asString(),
+                        "automatic",
+                        false)));
+    }
+
+    /** Of the openings in which it may run now, the one that closes last: at night, another may be about to close. */
+    public JsonNode longestOpenNow(int number) {
         JsonNode placement = ok(manager.get("/api/changes/" + number + "/booking"));
+        JsonNode longest = null;
         for (JsonNode opening : placement.path("openings")) {
-            if (opening.path("openNow").asBoolean() && opening.path("fits").asBoolean()) {
-                ok(manager.post(
-                        "/api/changes/" + number + "/booking",
-                        Map.of(
-                                "windowId",
-                                opening.path("windowId").asLong(),
-                                "opensAt",
-                                opening.path("opensAt").asString(),
-                                "automatic",
-                                false)));
-                return;
+            if (opening.path("openNow").asBoolean()
+                    && (longest == null || closing(opening).isAfter(closing(longest)))) {
+                longest = opening;
             }
         }
-        throw new AssertionError("No window is open: " + placement);
+        if (longest == null) {
+            throw new AssertionError("No window is open: " + placement);
+        }
+        return longest;
+    }
+
+    private static Instant closing(JsonNode opening) {
+        return Instant.parse(opening.path("closesAt").asString());
     }
 
     /** @return the run that was started */
