@@ -16,7 +16,6 @@ import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.apache.commons.csv.CSVFormat;
@@ -85,9 +84,7 @@ class ArchiveExport {
         StringWriter index = new StringWriter();
         try (ZipOutputStream zip = new ZipOutputStream(out, StandardCharsets.UTF_8);
                 CSVPrinter table = new CSVPrinter(index, CSVFormat.RFC4180)) {
-            table.printRecord(Stream.concat(
-                            ArchiveFormat.COLUMNS.stream(), Stream.of(ArchiveFormat.PARTNER, ArchiveFormat.LABELS))
-                    .toList());
+            table.printRecord(ArchiveFormat.COLUMNS);
             for (Device device : wanted) {
                 Ties ties = ties(device);
                 for (Version version : versions(device, every)) {

@@ -13,14 +13,28 @@ final class ArchiveFormat {
     static final String SUMS = "SHA256SUMS";
     static final String README = "README.txt";
 
-    static final List<String> COLUMNS = List.of(
-            "path", "device", "kind", "file", "taken", "secrets", "platform", "address", "role", "site code", "site");
-
-    /** Written, and not asked of archives that were written before there were such columns. */
     static final String PARTNER = "partner";
 
     /** With a semicolon between two: a label may have blanks. */
     static final String LABELS = "labels";
+
+    static final List<String> COLUMNS = List.of(
+            "path",
+            "device",
+            "kind",
+            "file",
+            "taken",
+            "secrets",
+            "platform",
+            "address",
+            "role",
+            "site code",
+            "site",
+            PARTNER,
+            LABELS);
+
+    /** Archives that were written before partners and labels were in them are read as well. */
+    static final List<String> NEEDED = COLUMNS.subList(0, COLUMNS.indexOf(PARTNER));
 
     /** Values of the column {@code secrets}. */
     static final String CLEAR = "clear";

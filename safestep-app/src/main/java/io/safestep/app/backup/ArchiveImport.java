@@ -250,10 +250,10 @@ class ArchiveImport {
                 .setSkipHeaderRecord(true)
                 .get();
         try (var table = format.parse(new StringReader(text(read, ArchiveFormat.INDEX)))) {
-            if (!table.getHeaderNames().containsAll(ArchiveFormat.COLUMNS)) {
+            if (!table.getHeaderNames().containsAll(ArchiveFormat.NEEDED)) {
                 throw ProblemException.invalid(
                         "file",
-                        ArchiveFormat.INDEX + " needs the columns " + String.join(", ", ArchiveFormat.COLUMNS) + ".");
+                        ArchiveFormat.INDEX + " needs the columns " + String.join(", ", ArchiveFormat.NEEDED) + ".");
             }
             for (CSVRecord record : table) {
                 try {

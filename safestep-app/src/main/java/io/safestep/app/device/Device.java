@@ -257,6 +257,7 @@ public class Device {
         return matches;
     }
 
+    /** How it stood when it was read last. */
     public Standing standing() {
         return new Standing(baselineBackupId, matches, unsaved);
     }

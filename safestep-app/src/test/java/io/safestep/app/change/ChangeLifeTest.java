@@ -303,16 +303,7 @@ class ChangeLifeTest extends SafeStepTest {
                 break;
             }
         }
-        ok(story.manager()
-                .post(
-                        "/api/changes/" + number + "/booking",
-                        Map.of(
-                                "windowId",
-                                later.path("windowId").asLong(),
-                                "opensAt",
-                                later.path("opensAt").asString(),
-                                "automatic",
-                                true)));
+        ok(story.book(number, later, true));
 
         Answer early = story.manager().post("/api/changes/" + number + "/runs", Map.of());
         assertThat(early.status()).isEqualTo(409);

@@ -82,17 +82,7 @@ class FreezesTest extends SafeStepTest {
     }
 
     private Answer book(int number) {
-        JsonNode opening = story.longestOpenNow(number);
-        return story.manager()
-                .post(
-                        "/api/changes/" + number + "/booking",
-                        Map.of(
-                                "windowId",
-                                opening.path("windowId").asLong(),
-                                "opensAt",
-                                opening.path("opensAt").asString(),
-                                "automatic",
-                                false));
+        return story.book(number, story.longestOpenNow(number), false);
     }
 
     private long start(int number) {

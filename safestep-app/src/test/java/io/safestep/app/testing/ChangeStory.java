@@ -80,8 +80,12 @@ public final class ChangeStory {
     }
 
     public void bookIntoOpenWindow(int number) {
-        JsonNode opening = longestOpenNow(number);
-        ok(manager.post(
+        ok(book(number, longestOpenNow(number), false));
+    }
+
+    /** @param automatic the run starts by itself when the window opens */
+    public Answer book(int number, JsonNode opening, boolean automatic) {
+        return manager.post(
                 "/api/changes/" + number + "/booking",
                 Map.of(
                         "windowId",
@@ -89,7 +93,7 @@ public final class ChangeStory {
                         "opensAt",
                         opening.path("opensAt").asString(),
                         "automatic",
-                        false)));
+                        automatic));
     }
 
     /** Of the openings in which it may run now, the one that closes last: at night, another may be about to close. */
