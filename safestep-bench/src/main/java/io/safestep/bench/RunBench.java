@@ -41,7 +41,6 @@ import tools.jackson.databind.json.JsonMapper;
 final class RunBench implements Callable<Integer> {
 
     private static final String CORVANE = "corvane-cli";
-    private static final int ATTEMPTS = 3;
     private static final String[] BACKUP = {
         "show version", "show marker", "show running", "show startup", "show marker", "show licence"
     };
@@ -54,6 +53,22 @@ final class RunBench implements Callable<Integer> {
 
     @Option(names = "--rounds", defaultValue = "3", description = "Default: ${DEFAULT-VALUE}.")
     private int rounds;
+
+    @Option(
+            names = "--warm-ups",
+            defaultValue = "6",
+            description = "Rounds before those that are measured, see those of backups. Default: ${DEFAULT-VALUE}.")
+    private int warmUps;
+
+    /** Where the run itself stands among what is measured. */
+    private static final int RUN = 3;
+
+    private static final ProcessorTime NONE = new ProcessorTime(0, 0, 0);
+
+    /** Something that tells how long it took. */
+    private interface Measured {
+        double seconds() throws Exception;
+    }
 
     /** @param address in the network */
     private record Target(String name, String address) {
@@ -78,34 +93,43 @@ final class RunBench implements Callable<Integer> {
                 RunningApp app = new RunningApp(practice.devicePort());
                 BareClient bare = new BareClient(practice.devicePort())) {
             bringIn(app, targets);
-            double[] runs = new double[rounds];
-            double[] phases = new double[rounds];
-            double[] visits = new double[rounds];
-            double[] once = new double[rounds];
+            double[][] seconds = new double[4][rounds];
+            ProcessorTime[] times = {NONE, NONE, NONE, NONE};
             List<Long> late = Collections.synchronizedList(new ArrayList<>());
-            run(app, targets, "warm", new ArrayList<>());
-            for (int i = 0; i < rounds; i++) {
-                String mark = "turn " + i;
-                phases[i] = waves(targets, t -> phases(bare, t, "phases " + mark));
-                visits[i] = waves(targets, t -> visits(bare, t, "visits " + mark));
-                once[i] = waves(targets, t -> once(bare, t, "once " + mark));
-                backUp(app, targets);
-                runs[i] = run(app, targets, mark, late);
+            for (int i = -warmUps; i < rounds; i++) {
+                String mark = "turn " + (i + warmUps);
+                List<Long> heard = i < 0 ? new ArrayList<>() : late;
+                Measured[] measured = {
+                    () -> waves(targets, t -> phases(bare, t, "phases " + mark)),
+                    () -> waves(targets, t -> visits(bare, t, "visits " + mark)),
+                    () -> waves(targets, t -> once(bare, t, "once " + mark)),
+                    () -> run(app, targets, mark, heard)
+                };
+                for (int way = 0; way < measured.length; way++) {
+                    if (way == RUN) {
+                        backUp(app, targets);
+                    }
+                    ProcessorTime begin = ProcessorTime.now(practice);
+                    double time = measured[way].seconds();
+                    if (i >= 0) {
+                        seconds[way][i] = time;
+                        times[way] = times[way].plus(ProcessorTime.now(practice).since(begin));
+                    } else if (way == RUN) {
+                        System.out.printf("  to warm up: run %.1f s%n", time);
+                    }
+                }
             }
-            double run = new Timing(runs).median();
-            System.out.printf("%d devices in waves of %d%n", devices, wave);
+            double run = new Timing(seconds[RUN]).median();
+            System.out.printf("%d devices in waves of %d, seconds and processor time for each device%n", devices, wave);
+            String[] names = {"a log-in for each phase", "the run's three log-ins", "one log-in for a device"};
             System.out.printf(
-                    "  run                                %6.1f s%n"
-                            + "  bare SSH, a log-in for each phase  %6.1f s, the run takes %.2f times as long%n"
-                            + "  bare SSH, the run's three log-ins  %6.1f s, the run takes %.2f times as long%n"
-                            + "  bare SSH, one log-in for a device  %6.1f s, the run takes %.2f times as long%n",
-                    run,
-                    new Timing(phases).median(),
-                    run / new Timing(phases).median(),
-                    new Timing(visits).median(),
-                    run / new Timing(visits).median(),
-                    new Timing(once).median(),
-                    run / new Timing(once).median());
+                    "  run                                %6.1f s; %s%n", run, times[RUN].each(rounds * devices));
+            for (int way = 0; way < names.length; way++) {
+                double bareSeconds = new Timing(seconds[way]).median();
+                System.out.printf(
+                        "  bare SSH, %-24s %6.1f s; %s; the run takes %.2f times as long%n",
+                        names[way], bareSeconds, times[way].each(rounds * devices), run / bareSeconds);
+            }
             Collections.sort(late);
             System.out.printf(
                     "  from the event to the browser, %d events: median %d ms, p95 %d ms, worst %d ms%n",
@@ -159,34 +183,11 @@ final class RunBench implements Callable<Integer> {
         round(app, targets);
     }
 
-    /** Once more when some have failed: at its first work, a machine that is busy may take longer than a device waits. */
-    private static void round(RunningApp app, List<Target> targets) throws Exception {
-        int failed = targets.size();
-        for (int attempt = 1; failed > 0 && attempt <= ATTEMPTS; attempt++) {
-            failed = failedInRound(app, targets);
-        }
-        if (failed > 0) {
-            throw new IllegalStateException(failed + " devices could not be backed up.");
-        }
-    }
-
-    private static int failedInRound(RunningApp app, List<Target> targets) throws Exception {
-        ApiClient administrator = app.administrator();
-        administrator.post(
-                "/api/rounds",
-                Map.of(
-                        "action",
-                        "BACK_UP",
-                        "argument",
-                        "",
-                        "devices",
-                        targets.stream().map(Target::name).toList()));
-        JsonNode round = administrator.get("/api/rounds").body().get(0);
-        while (round.path("endedAt").isNull()) {
-            LockSupport.parkNanos(200_000_000);
-            round = administrator.get("/api/rounds").body().get(0);
-        }
-        return round.path("counts").path("failed").asInt();
+    private static void round(RunningApp app, List<Target> targets) {
+        Rounds.run(
+                app.administrator(),
+                "BACK_UP",
+                targets.stream().map(Target::name).toList());
     }
 
     /** Seconds, as the run itself tells them. */

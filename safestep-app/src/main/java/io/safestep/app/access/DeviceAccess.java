@@ -1,6 +1,6 @@
 package io.safestep.app.access;
 
-import io.safestep.app.credential.Credentials.Opened;
+import io.safestep.app.credential.Credentials;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
@@ -57,15 +57,10 @@ public class DeviceAccess implements DeviceVisits {
 
     /** Opens a session, does what is to be done and closes it. */
     @Override
-    public <T> T visit(long deviceId, Visit<T> visit) throws DeviceException {
-        Visited<T> visited = call(deviceId, connector::connect, (device, session) -> visit.in(session));
+    public <T> T call(long deviceId, Call<T> call) throws DeviceException {
+        Visited<T> visited = called(deviceId, connector::connect, call);
         devices.seen(deviceId, visited.hostKey());
         return visited.result();
-    }
-
-    /** What is done in a session by someone who has to know the device. */
-    public interface Call<T> {
-        T on(Device device, DeviceSession session) throws DeviceException;
     }
 
     /**
@@ -79,14 +74,14 @@ public class DeviceAccess implements DeviceVisits {
      * there.
      */
     public <T> Visited<T> read(long deviceId, Call<T> call) throws DeviceException {
-        return call(deviceId, connector::connectToRead, call);
+        return called(deviceId, connector::connectToRead, call);
     }
 
     private interface Connecting {
         DeviceSession to(DeviceTarget target) throws DeviceException;
     }
 
-    private <T> Visited<T> call(long deviceId, Connecting connecting, Call<T> call) throws DeviceException {
+    private <T> Visited<T> called(long deviceId, Connecting connecting, Call<T> call) throws DeviceException {
         Way way = trusted(deviceId);
         try (DeviceSession session = connecting.to(way.target())) {
             T result = call.on(way.device(), session);
@@ -102,13 +97,16 @@ public class DeviceAccess implements DeviceVisits {
         return new KeptSessions(this, clock);
     }
 
+    /** @param device as it was when the session began */
+    record Opened(Device device, DeviceSession session) {}
+
     /** Opens a session that is not closed here, and notes that the device was seen. */
-    DeviceSession open(long deviceId) throws DeviceException {
-        DeviceTarget target = trusted(deviceId).target();
+    Opened open(long deviceId) throws DeviceException {
+        Way way = trusted(deviceId);
         try {
-            DeviceSession session = connector.connect(target);
+            DeviceSession session = connector.connect(way.target());
             devices.seen(deviceId, session.hostKey());
-            return session;
+            return new Opened(way.device(), session);
         } catch (DeviceException e) {
             note(deviceId, e);
             throw e;
@@ -167,7 +165,7 @@ public class DeviceAccess implements DeviceVisits {
 
     /** The account with which Safe Step logs in to the device; empty when nothing says which. */
     public Optional<String> account(long deviceId) {
-        return transaction.execute(t -> choice.open(devices.withId(deviceId)).map(Opened::login));
+        return transaction.execute(t -> choice.open(devices.withId(deviceId)).map(Credentials.Opened::login));
     }
 
     PlatformProfile profileOf(long deviceId) {
@@ -209,7 +207,7 @@ public class DeviceAccess implements DeviceVisits {
     }
 
     /** The device as it is reached with a certain account. */
-    DeviceTarget target(Device device, Opened credential) {
+    DeviceTarget target(Device device, Credentials.Opened credential) {
         return new DeviceTarget(
                 device.name(),
                 device.siteName(),

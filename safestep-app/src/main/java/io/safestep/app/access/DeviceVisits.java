@@ -1,15 +1,22 @@
 package io.safestep.app.access;
 
+import io.safestep.app.device.Device;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceSession;
 
 /** A way to get into devices. */
-@FunctionalInterface
 public interface DeviceVisits {
 
     /** What is done in a session. */
     interface Visit<T> {
         T in(DeviceSession session) throws DeviceException;
+    }
+
+    /** What is done in a session by someone who has to know the device. */
+    interface Call<T> {
+
+        /** @param device as it was when the session began */
+        T on(Device device, DeviceSession session) throws DeviceException;
     }
 
     /**
@@ -19,5 +26,10 @@ public interface DeviceVisits {
      * @throws DeviceException when the device can't be reached or does not do what it should; with reason
      *     HOST_KEY_CHANGED, and without a word to the device, while nobody has decided about another host key
      */
-    <T> T visit(long deviceId, Visit<T> visit) throws DeviceException;
+    <T> T call(long deviceId, Call<T> call) throws DeviceException;
+
+    /** Like {@link #call}, for someone who knows all that has to be known. */
+    default <T> T visit(long deviceId, Visit<T> visit) throws DeviceException {
+        return call(deviceId, (device, session) -> visit.in(session));
+    }
 }

@@ -1,5 +1,6 @@
 package io.safestep.app.access;
 
+import io.safestep.app.access.DeviceAccess.Opened;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceSession;
 import java.time.Clock;
@@ -22,7 +23,12 @@ public final class KeptSessions implements DeviceVisits, AutoCloseable {
     /** Devices have few lines for those who log in. */
     private static final Duration LONGEST_REST = Duration.ofSeconds(60);
 
-    private record Resting(DeviceSession session, Instant since) {}
+    private record Resting(Opened opened, Instant since) {
+
+        DeviceSession session() {
+            return opened.session();
+        }
+    }
 
     private final DeviceAccess access;
     private final Clock clock;
@@ -35,11 +41,11 @@ public final class KeptSessions implements DeviceVisits, AutoCloseable {
     }
 
     @Override
-    public <T> T visit(long deviceId, Visit<T> visit) throws DeviceException {
-        DeviceSession session = session(deviceId);
+    public <T> T call(long deviceId, Call<T> call) throws DeviceException {
+        Opened opened = opened(deviceId);
         boolean good = false;
         try {
-            T result = visit.in(session);
+            T result = call.on(opened.device(), opened.session());
             good = true;
             return result;
         } catch (DeviceException e) {
@@ -47,14 +53,14 @@ public final class KeptSessions implements DeviceVisits, AutoCloseable {
             throw e;
         } finally {
             if (good) {
-                rest(deviceId, session);
+                rest(deviceId, opened);
             } else {
-                session.close();
+                opened.session().close();
             }
         }
     }
 
-    private DeviceSession session(long deviceId) throws DeviceException {
+    private Opened opened(long deviceId) throws DeviceException {
         Resting kept = resting.remove(deviceId);
         if (kept == null) {
             return access.open(deviceId);
@@ -63,7 +69,7 @@ public final class KeptSessions implements DeviceVisits, AutoCloseable {
         try {
             kept.session().resume();
             answers = true;
-            return kept.session();
+            return kept.opened();
         } catch (DeviceException e) {
             LOG.debug("A session that was kept is of no use any more: {}", e.getMessage());
         } finally {
@@ -74,9 +80,9 @@ public final class KeptSessions implements DeviceVisits, AutoCloseable {
         return access.open(deviceId);
     }
 
-    private void rest(long deviceId, DeviceSession session) {
-        session.rest();
-        Resting before = resting.put(deviceId, new Resting(session, clock.instant()));
+    private void rest(long deviceId, Opened opened) {
+        opened.session().rest();
+        Resting before = resting.put(deviceId, new Resting(opened, clock.instant()));
         if (before != null) {
             before.session().close();
         }

@@ -1,6 +1,7 @@
 package io.safestep.app.backup;
 
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.domain.Limit;
@@ -8,6 +9,11 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 interface BackupRepository extends JpaRepository<Backup, Long> {
+
+    record Hash(Long id, String hash) {}
+
+    @Query("select new io.safestep.app.backup.BackupRepository$Hash(b.id, b.hash) from Backup b where b.id in ?1")
+    List<Hash> hashesOf(Collection<Long> ids);
 
     List<Backup> findByDeviceIdAndKindNotOrderByTakenAtDescIdDesc(Long deviceId, BackupKind kind, Limit limit);
 

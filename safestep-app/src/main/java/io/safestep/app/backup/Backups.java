@@ -102,18 +102,20 @@ public class Backups {
 
     /** Like {@link #take(long, Occasion)}, by a way into the device that the caller has. */
     public Taken take(DeviceVisits visits, long deviceId, Occasion occasion) throws DeviceException {
-        Device device = devices.withId(deviceId);
         try {
-            Seen seen = visits.visit(deviceId, session -> {
+            SeenOn seen = visits.call(deviceId, (device, session) -> {
                 access.identify(device, session);
-                return whole(device, session);
+                return new SeenOn(device, whole(device, session));
             });
-            return keep(device, seen, null, occasion);
+            return keep(seen.device(), seen.seen(), null, occasion);
         } catch (DeviceException e) {
             fail(deviceId, e.getMessage());
             throw e;
         }
     }
+
+    /** @param device as it was when the session began */
+    private record SeenOn(Device device, Seen seen) {}
 
     /** @param device as it was before */
     private record VisitedFor(Device device, Taken taken) {}
@@ -430,6 +432,7 @@ public class Backups {
     /** The hash of the text by the id of the backup; those that are gone are missing. */
     @Transactional(readOnly = true)
     public Map<Long, String> hashesOf(Collection<Long> backupIds) {
-        return repository.findAllById(backupIds).stream().collect(Collectors.toMap(Backup::id, Backup::hash));
+        return repository.hashesOf(backupIds).stream()
+                .collect(Collectors.toMap(BackupRepository.Hash::id, BackupRepository.Hash::hash));
     }
 }

@@ -129,9 +129,8 @@ public class CheckLooks {
     private Map<CheckDefinition, Seen> visit(
             DeviceVisits visits, long deviceId, List<CheckDefinition> checks, Instant since, Dialogue dialogue) {
         Map<CheckDefinition, Seen> seen = new LinkedHashMap<>();
-        Device device = devices.withId(deviceId);
         try {
-            visits.visit(deviceId, session -> {
+            visits.call(deviceId, (device, session) -> {
                 for (CheckDefinition check : checks) {
                     seen.put(check, look(check, device, session, since, dialogue));
                 }

@@ -9,9 +9,12 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
@@ -200,8 +203,11 @@ public class Devices {
     /** Accepts the baselines of many devices at once. */
     public void acceptBaselines(List<AcceptedBaseline> all, String person) {
         List<AuditLog.Line> record = new ArrayList<>();
+        Map<Long, Device> devices =
+                withIds(all.stream().map(AcceptedBaseline::deviceId).collect(Collectors.toSet())).stream()
+                        .collect(Collectors.toMap(Device::id, Function.identity()));
         for (AcceptedBaseline one : all) {
-            Device device = withId(one.deviceId());
+            Device device = devices.get(one.deviceId());
             device.accept(one.backupId(), one.matches(), clock.instant());
             record.add(new AuditLog.Line(device.name(), "baseline accepted", one.why()));
         }

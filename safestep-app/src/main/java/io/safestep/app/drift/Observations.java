@@ -80,7 +80,7 @@ class Observations {
         }
     }
 
-    /** Asked for every device of a round, and nearly always there is none: without entities. */
+    /** Asked for every device of a round or a run, and nearly always there is none: without entities. */
     private boolean hasUnmatched(long deviceId) {
         return Boolean.TRUE.equals(jdbc.queryForObject(
                 "select exists (select 1 from drift_finding where device_id = ? and ended_at is null"
@@ -96,9 +96,9 @@ class Observations {
 
     @EventListener
     void on(BaselineMoved moved) {
-        if (moved.matches()) {
+        if (moved.matches() && hasUnmatched(moved.deviceId())) {
             matches(moved.deviceId());
-        } else {
+        } else if (!moved.matches()) {
             backups.newestRunning(moved.deviceId()).ifPresent(found -> differs(moved.deviceId(), found, ""));
         }
     }

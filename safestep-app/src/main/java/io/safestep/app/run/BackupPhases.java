@@ -25,7 +25,10 @@ class BackupPhases {
     PhaseResult before(DeviceWork work) throws DeviceException {
         Backups.Taken taken = backups.take(
                 work.visits(), work.deviceId(), Occasion.ofChange(BackupCause.BEFORE_CHANGE, work.changeNumber()));
-        journal.backedUp(work.drive(), work.runDeviceId(), taken.runningId());
+        return compared(work, taken).backedUpBefore(taken.runningId());
+    }
+
+    private PhaseResult compared(DeviceWork work, Backups.Taken taken) {
         ConfigEngine engine = work.engine();
         ConfigTree current = engine.read(taken.running());
         List<String> moved = engine.touchedDifferences(work.approved(), current, work.script());
@@ -51,8 +54,7 @@ class BackupPhases {
     PhaseResult after(DeviceWork work) throws DeviceException {
         Backups.Taken taken = backups.take(
                 work.visits(), work.deviceId(), Occasion.ofChange(BackupCause.AFTER_CHANGE, work.changeNumber()));
-        journal.backedUpAfter(work.drive(), work.runDeviceId(), taken.runningId());
-        return PhaseResult.done("backup " + brief(taken.hash()));
+        return PhaseResult.done("backup " + brief(taken.hash())).backedUpAfter(taken.runningId());
     }
 
     /** Keeps what a device holds that did not come back, for those who have to decide about it. */

@@ -191,18 +191,20 @@ class CheckPhases {
                 work.runStartedAt(),
                 new Journalled(work));
         List<Looked> looked = new ArrayList<>();
+        List<CheckResult> found = new ArrayList<>();
         for (int i = 0; i < checks.size(); i++) {
             DeviceWork.Check check = checks.get(i);
             boolean isQuestion = check.definition().look().kind() == LookKind.CONFIRM;
             // Asked first: an answer that comes between the two is seen at the next look, and never taken for none.
             boolean open = isQuestion && questions.isOpen(work.runDeviceId(), check.id());
-            Seen found = isQuestion ? new Seen(questions.answer(work.runDeviceId(), check.id()), null) : seen.get(i);
-            CheckVerdict verdict = verdict(check, stage, before.get(check.id()), found);
-            results.save(new CheckResult(
-                    work.runDeviceId(), check.id(), stage, found.observation(), verdict, attempt, clock.instant()));
+            Seen answer = isQuestion ? new Seen(questions.answer(work.runDeviceId(), check.id()), null) : seen.get(i);
+            CheckVerdict verdict = verdict(check, stage, before.get(check.id()), answer);
+            found.add(new CheckResult(
+                    work.runDeviceId(), check.id(), stage, answer.observation(), verdict, attempt, clock.instant()));
             looked.add(new Looked(
-                    check, verdict, open && found.observation().rows().isEmpty()));
+                    check, verdict, open && answer.observation().rows().isEmpty()));
         }
+        results.saveAll(found);
         return looked;
     }
 

@@ -17,9 +17,7 @@ import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.PhaseTimes;
 import io.safestep.core.run.RunState;
-import io.safestep.core.run.StepState;
 import io.safestep.drivers.DeadManTimer;
-import java.sql.Timestamp;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -94,20 +92,6 @@ class DeviceWorks {
             boolean restoresStartup,
             boolean returnsToBackup) {}
 
-    /**
-     * How far a device has come.
-     *
-     * @param pushes how often a push was begun
-     * @param timerUntil UTC; null when no timer is known to run
-     */
-    private record Reached(
-            Long beforeBackupId,
-            boolean wholeBack,
-            String timerToken,
-            Instant timerUntil,
-            int pushes,
-            boolean pushInterrupted) {}
-
     /** Reads what was approved, once for all devices and phases. */
     OfRun of(Drive drive) {
         return transaction.execute(t -> new OfRun(drive));
@@ -138,17 +122,17 @@ class DeviceWorks {
 
         /** For someone who does not go into the device by it. */
         DeviceWork of(long runDeviceId) {
-            return of(access, runDeviceId, null, null);
+            return of(access, runDeviceId, reached(runDeviceId), null, null);
         }
 
         /**
          * @param visits the way into the device
+         * @param reached how far it had come when the phase began
          * @param phase for which it is needed; null for none
          * @param phases how long phases take; null where no phase is to be done
          */
-        DeviceWork of(DeviceVisits visits, long runDeviceId, Phase phase, PhaseTimes phases) {
+        DeviceWork of(DeviceVisits visits, long runDeviceId, Reached reached, Phase phase, PhaseTimes phases) {
             Approved d = devices.get(runDeviceId);
-            Reached reached = reached(runDeviceId);
             return new DeviceWork(
                     drive,
                     visits,
@@ -202,7 +186,7 @@ class DeviceWorks {
                     d.profile().access() instanceof NetconfAccess netconf ? netconf.confirmWithin() : shortestTimer;
             Duration within = needed.compareTo(least) > 0 ? needed : least;
             return new DeadManTimer(
-                    "safestep-" + drive.runId() + "-" + d.runDeviceId() + "-" + reached.pushes(),
+                    "safestep-" + drive.runId() + "-" + d.runDeviceId() + "-" + (reached.pushes() + 1),
                     (within.compareTo(LONGEST_TIMER) > 0 ? LONGEST_TIMER : within).plus(longestQuestion()));
         }
 
@@ -247,19 +231,8 @@ class DeviceWorks {
 
     private Reached reached(long runDeviceId) {
         return jdbc.queryForObject(
-                "select d.before_backup_id, d.whole_back, d.timer_token, d.timer_until, count(s.id) as pushes,"
-                        + " (array_agg(s.state order by s.id desc))[1] as push from run_device d left join run_step s"
-                        + " on s.run_device_id = d.id and s.phase = 'PUSH' where d.id = ? group by d.id",
-                (row, number) -> {
-                    Timestamp until = row.getTimestamp("timer_until");
-                    return new Reached(
-                            row.getObject("before_backup_id", Long.class),
-                            row.getBoolean("whole_back"),
-                            row.getString("timer_token"),
-                            until == null ? null : until.toInstant(),
-                            row.getInt("pushes"),
-                            StepState.INTERRUPTED.name().equals(row.getString("push")));
-                },
+                "select " + Reached.COLUMNS + " from run_device d" + Reached.PUSHES + " where d.id = ?",
+                (row, number) -> Reached.of(row),
                 runDeviceId);
     }
 

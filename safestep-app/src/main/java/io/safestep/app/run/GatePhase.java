@@ -55,10 +55,10 @@ class GatePhase {
     }
 
     /**
-     * @param serial on record; null when it is not known
+     * @param objection null for none
      * @param partner its partner; null when it has none
      */
-    private record Stored(String objection, String address, String serial, Long partner, String partnerName) {}
+    private record Stored(String objection, Device device, Long partner, String partnerName) {}
 
     PhaseResult look(DeviceWork work) throws DeviceException {
         Stored stored = transaction.execute(t -> stored(work));
@@ -80,8 +80,7 @@ class GatePhase {
         Device partner = entity.partner();
         return new Stored(
                 objection(run, change, device),
-                entity.address(),
-                entity.serial(),
+                entity,
                 partner == null ? null : partner.id(),
                 partner == null ? null : partner.name());
     }
@@ -127,10 +126,11 @@ class GatePhase {
     }
 
     private PhaseResult onTheDevice(DeviceWork work, Stored stored, DeviceSession session) throws DeviceException {
-        Optional<String> serial = access.identify(work.deviceId(), session).map(DeviceIdentity::serial);
-        if (stored.serial() != null && serial.isPresent() && !serial.get().equals(stored.serial())) {
+        Device device = stored.device();
+        Optional<String> serial = access.identify(device, session).map(DeviceIdentity::serial);
+        if (device.serial() != null && serial.isPresent() && !serial.get().equals(device.serial())) {
             return PhaseResult.failed("another box stands in its place: it shows serial number " + serial.get()
-                    + ", on record is " + stored.serial() + "; nothing was written to this device");
+                    + ", on record is " + device.serial() + "; nothing was written to this device");
         }
         // Time has passed since the backup: another device was changed, or a person was at work here.
         ConfigTree current = work.engine().read(session.readRunning());
@@ -139,16 +139,16 @@ class GatePhase {
             return PhaseResult.failed("changed since its backup a moment ago: " + String.join(", ", moved)
                     + "; nothing was written to this device");
         }
-        if (!session.hasTimer() && cutsItself(work, stored, current)) {
+        if (!session.hasTimer() && cutsItself(work, device.address(), current)) {
             return PhaseResult.failed("the script cuts the path to it, and the device has no timer by which it would go"
                     + " back by itself; nothing was written to this device");
         }
         return PhaseResult.done("nothing speaks against it");
     }
 
-    private static boolean cutsItself(DeviceWork work, Stored stored, ConfigTree current) {
-        return WrittenForms.isAddress(stored.address())
-                && new OwnPath(work.profile(), IpAddress.parse(stored.address()))
+    private static boolean cutsItself(DeviceWork work, String address, ConfigTree current) {
+        return WrittenForms.isAddress(address)
+                && new OwnPath(work.profile(), IpAddress.parse(address))
                         .cut(current, work.script())
                         .isPresent();
     }

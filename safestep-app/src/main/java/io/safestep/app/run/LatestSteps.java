@@ -1,86 +1,82 @@
 package io.safestep.app.run;
 
+import io.safestep.app.run.RunJournal.Begun;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.StepState;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Instant;
-import java.util.Collection;
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /**
- * The latest step of each phase on each device of a run, kept up with what is stored. A step that has ended never changes,
- * and only who drives the run begins steps, so that it is enough to read those that are new and those that went on; when a
- * person has done something to the run, all are read once more.
+ * The latest step of each phase on each device of a run. Who drives the run tells of every step that it has written down;
+ * nobody else begins or ends one, but for what people do to the run, and after that all are read once more.
  */
 final class LatestSteps {
 
-    private static final String COLUMNS = "select s.id, s.run_device_id, s.phase, s.state, s.ended_at from run_step s";
     private static final Set<Phase> PREPARATION = EnumSet.of(Phase.BACK_UP, Phase.CHECK_BEFORE);
 
     private record Latest(long id, StepState state) {}
 
     private final JdbcTemplate jdbc;
     private final long runId;
-    private final Set<Long> devices;
     private final Map<Long, Map<Phase, Latest>> latest = new HashMap<>();
-    private final Set<Long> going = new HashSet<>();
-    private long newest;
     private long controls = -1;
     private Instant lastEnd;
 
-    /** @param devices the ids of all devices of the run */
-    LatestSteps(JdbcTemplate jdbc, long runId, Collection<Long> devices) {
+    LatestSteps(JdbcTemplate jdbc, long runId) {
         this.jdbc = jdbc;
         this.runId = runId;
-        this.devices = Set.copyOf(devices);
     }
 
-    /** @param controlsNow goes up with everything that people do to the run; read before this */
-    void keepUp(long controlsNow) {
-        if (controlsNow != controls) {
-            latest.clear();
-            going.clear();
-            jdbc.query(COLUMNS + " join run_device d on d.id = s.run_device_id where d.run_id = ?", this::take, runId);
-            controls = controlsNow;
-        } else {
-            // What other runs have begun meanwhile is little, and passed over here.
-            jdbc.query(
-                    COLUMNS + " where s.id > ? union all " + COLUMNS + " where s.id = any(?)",
-                    this::take,
-                    newest,
-                    going.toArray(Long[]::new));
+    /**
+     * @param controlsNow goes up with everything that people do to the run; read before this
+     * @return whether they were read anew
+     */
+    boolean keepUp(long controlsNow) {
+        if (controlsNow == controls) {
+            return false;
         }
+        latest.clear();
+        jdbc.query(
+                "select s.id, s.run_device_id, s.phase, s.state, s.ended_at from run_step s"
+                        + " join run_device d on d.id = s.run_device_id where d.run_id = ?",
+                (ResultSet row) -> take(row),
+                runId);
+        controls = controlsNow;
+        return true;
     }
 
     private void take(ResultSet row) throws SQLException {
-        if (!devices.contains(row.getLong("run_device_id"))) {
-            return;
-        }
-        long id = row.getLong("id");
-        Phase phase = Phase.valueOf(row.getString("phase"));
-        StepState state = StepState.valueOf(row.getString("state"));
         Timestamp ended = row.getTimestamp("ended_at");
-        newest = Math.max(newest, id);
-        if (state == StepState.GOING) {
-            going.add(id);
-        } else {
-            going.remove(id);
+        take(
+                row.getLong("run_device_id"),
+                Phase.valueOf(row.getString("phase")),
+                new Latest(row.getLong("id"), StepState.valueOf(row.getString("state"))),
+                ended == null ? null : ended.toInstant());
+    }
+
+    void begun(Begun step) {
+        take(step.runDeviceId(), step.phase(), new Latest(step.stepId(), StepState.GOING), null);
+    }
+
+    /** @param at UTC */
+    void ended(Begun step, StepState state, Instant at) {
+        take(step.runDeviceId(), step.phase(), new Latest(step.stepId(), state), at);
+    }
+
+    private void take(long device, Phase phase, Latest step, Instant ended) {
+        if (ended != null && !PREPARATION.contains(phase) && (lastEnd == null || ended.isAfter(lastEnd))) {
+            lastEnd = ended;
         }
-        if (ended != null
-                && !PREPARATION.contains(phase)
-                && (lastEnd == null || ended.toInstant().isAfter(lastEnd))) {
-            lastEnd = ended.toInstant();
-        }
-        latest.computeIfAbsent(row.getLong("run_device_id"), d -> new EnumMap<>(Phase.class))
-                .merge(phase, new Latest(id, state), (a, b) -> b.id() >= a.id() ? b : a);
+        latest.computeIfAbsent(device, d -> new EnumMap<>(Phase.class))
+                .merge(phase, step, (a, b) -> b.id() >= a.id() ? b : a);
     }
 
     /** By phase; phases that were never begun are missing. */

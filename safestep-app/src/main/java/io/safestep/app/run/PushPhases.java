@@ -51,10 +51,11 @@ class PushPhases {
         }
         DeadManTimer timer = work.timer();
         Instant until = clock.instant().plus(timer.within());
-        journal.arming(work.drive(), work.runDeviceId(), timer.token(), until);
-        journal.note(
+        journal.arming(
                 work.drive(),
                 work.runDeviceId(),
+                timer.token(),
+                until,
                 "dead-man timer of " + timer.within().toSeconds() + " s: without a word from Safe Step until "
                         + until.truncatedTo(ChronoUnit.SECONDS) + " the device goes back by itself");
         return timer;
@@ -82,7 +83,10 @@ class PushPhases {
         ConfigTree current = contact.readRunning(work);
         ConfigTree outcome = work.outcome();
         Holding holding = work.engine().holding(current, work.before(), outcome);
-        journal.holds(work.drive(), work.runDeviceId(), holding.words());
+        return readBack(work, current, outcome, holding).holding(holding.words());
+    }
+
+    private PhaseResult readBack(DeviceWork work, ConfigTree current, ConfigTree outcome, Holding holding) {
         if (holding.state() == Holding.State.OUTCOME) {
             return PhaseResult.done("equals the outcome");
         }
@@ -104,16 +108,16 @@ class PushPhases {
             boolean stopped = session.confirm(work.timer());
             Holding holding =
                     work.engine().holding(work.engine().read(session.readRunning()), work.before(), work.outcome());
-            journal.holds(work.drive(), work.runDeviceId(), holding.words());
-            journal.disarmed(work.drive(), work.runDeviceId());
-            if (holding.state() == Holding.State.OUTCOME) {
-                return PhaseResult.done(stopped ? "timer stopped" : "no timer ran any more; it holds its outcome");
-            }
-            return PhaseResult.failed(
-                    stopped
-                            ? "timer stopped, but it " + holding.words()
-                            : "its timer has run out: it " + holding.words());
+            return confirmed(stopped, holding).holdingWithoutTimer(holding.words());
         });
+    }
+
+    private static PhaseResult confirmed(boolean stopped, Holding holding) {
+        if (holding.state() == Holding.State.OUTCOME) {
+            return PhaseResult.done(stopped ? "timer stopped" : "no timer ran any more; it holds its outcome");
+        }
+        return PhaseResult.failed(
+                stopped ? "timer stopped, but it " + holding.words() : "its timer has run out: it " + holding.words());
     }
 
     PhaseResult save(DeviceWork work) throws DeviceException {
@@ -204,8 +208,7 @@ class PushPhases {
         String words = elsewhere == 0
                 ? "equals the backup before the change"
                 : "as before where the change touched it; differs in " + elsewhere + " other places";
-        journal.holds(work.drive(), work.runDeviceId(), words);
-        return PhaseResult.done(words);
+        return PhaseResult.done(words).holding(words);
     }
 
     private static String commandsToward(ConfigEngine engine, ConfigTree from, ConfigTree to) {

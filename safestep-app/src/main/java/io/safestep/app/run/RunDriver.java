@@ -2,10 +2,11 @@ package io.safestep.app.run;
 
 import io.safestep.app.access.DeviceAccess;
 import io.safestep.app.access.KeptSessions;
+import io.safestep.app.run.RunJournal.Beginning;
+import io.safestep.app.run.RunJournal.Begun;
 import io.safestep.app.schedule.ChangeTimes;
 import io.safestep.core.config.ConfigSyntaxException;
 import io.safestep.core.run.Decision;
-import io.safestep.core.run.Phase;
 import io.safestep.core.run.PhaseTimes;
 import io.safestep.core.run.RunDecisions;
 import io.safestep.core.run.StepState;
@@ -14,6 +15,7 @@ import jakarta.annotation.PreDestroy;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.ExecutorService;
@@ -97,7 +99,9 @@ class RunDriver {
 
         private final Drive drive;
         private final KeptSessions sessions;
-        private final LinkedBlockingQueue<Optional<RuntimeException>> ended = new LinkedBlockingQueue<>();
+        /** What is to be done in this thread about a step that is over. */
+        private final LinkedBlockingQueue<Runnable> over = new LinkedBlockingQueue<>();
+
         private final RunTimings.Known known;
         private final RunPictures.Watch watch;
         private final DeviceWorks.OfRun devices;
@@ -121,16 +125,17 @@ class RunDriver {
                 RunPictures.Seen seen = watch.now(known.times(), ChangeTimes.TOGETHER);
                 timings.show(drive, seen.picture(), known);
                 Decision decision = RunDecisions.next(seen.picture());
-                end.show(drive, seen.picture(), decision);
+                end.show(drive, seen, decision);
                 if (decision instanceof Decision.Finish finish) {
                     end.write(drive, finish.state());
                     return Optional.empty();
                 } else if (decision instanceof Decision.TakeBack takeBack) {
                     end.takeBack(drive, takeBack);
                 } else if (decision instanceof Decision.Perform perform) {
-                    perform.steps().stream()
+                    begin(perform.steps().stream()
                             .limit(Math.max(0, ChangeTimes.TOGETHER - going))
-                            .forEach(step -> begin(seen.ids().get(step.device()), step.phase()));
+                            .map(s -> new Beginning(seen.ids().get(s.device()), s.phase()))
+                            .toList());
                     awaitOne();
                 } else if (decision instanceof Decision.Hold) {
                     return Optional.of(clock.instant().plus(LOOK_AT_HELD));
@@ -144,24 +149,27 @@ class RunDriver {
             }
         }
 
-        private void begin(long runDeviceId, Phase phase) {
-            long step = journal.begin(drive, runDeviceId, phase);
+        private void begin(List<Beginning> steps) {
             PhaseTimes times = known.times();
-            going++;
-            hands.execute(() -> {
-                try {
-                    perform(runDeviceId, step, phase, times);
-                    ended.add(Optional.empty());
-                } catch (RuntimeException e) {
-                    ended.add(Optional.of(e));
-                }
-            });
+            for (Begun step : journal.begin(drive, steps)) {
+                watch.begun(step);
+                going++;
+                hands.execute(() -> {
+                    try {
+                        over.add(perform(step, times));
+                    } catch (RuntimeException e) {
+                        over.add(() -> failure = e);
+                    }
+                });
+            }
         }
 
-        private void perform(long runDeviceId, long step, Phase phase, PhaseTimes times) {
+        /** @return how to take in what came of it */
+        private Runnable perform(Begun step, PhaseTimes times) {
             PhaseResult result;
             try {
-                result = actions.perform(devices.of(sessions, runDeviceId, phase, times), phase, sessions);
+                DeviceWork work = devices.of(sessions, step.runDeviceId(), step.reached(), step.phase(), times);
+                result = actions.perform(work, step.phase(), sessions);
             } catch (DeviceException e) {
                 result = PhaseResult.failed(e.getMessage());
             } catch (ConfigSyntaxException e) {
@@ -175,21 +183,21 @@ class RunDriver {
                 result = PhaseResult.failed("something went wrong inside Safe Step, reference " + reference);
             }
             if (closing && result.state() != StepState.DONE) {
-                return; // it did not fail: it was broken off, and whoever takes over looks how far it came
+                return () -> {}; // it did not fail: it was broken off, and whoever takes over looks how far it came
             }
-            journal.end(drive, runDeviceId, step, phase, result.state(), result.words());
+            StepState state = result.state();
+            Instant at = journal.end(drive, step, result);
+            return () -> watch.ended(step, state, at);
         }
 
         /** Waits until a step has ended, and takes in all that have; comes back after a while, since time passes too. */
         private void awaitOne() {
             try {
-                Optional<RuntimeException> first = ended.poll(LOOK_AT_GOING.toMillis(), TimeUnit.MILLISECONDS);
-                while (first != null) {
+                Runnable next = over.poll(LOOK_AT_GOING.toMillis(), TimeUnit.MILLISECONDS);
+                while (next != null) {
                     going--;
-                    if (first.isPresent()) {
-                        failure = first.get();
-                    }
-                    first = ended.poll();
+                    next.run();
+                    next = over.poll();
                 }
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();

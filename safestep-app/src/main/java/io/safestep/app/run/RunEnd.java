@@ -61,7 +61,8 @@ class RunEnd {
     }
 
     /** Keeps the state of the run what the decision makes of it. */
-    void show(Drive drive, RunPicture picture, Decision decision) {
+    void show(Drive drive, RunPictures.Seen seen, Decision decision) {
+        RunPicture picture = seen.picture();
         boolean rollingBack = RunDecisions.rollingBack(picture);
         if (decision instanceof Decision.Hold hold) {
             if (journal.hold(drive, hold)) {
@@ -71,7 +72,10 @@ class RunEnd {
                 }
             }
         } else if (!(decision instanceof Decision.Finish)) {
-            journal.state(drive, rollingBack || picture.turningBack() ? RunState.ROLLING_BACK : RunState.RUNNING);
+            RunState state = rollingBack || picture.turningBack() ? RunState.ROLLING_BACK : RunState.RUNNING;
+            if (seen.state() != state || seen.held()) {
+                journal.state(drive, state);
+            }
         }
         boolean anyBack = picture.devices().stream().anyMatch(DeviceProgress::takenBack);
         if (anyBack && !rollingBack && !(decision instanceof Decision.TakeBack)) {

@@ -5,12 +5,14 @@ import io.safestep.core.run.Phase;
 import io.safestep.core.run.RunState;
 import io.safestep.core.run.StepState;
 import java.sql.Timestamp;
+import java.sql.Types;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.SqlParameterValue;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -24,9 +26,7 @@ import org.springframework.transaction.annotation.Transactional;
 class RunJournal {
 
     private static final String MINE = " from run r where r.id = ? and r.epoch = ?";
-    private static final String STEP_LINE =
-            "insert into run_line (run_id, run_device_id, at, kind, text, phase, step_state)"
-                    + " select ?, ?::bigint, ?::timestamptz, 'NOTE', ?, ?, ?";
+    private static final String MAY_GO_ON = "(r.stop_requested_at is null and not r.turning_back and not d.taken_back)";
     private static final String IF_MINE = " and exists (select 1" + MINE + ")";
 
     private final JdbcTemplate jdbc;
@@ -54,45 +54,84 @@ class RunJournal {
         return new Drive(runId, epoch == null ? 0 : epoch);
     }
 
-    /** @return the id of the step that was begun */
-    long begin(Drive drive, long runDeviceId, Phase phase) {
-        List<Long> id = jdbc.queryForList(
-                "with step as (insert into run_step (run_device_id, phase, state, started_at) select ?, ?, 'GOING', ?"
-                        + MINE + " returning id), line as (" + STEP_LINE + " from step) select id from step",
-                Long.class,
-                runDeviceId,
-                phase.name(),
+    /** A phase that is about to be done on a device. */
+    record Beginning(long runDeviceId, Phase phase) {}
+
+    /** @param reached how far the device had come before it */
+    record Begun(long stepId, long runDeviceId, Phase phase, Reached reached) {}
+
+    /** @param steps at most one for each device */
+    List<Begun> begin(Drive drive, List<Beginning> steps) {
+        if (steps.isEmpty()) {
+            return List.of();
+        }
+        List<Begun> begun = jdbc.query(
+                "with step as (insert into run_step (run_device_id, phase, state, started_at)"
+                        + " select b.device, b.phase, 'GOING', ?"
+                        + " from unnest(?::bigint[], ?::text[]) with ordinality b (device, phase, number), run r"
+                        + " where r.id = ? and r.epoch = ? order by b.number returning id, run_device_id, phase),"
+                        + " line as (insert into run_line (run_id, run_device_id, at, kind, text, phase, step_state)"
+                        + " select ?, run_device_id, ?, 'NOTE', lower(replace(phase, '_', ' ')) || ' begins', phase,"
+                        + " 'GOING' from step)"
+                        + " select step.id, step.run_device_id, step.phase, " + Reached.COLUMNS
+                        + " from step join run_device d on d.id = step.run_device_id" + Reached.PUSHES
+                        + " order by step.id",
+                (row, number) -> new Begun(
+                        row.getLong("id"),
+                        row.getLong("run_device_id"),
+                        Phase.valueOf(row.getString("phase")),
+                        Reached.of(row)),
                 now(),
+                steps.stream().map(Beginning::runDeviceId).toArray(Long[]::new),
+                steps.stream().map(s -> s.phase().name()).toArray(String[]::new),
                 drive.runId(),
                 drive.epoch(),
                 drive.runId(),
-                runDeviceId,
-                now(),
-                words(phase) + " begins",
-                phase.name(),
-                StepState.GOING.name());
-        wrote(drive, id.size());
-        return id.get(0);
+                now());
+        wrote(drive, begun.size());
+        return begun;
     }
 
-    void end(Drive drive, long runDeviceId, long stepId, Phase phase, StepState state, String words) {
+    /**
+     * Writes down what came of a step, and what was found out about the device, in one.
+     *
+     * @return when, UTC
+     */
+    Instant end(Drive drive, Begun step, PhaseResult result) {
+        Timestamp now = now();
+        PhaseResult.Found found = result.found();
         wrote(
                 drive,
                 jdbc.update(
                         "with step as (update run_step set state = ?, words = ?, ended_at = ? where id = ?" + IF_MINE
-                                + " returning id) " + STEP_LINE + " from step",
-                        state.name(),
-                        words,
-                        now(),
-                        stepId,
+                                + " returning id, run_device_id), device as (update run_device d set"
+                                + " before_backup_id = coalesce(?::bigint, before_backup_id),"
+                                + " after_backup_id = coalesce(?::bigint, after_backup_id),"
+                                + " holds = coalesce(?::text, holds),"
+                                + " timer_until = case when ? then null else timer_until end"
+                                + " from step where ? and d.id = step.run_device_id)"
+                                + " insert into run_line (run_id, run_device_id, at, kind, text, phase, step_state)"
+                                + " select ?, run_device_id, ?, 'NOTE', ?, ?, ? from step",
+                        result.state().name(),
+                        result.words(),
+                        now,
+                        step.stepId(),
                         drive.runId(),
                         drive.epoch(),
+                        // With a type also where there is none: the database prepares the statement once.
+                        new SqlParameterValue(Types.BIGINT, found.beforeBackupId()),
+                        new SqlParameterValue(Types.BIGINT, found.afterBackupId()),
+                        new SqlParameterValue(Types.VARCHAR, found.holds()),
+                        found.timerStopped(),
+                        !found.equals(PhaseResult.Found.NOTHING),
                         drive.runId(),
-                        runDeviceId,
-                        now(),
-                        words(phase) + (state == StepState.FAILED ? " failed: " : ": ") + words,
-                        phase.name(),
-                        state.name()));
+                        now,
+                        words(step.phase())
+                                + (result.state() == StepState.FAILED ? " failed: " : ": ")
+                                + result.words(),
+                        step.phase().name(),
+                        result.state().name()));
+        return now.toInstant();
     }
 
     /** Marks what was going on when a process ended: nobody knows how far it came. */
@@ -136,17 +175,8 @@ class RunJournal {
                         drive.epoch()));
     }
 
-    void backedUp(Drive drive, long runDeviceId, long backupId) {
-        device(drive, runDeviceId, "before_backup_id = ?", backupId);
-    }
-
     void backedUpAfter(Drive drive, long runDeviceId, long backupId) {
         device(drive, runDeviceId, "after_backup_id = ?", backupId);
-    }
-
-    /** Stored before the first command is sent: from then on the device may hold something of the script. */
-    void aboutToWrite(Drive drive, long runDeviceId) {
-        device(drive, runDeviceId, "written = ?", true);
     }
 
     /** A push was broken off, and reading back has shown that nothing of it has arrived. */
@@ -154,9 +184,22 @@ class RunJournal {
         device(drive, runDeviceId, "written = ?", false);
     }
 
-    /** Stored before the timer is started, so that whoever takes over knows of it. */
-    void arming(Drive drive, long runDeviceId, String token, Instant until) {
-        device(drive, runDeviceId, "timer_token = ?, timer_until = ?", token, Timestamp.from(until));
+    /** Stored, with a line that tells of it, before the timer is started, so that whoever takes over knows of it. */
+    void arming(Drive drive, long runDeviceId, String token, Instant until, String words) {
+        wrote(
+                drive,
+                jdbc.update(
+                        "with device as (update run_device set timer_token = ?, timer_until = ? where id = ?" + IF_MINE
+                                + " returning id) insert into run_line (run_id, run_device_id, at, kind, text)"
+                                + " select ?, id, ?, 'NOTE', ? from device",
+                        token,
+                        Timestamp.from(until),
+                        runDeviceId,
+                        drive.runId(),
+                        drive.epoch(),
+                        drive.runId(),
+                        now(),
+                        words));
     }
 
     /** The timer does not run any more. */
@@ -176,15 +219,42 @@ class RunJournal {
         wrote(drive, jdbc.update("update run_device set " + assignment + " where id = ?" + IF_MINE, all));
     }
 
-    /** Whether the next command of a push may be sent: nobody has stopped the run, and nothing has made it turn back. */
+    /** Whether a push may go on: nobody has stopped the run, and nothing has made it turn back. */
     boolean mayGoOn(Drive drive, long runDeviceId) {
         List<Boolean> answer = jdbc.queryForList(
-                "select stop_requested_at is null and not turning_back and not d.taken_back"
-                        + " from run r join run_device d on d.run_id = r.id where r.id = ? and r.epoch = ? and d.id = ?",
+                "select " + MAY_GO_ON + " from run r join run_device d on d.run_id = r.id"
+                        + " where r.id = ? and r.epoch = ? and d.id = ?",
                 Boolean.class,
                 drive.runId(),
                 drive.epoch(),
                 runDeviceId);
+        wrote(drive, answer.size());
+        return answer.get(0);
+    }
+
+    /**
+     * Stores a command that is about to be sent; from the first one on, the device may hold something of the script.
+     *
+     * @param stoppable whether it is sent only as long as {@link #mayGoOn}
+     * @return whether to send it
+     */
+    boolean sending(Drive drive, long runDeviceId, String text, boolean stoppable) {
+        List<Boolean> answer = jdbc.queryForList(
+                "with asked as (select d.id, not ? or " + MAY_GO_ON + " as send from run r join run_device d"
+                        + " on d.run_id = r.id where r.id = ? and r.epoch = ? and d.id = ?),"
+                        + " device as (update run_device d set written = true from asked a"
+                        + " where a.send and d.id = a.id and not d.written),"
+                        + " line as (insert into run_line (run_id, run_device_id, at, kind, text)"
+                        + " select ?, id, ?, 'SENT', ? from asked where send)"
+                        + " select send from asked",
+                Boolean.class,
+                stoppable,
+                drive.runId(),
+                drive.epoch(),
+                runDeviceId,
+                drive.runId(),
+                now(),
+                text);
         wrote(drive, answer.size());
         return answer.get(0);
     }

@@ -9,7 +9,9 @@ import io.safestep.core.run.Decision;
 import io.safestep.core.run.Phase;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -29,6 +31,7 @@ class RunViews {
 
     private final RunRepository runs;
     private final RunLineRepository lines;
+    private final RunStepRepository steps;
     private final CheckQuestions questions;
     private final RunRollbackRepository rollbacks;
     private final RunControlRepository controls;
@@ -39,6 +42,7 @@ class RunViews {
     RunViews(
             RunRepository runs,
             RunLineRepository lines,
+            RunStepRepository steps,
             CheckQuestions questions,
             RunRollbackRepository rollbacks,
             RunControlRepository controls,
@@ -47,6 +51,7 @@ class RunViews {
             Backups backups) {
         this.runs = runs;
         this.lines = lines;
+        this.steps = steps;
         this.questions = questions;
         this.rollbacks = rollbacks;
         this.controls = controls;
@@ -161,21 +166,23 @@ class RunViews {
                 .flatMap(d -> Stream.of(d.beforeBackupId(), d.afterBackupId()))
                 .filter(Objects::nonNull)
                 .toList());
-        return run.devices().stream().map(d -> device(d, hashes)).toList();
+        Map<Long, Map<Phase, RunView.Step>> latest = new HashMap<>();
+        steps.shownOf(run.id())
+                .forEach(s -> latest.computeIfAbsent(s.runDeviceId(), id -> new EnumMap<>(Phase.class))
+                        .put(s.phase(), new RunView.Step(s.phase(), s.state(), s.startedAt(), s.endedAt(), s.words())));
+        return run.devices().stream()
+                .map(d -> device(d, latest.getOrDefault(d.id(), Map.of()).values(), hashes))
+                .toList();
     }
 
-    private static RunView.Device device(RunDevice d, Map<Long, String> hashes) {
-        Map<Phase, RunStep> latest = new EnumMap<>(Phase.class);
-        d.steps().forEach(s -> latest.put(s.phase(), s));
+    private static RunView.Device device(RunDevice d, Collection<RunView.Step> steps, Map<Long, String> hashes) {
         return new RunView.Device(
                 d.id(),
                 d.name(),
                 d.wave(),
                 d.device().partner() == null ? null : d.device().partner().name(),
                 !d.hasScript(),
-                latest.values().stream()
-                        .map(s -> new RunView.Step(s.phase(), s.state(), s.startedAt(), s.endedAt(), s.words()))
-                        .toList(),
+                List.copyOf(steps),
                 d.holds(),
                 d.beforeBackupId(),
                 hashes.get(d.beforeBackupId()),

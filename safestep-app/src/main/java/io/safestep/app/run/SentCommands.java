@@ -28,15 +28,8 @@ class SentCommands implements PushListener {
 
     @Override
     public boolean before(int index) {
-        if (stoppable && !journal.mayGoOn(work.drive(), work.runDeviceId())) {
-            return false;
-        }
         last = index;
-        if (index == 0) {
-            journal.aboutToWrite(work.drive(), work.runDeviceId());
-        }
-        journal.sent(work.drive(), work.runDeviceId(), shown.get(index));
-        return true;
+        return journal.sending(work.drive(), work.runDeviceId(), shown.get(index), stoppable);
     }
 
     @Override

@@ -1,5 +1,7 @@
 package io.safestep.core.run;
 
+import java.util.Collections;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -27,7 +29,9 @@ public record DeviceProgress(
         Map<Phase, StepState> steps) {
 
     public DeviceProgress {
-        steps = Map.copyOf(steps);
+        Map<Phase, StepState> copy = new EnumMap<>(Phase.class);
+        copy.putAll(steps);
+        steps = Collections.unmodifiableMap(copy);
     }
 
     boolean is(Phase phase, StepState state) {
@@ -49,16 +53,23 @@ public record DeviceProgress(
 
     /** The phase on the way there that failed and about which nobody has decided. */
     public Optional<Phase> failure() {
-        return firstFailed(Phase.PREPARATION).or(() -> firstFailed(Phase.EXECUTION));
+        Phase preparation = firstFailed(Phase.PREPARATION);
+        return Optional.ofNullable(preparation == null ? firstFailed(Phase.EXECUTION) : preparation);
     }
 
-    private Optional<Phase> firstFailed(List<Phase> phases) {
-        return phases.stream().filter(p -> is(p, StepState.FAILED)).findFirst();
+    // Loops: every decision asks all devices of a run many times.
+    private Phase firstFailed(List<Phase> phases) {
+        for (Phase phase : phases) {
+            if (is(phase, StepState.FAILED)) {
+                return phase;
+            }
+        }
+        return null;
     }
 
     /** A phase of the way back failed. */
     public boolean wayBackFailed() {
-        return firstFailed(Phase.WAY_BACK).isPresent();
+        return firstFailed(Phase.WAY_BACK) != null;
     }
 
     /** Whether it has to be brought back and is not yet, nor known to fail at it. */
@@ -72,25 +83,36 @@ public record DeviceProgress(
 
     /** The next phase of the way back, whether or not it is going on now. */
     Optional<Phase> nextBack() {
-        return Phase.WAY_BACK.stream()
-                .filter(p -> p != Phase.UNDO_SAVE || started(Phase.SAVE))
-                .filter(p -> !passed(p))
-                .findFirst();
+        return next(Phase.WAY_BACK);
     }
 
     /** The next phase of its preparation. */
     Optional<Phase> nextPreparation() {
-        return Phase.PREPARATION.stream().filter(p -> !passed(p)).findFirst();
+        return next(Phase.PREPARATION);
     }
 
     /** The next phase of its own change; empty when it has come to its end. */
     Optional<Phase> nextExecution() {
-        return Phase.EXECUTION.stream()
-                .filter(p -> p != Phase.CONFIRM || timer)
-                // What may have written is never blindly repeated: reading back tells what the device holds.
-                .filter(p -> !written || (p != Phase.GATE && p != Phase.PUSH))
-                .filter(p -> !passed(p))
-                .findFirst();
+        return next(Phase.EXECUTION);
+    }
+
+    private Optional<Phase> next(List<Phase> phases) {
+        for (Phase phase : phases) {
+            if (isNeeded(phase) && !passed(phase)) {
+                return Optional.of(phase);
+            }
+        }
+        return Optional.empty();
+    }
+
+    private boolean isNeeded(Phase phase) {
+        return switch (phase) {
+            case CONFIRM -> timer;
+            // What may have written is never blindly repeated: reading back tells what the device holds.
+            case GATE, PUSH -> !written;
+            case UNDO_SAVE -> started(Phase.SAVE);
+            default -> true;
+        };
     }
 
     /** Nothing is to be done on the way there any more: at its end, left out, or taken back. */
