@@ -42,8 +42,11 @@ final class SearchBench implements Callable<Integer> {
     @Option(names = "--seed", defaultValue = "1", description = "Of the generated network.")
     private long seed;
 
-    /** Until the compiler of the running program is through with most of what is called. */
-    private static final int WARM_UPS = 6;
+    @Option(
+            names = "--warm-ups",
+            defaultValue = "6",
+            description = "Rounds before those that are measured, see those of backups. Default: ${DEFAULT-VALUE}.")
+    private int warmUps;
 
     /** As many log-ins as a search does at once. */
     private static final int AT_ONCE = 64;
@@ -69,23 +72,34 @@ final class SearchBench implements Callable<Integer> {
                     .asLong();
             System.out.printf(
                     "%d devices answer in %d ranges of %d addresses%n", devices, blocks.size(), 1 << (32 - BLOCK));
-            for (int i = 0; i < WARM_UPS; i++) {
-                identifyAll(threads, bare, plan);
-                search(administrator, blocks, credential);
-            }
             double[] bareSeconds = new double[rounds];
             double[] ownSeconds = new double[rounds];
+            ProcessorTime bareTime = new ProcessorTime(0, 0, 0);
+            ProcessorTime ownTime = bareTime;
             System.out.printf("%6s %16s %16s%n", "round", "bare devices/s", "own devices/s");
-            for (int i = 0; i < rounds; i++) {
-                bareSeconds[i] = Timing.of(() -> identifyAll(threads, bare, plan));
-                ownSeconds[i] = search(administrator, blocks, credential);
-                System.out.printf("%6d %16.1f %16.1f%n", i + 1, devices / bareSeconds[i], devices / ownSeconds[i]);
+            for (int i = -warmUps; i < rounds; i++) {
+                ProcessorTime begin = ProcessorTime.now(practice);
+                double bareRound = Timing.of(() -> identifyAll(threads, bare, plan));
+                ProcessorTime between = ProcessorTime.now(practice);
+                double ownRound = search(administrator, blocks, credential);
+                ProcessorTime end = ProcessorTime.now(practice);
+                System.out.printf(
+                        "%6d %16.1f %16.1f%s%n",
+                        i + warmUps + 1, devices / bareRound, devices / ownRound, i < 0 ? "  to warm up" : "");
+                if (i >= 0) {
+                    bareSeconds[i] = bareRound;
+                    ownSeconds[i] = ownRound;
+                    bareTime = bareTime.plus(between.since(begin));
+                    ownTime = ownTime.plus(end.since(between));
+                }
             }
             double bareRate = devices / new Timing(bareSeconds).median();
             double ownRate = devices / new Timing(ownSeconds).median();
             System.out.printf(
                     "median: bare %.1f, own %.1f devices/s; own is %.0f %% of bare%n",
                     bareRate, ownRate, 100 * ownRate / bareRate);
+            System.out.println("processor time for each: own " + ownTime.each(rounds * devices) + "; bare "
+                    + bareTime.each(rounds * devices));
         } finally {
             threads.shutdownNow();
         }

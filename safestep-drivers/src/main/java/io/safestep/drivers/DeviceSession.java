@@ -9,6 +9,9 @@ public interface DeviceSession extends AutoCloseable {
     /** The host key that the device showed, in the form {@code type base64}. */
     String hostKey();
 
+    /** The account that is logged in. */
+    String account();
+
     /** The running configuration as the device shows it. */
     String readRunning() throws DeviceException;
 

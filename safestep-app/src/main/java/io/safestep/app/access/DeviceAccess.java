@@ -163,11 +163,6 @@ public class DeviceAccess implements DeviceVisits {
         }
     }
 
-    /** The account with which Safe Step logs in to the device; empty when nothing says which. */
-    public Optional<String> account(long deviceId) {
-        return transaction.execute(t -> choice.open(devices.withId(deviceId)).map(Credentials.Opened::login));
-    }
-
     PlatformProfile profileOf(long deviceId) {
         return platforms.profile(devices.withId(deviceId).platform());
     }

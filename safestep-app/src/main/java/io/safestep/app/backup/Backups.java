@@ -185,7 +185,6 @@ public class Backups {
                 device.name(),
                 platforms.profile(device.platform()),
                 platforms.engine(device.platform()),
-                () -> access.account(device.id()).orElse(""),
                 newest);
         return new Seen(read, newest);
     }

@@ -16,7 +16,6 @@ import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
-import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
@@ -70,7 +69,6 @@ class DeviceReading {
     private record Shown(DeviceText text, boolean known) {}
 
     /**
-     * @param account with which Safe Step is logged in: it is not told among those who were there
      * @param newest what was stored last of the device
      */
     Read whole(
@@ -78,7 +76,6 @@ class DeviceReading {
             String device,
             PlatformProfile profile,
             ConfigEngine engine,
-            Supplier<String> account,
             List<NewestVersion> newest)
             throws DeviceException {
         for (int attempt = 1; attempt <= ATTEMPTS; attempt++) {
@@ -93,7 +90,7 @@ class DeviceReading {
                         startup == null ? null : startup.text(),
                         files(session, profile),
                         before,
-                        running.known() ? "" : loggedIn(session, profile, account),
+                        running.known() ? "" : loggedIn(session, profile),
                         startup == null
                                 ? null
                                 : !running.text().isSameAs(startup.text().text()));
@@ -198,15 +195,14 @@ class DeviceReading {
         return files;
     }
 
-    private String loggedIn(DeviceSession session, PlatformProfile profile, Supplier<String> account)
-            throws DeviceException {
+    private String loggedIn(DeviceSession session, PlatformProfile profile) throws DeviceException {
         LogInReading logIns = profile.changes().logIns();
         if (logIns == null) {
             return "";
         }
         try {
             Instant now = clock.instant();
-            String own = account.get();
+            String own = session.account();
             LogInReading.Answer answer = logIns.in(session.read(logIns.command()), now);
             String people = answer.logIns().stream()
                     .filter(l -> !l.account().equals(own))

@@ -4,6 +4,7 @@ import io.safestep.app.run.RunView.Line;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
@@ -27,7 +28,8 @@ class RunEvents {
     private static final long LONGEST_MILLIS = TimeUnit.MINUTES.toMillis(30);
     private static final int LOOKS_BETWEEN_SIGNS = 150;
 
-    private record Stream(long runId, SseEmitter emitter, AtomicLong last, AtomicLong looks) {}
+    /** @param names of the devices, by the id that they have in the run */
+    private record Stream(long runId, Map<Long, String> names, SseEmitter emitter, AtomicLong last, AtomicLong looks) {}
 
     private final RunViews views;
     private final RunEnd end;
@@ -46,9 +48,9 @@ class RunEvents {
 
     /** @param after the id of the last line that the browser has */
     SseEmitter open(long runId, long after) {
-        views.one(runId); // a run that does not exist is said at once
+        Map<Long, String> names = views.names(runId); // a run that does not exist is said at once
         SseEmitter emitter = new SseEmitter(LONGEST_MILLIS);
-        Stream stream = new Stream(runId, emitter, new AtomicLong(after), new AtomicLong());
+        Stream stream = new Stream(runId, names, emitter, new AtomicLong(after), new AtomicLong());
         emitter.onCompletion(() -> streams.remove(stream));
         emitter.onTimeout(() -> streams.remove(stream));
         emitter.onError(e -> streams.remove(stream));
@@ -71,7 +73,7 @@ class RunEvents {
 
     private void tell(Stream stream) throws IOException {
         boolean ended = end.reached(stream.runId());
-        List<Line> lines = views.lines(stream.runId(), stream.last().get());
+        List<Line> lines = views.lines(stream.runId(), stream.last().get(), stream.names());
         for (Line line : lines) {
             stream.emitter()
                     .send(SseEmitter.event()

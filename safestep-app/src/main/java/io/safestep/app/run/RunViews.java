@@ -198,9 +198,26 @@ class RunViews {
 
     /** What was said after the line with the given id, oldest first. */
     List<RunView.Line> lines(long runId, long after) {
-        if (!runs.existsById(runId)) {
-            throw ProblemException.notFound("Run " + runId);
-        }
-        return lines.after(runId, after, Limit.of(MOST_LINES));
+        return lines(runId, after, names(runId));
+    }
+
+    /** By the id that devices have in the run. They stay the same while it goes on. */
+    Map<Long, String> names(long runId) {
+        return runs.findById(runId).orElseThrow(() -> ProblemException.notFound("Run " + runId)).devices().stream()
+                .collect(Collectors.toMap(RunDevice::id, RunDevice::name));
+    }
+
+    /** The same, for someone who asks again and again and has the names. */
+    List<RunView.Line> lines(long runId, long after, Map<Long, String> names) {
+        return lines.after(runId, after, Limit.of(MOST_LINES)).stream()
+                .map(l -> new RunView.Line(
+                        l.id(),
+                        l.runDeviceId() == null ? null : names.get(l.runDeviceId()),
+                        l.at(),
+                        l.kind(),
+                        l.text(),
+                        l.phase(),
+                        l.state()))
+                .toList();
     }
 }

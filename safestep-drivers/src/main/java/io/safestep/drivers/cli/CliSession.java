@@ -30,6 +30,9 @@ public final class CliSession implements DeviceSession {
     /** Wide enough that a device that follows the terminal's width folds no command. */
     private static final int COLUMNS = 2_000;
 
+    /** So many lines at each end of a long answer may tell that it is none. */
+    private static final int EDGE_LINES = 20;
+
     private final LoggedIn login;
     private final ChannelShell shell;
     private final DeviceTarget target;
@@ -77,6 +80,11 @@ public final class CliSession implements DeviceSession {
     @Override
     public String hostKey() {
         return login.hostKey();
+    }
+
+    @Override
+    public String account() {
+        return target.login();
     }
 
     @Override
@@ -230,7 +238,7 @@ public final class CliSession implements DeviceSession {
     }
 
     private Optional<String> refusal(String answer) {
-        String looked = answer;
+        String looked = edges(answer);
         for (Pattern note : dialect.notes()) {
             looked = note.matcher(BoundedText.of(looked)).replaceAll("");
         }
@@ -241,6 +249,22 @@ public final class CliSession implements DeviceSession {
             }
         }
         return Optional.empty();
+    }
+
+    /**
+     * Where a device says that it refuses: at the beginning, or in place of what would have followed. What stands in the
+     * middle of a long answer is a text in a configuration.
+     */
+    private static String edges(String answer) {
+        int head = 0;
+        for (int i = 0; i < EDGE_LINES && head >= 0; i++) {
+            head = answer.indexOf('\n', head + 1);
+        }
+        int tail = answer.length();
+        for (int i = 0; i < EDGE_LINES && tail >= 0; i++) {
+            tail = answer.lastIndexOf('\n', tail - 1);
+        }
+        return head < 0 || tail <= head ? answer : answer.substring(0, head) + answer.substring(tail);
     }
 
     @Override

@@ -100,6 +100,11 @@ public final class PlatformConnector implements DeviceConnector {
         }
 
         @Override
+        public String account() {
+            return session.account();
+        }
+
+        @Override
         public String readRunning() throws DeviceException {
             return session.readRunning();
         }

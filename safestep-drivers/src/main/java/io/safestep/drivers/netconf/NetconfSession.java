@@ -62,6 +62,11 @@ public final class NetconfSession implements DeviceSession {
     }
 
     @Override
+    public String account() {
+        return target.login();
+    }
+
+    @Override
     public String readRunning() throws DeviceException {
         return configuration("running");
     }

@@ -78,6 +78,11 @@ public final class RestconfSession implements DeviceSession {
     }
 
     @Override
+    public String account() {
+        return target.login();
+    }
+
+    @Override
     public String readRunning() throws DeviceException {
         return data().body();
     }
