@@ -63,6 +63,9 @@ final class RunBench implements Callable<Integer> {
     /** Where the run itself stands among what is measured. */
     private static final int RUN = 3;
 
+    /** Where the yardstick stands that makes as many log-ins as the run. */
+    private static final int VISITS = 1;
+
     private static final ProcessorTime NONE = new ProcessorTime(0, 0, 0);
 
     /** Something that tells how long it took. */
@@ -105,19 +108,21 @@ final class RunBench implements Callable<Integer> {
                     () -> waves(targets, t -> once(bare, t, "once " + mark)),
                     () -> run(app, targets, mark, heard)
                 };
+                double[] round = new double[measured.length];
                 for (int way = 0; way < measured.length; way++) {
                     if (way == RUN) {
                         backUp(app, targets);
                     }
                     ProcessorTime begin = ProcessorTime.now(practice);
-                    double time = measured[way].seconds();
+                    round[way] = measured[way].seconds();
                     if (i >= 0) {
-                        seconds[way][i] = time;
+                        seconds[way][i] = round[way];
                         times[way] = times[way].plus(ProcessorTime.now(practice).since(begin));
-                    } else if (way == RUN) {
-                        System.out.printf("  to warm up: run %.1f s%n", time);
                     }
                 }
+                System.out.printf(
+                        "  round %2d%s: run %.1f s, bare with its three log-ins %.1f s%n",
+                        i + warmUps + 1, i < 0 ? ", to warm up" : "", round[RUN], round[VISITS]);
             }
             double run = new Timing(seconds[RUN]).median();
             System.out.printf("%d devices in waves of %d, seconds and processor time for each device%n", devices, wave);
