@@ -24,6 +24,7 @@ import org.apache.sshd.client.channel.ChannelShell;
 import org.apache.sshd.client.channel.ChannelSubsystem;
 import org.apache.sshd.client.channel.ClientChannelEvent;
 import org.apache.sshd.client.session.ClientSession;
+import org.apache.sshd.core.CoreModuleProperties;
 
 /**
  * The yardstick: the same libraries, with nothing around them. It logs in, reads the configuration and looks at nothing:
@@ -52,6 +53,8 @@ final class BareClient implements AutoCloseable {
 
     BareClient(int port) {
         this.port = port;
+        // As Safe Step does: without it, what is typed waits until what was typed before is acknowledged.
+        CoreModuleProperties.TCP_NODELAY.set(ssh, true);
         ssh.setServerKeyVerifier((session, address, key) -> true);
         ssh.start();
     }

@@ -24,11 +24,13 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import org.apache.commons.csv.CSVFormat;
@@ -166,17 +168,29 @@ class ArchiveImport {
 
     private Result result(Contents read) {
         Set<String> newDevices = new TreeSet<>();
+        Map<String, String> places = new HashMap<>();
         int added = 0;
         for (Row row : read.rows) {
             Optional<Device> device = devices.known(row.device());
             if (device.isEmpty()) {
-                newDevices.add(row.device());
+                if (newDevices.add(row.device())) {
+                    checkPlace(row, places, read);
+                }
             } else if (isKnown(device.get().id(), row)) {
                 continue;
             }
             added++;
         }
         return new Result(read.problems, List.copyOf(newDevices), added, read.rows.size() - added);
+    }
+
+    /** @param places addresses of new devices, to their names */
+    private void checkPlace(Row row, Map<String, String> places, Contents read) {
+        String address = row.asNew().address();
+        String other = devices.at(address).map(Device::name).orElse(places.putIfAbsent(address, row.device()));
+        if (other != null) {
+            read.problem(row.device() + " would be added at " + address + ", which is the address of " + other + ".");
+        }
     }
 
     private boolean isKnown(long deviceId, Row row) {
@@ -279,6 +293,13 @@ class ArchiveImport {
         refuseIf(
                 !platforms.has(record.get("platform")),
                 "there is no platform profile called " + record.get("platform") + ".");
+        Stream.of(
+                        DeviceRules.addressProblem(record.get("address")),
+                        DeviceRules.siteCodeProblem(record.get("site code")),
+                        DeviceRules.labelsProblem(labels(record)))
+                .filter(Objects::nonNull)
+                .findFirst()
+                .ifPresent(problem -> refuseIf(true, problem));
         try {
             BackupKind kind = BackupKind.valueOf(record.get("kind").toUpperCase(Locale.ROOT));
             Instant takenAt = Instant.parse(record.get("taken"));
@@ -316,12 +337,16 @@ class ArchiveImport {
                 record.get("site"),
                 DeviceRole.valueOf(record.get("role").toUpperCase(Locale.ROOT)),
                 record.get("platform"),
-                Arrays.stream(optional(record, ArchiveFormat.LABELS).split(";"))
-                        .map(String::strip)
-                        .filter(label -> !label.isEmpty())
-                        .collect(Collectors.toSet()),
+                labels(record),
                 null,
                 null);
+    }
+
+    private static Set<String> labels(CSVRecord record) {
+        return Arrays.stream(optional(record, ArchiveFormat.LABELS).split(";"))
+                .map(String::strip)
+                .filter(label -> !label.isEmpty())
+                .collect(Collectors.toSet());
     }
 
     private static String optional(CSVRecord record, String column) {

@@ -163,8 +163,11 @@ class ArchiveTest extends SafeStepTest {
                 .containsEntry("cause", "IMPORTED");
     }
 
-    @Test
-    void devicesThatAreNotKnownAreAddedWithLabelsAndPartners() throws IOException {
+    /** A device as it stands in the table of an archive. */
+    private record Listed(String name, String address, String partner, String labels) {}
+
+    /** An archive of devices that look like {@code brn-gw-a}. */
+    private byte[] archiveOf(Listed... devices) throws IOException {
         Map<String, byte[]> entries = unpacked(archive(false, true));
         Map<String, byte[]> other = new LinkedHashMap<>();
         List<String> index = new String(entries.get("index.csv"), StandardCharsets.UTF_8)
@@ -173,16 +176,14 @@ class ArchiveTest extends SafeStepTest {
                 .toList();
         assertThat(index.get(1)).as("its partner is in the archive").contains(",brn-gw-b,");
         StringBuilder table = new StringBuilder(index.get(0)).append("\r\n");
-        List.of("y", "z", "x").forEach(name -> {
-            String device = "brn-gw-" + name;
-            other.put(device + "/running.txt", entries.get("brn-gw-a/running.txt"));
-            String partner = name.equals("x") ? "brn-gw-b" : name.equals("y") ? "brn-gw-z" : "brn-gw-y";
+        for (Listed device : devices) {
+            other.put(device.name() + "/running.txt", entries.get("brn-gw-a/running.txt"));
             table.append(index.get(1)
-                            .replace("brn-gw-a", device)
-                            .replace(",brn-gw-b,", "," + partner + ",quay side;spare")
-                            .replaceAll("10\\.77\\.[0-9.]+", "10.77.250." + (int) name.charAt(0)))
+                            .replace("brn-gw-a", device.name())
+                            .replace(",brn-gw-b,", "," + device.partner() + "," + device.labels())
+                            .replaceAll("10\\.77\\.[0-9.]+", device.address()))
                     .append("\r\n");
-        });
+        }
         other.put("index.csv", table.toString().getBytes(StandardCharsets.UTF_8));
         StringBuilder sums = new StringBuilder();
         other.forEach((path, octets) -> sums.append(ConfigContents.hash(octets))
@@ -190,14 +191,48 @@ class ArchiveTest extends SafeStepTest {
                 .append(path)
                 .append('\n'));
         other.put("SHA256SUMS", sums.toString().getBytes(StandardCharsets.UTF_8));
+        return packed(other);
+    }
+
+    @Test
+    void whatCouldNotBeAddedIsToldBeforeTheImport() throws IOException {
+        byte[] archive = archiveOf(
+                new Listed("brn-gw-p", "10.77.250.80", "", "-no label"),
+                new Listed("brn-gw-q", "10.77.250.256", "", "spare"),
+                new Listed("brn-gw-r", "10.77.2.2", "", "spare"),
+                new Listed("brn-gw-s", "10.77.250.83", "", "spare"),
+                new Listed("brn-gw-t", "10.77.250.83", "", "spare"));
+        JsonNode dry =
+                administrator.upload("/api/backups/archive/dry-run", archive).body();
+        assertThat(dry.path("problems"))
+                .extracting(JsonNode::asString)
+                .satisfiesExactly(
+                        label -> assertThat(label).startsWith("index.csv, row 2: A label has 1 to 40 letters"),
+                        address -> assertThat(address).startsWith("index.csv, row 3: Enter an IPv4 address"),
+                        taken -> assertThat(taken)
+                                .isEqualTo("brn-gw-r would be added at 10.77.2.2, which is the address of brn-gw-b."),
+                        twice -> assertThat(twice)
+                                .isEqualTo(
+                                        "brn-gw-t would be added at 10.77.250.83, which is the address of brn-gw-s."));
+        assertThat(administrator.upload("/api/backups/archive/import", archive).status())
+                .isEqualTo(422);
+        assertThat(administrator.get("/api/devices/brn-gw-s").status()).isEqualTo(404);
+    }
+
+    @Test
+    void devicesThatAreNotKnownAreAddedWithLabelsAndPartners() throws IOException {
+        byte[] archive = archiveOf(
+                new Listed("brn-gw-y", "10.77.250.121", "brn-gw-z", "quay side;spare"),
+                new Listed("brn-gw-z", "10.77.250.122", "brn-gw-y", "quay side;spare"),
+                new Listed("brn-gw-x", "10.77.250.120", "brn-gw-b", "quay side;spare"));
         assertThat(administrator
-                        .upload("/api/backups/archive/dry-run", packed(other))
+                        .upload("/api/backups/archive/dry-run", archive)
                         .body()
                         .path("newDevices")
                         .toString())
                 .contains("brn-gw-x", "brn-gw-y", "brn-gw-z");
         try {
-            Answer imported = administrator.upload("/api/backups/archive/import", packed(other));
+            Answer imported = administrator.upload("/api/backups/archive/import", archive);
             assertThat(imported.status()).as("%s", imported).isEqualTo(200);
             JsonNode versions =
                     administrator.get("/api/devices/brn-gw-z/backups").body();

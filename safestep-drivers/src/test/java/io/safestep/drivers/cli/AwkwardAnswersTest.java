@@ -21,6 +21,8 @@ import java.util.Map;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** What devices say to commands, and what of it counts. */
 class AwkwardAnswersTest {
@@ -111,6 +113,27 @@ class AwkwardAnswersTest {
         try (DeviceSession session = open(profile(), Map.of("show running", "hostname brn-gw-a\r\ncontact pier"))) {
             assertThat(session.push(SCRIPT, told)).isEqualTo(3);
             assertThat(session.readRunning()).isEqualTo("hostname brn-gw-a\ncontact pier");
+        }
+    }
+
+    @Test
+    void aTextInALongConfigurationThatLooksLikeARefusalIsNone() throws Exception {
+        List<String> lines = new ArrayList<>(Collections.nCopies(60, "time-server 10.77.8.21"));
+        lines.set(30, "refused: whoever is not of the crew");
+        String text = String.join("\r\n", lines);
+        try (DeviceSession session = open(profile(), Map.of("show running", text))) {
+            assertThat(session.readRunning()).isEqualTo(String.join("\n", lines));
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {0, 59})
+    void aLongAnswerThatBeginsOrEndsWithARefusalIsNoConfiguration(int where) throws Exception {
+        List<String> lines = new ArrayList<>(Collections.nCopies(60, "time-server 10.77.8.21"));
+        lines.set(where, "refused: the store can't be read");
+        try (DeviceSession session = open(profile(), Map.of("show running", String.join("\r\n", lines)))) {
+            DeviceException e = catchThrowableOfType(DeviceException.class, session::readRunning);
+            assertThat(e).hasMessage("brn-gw-a answered: refused: the store can't be read");
         }
     }
 
