@@ -60,6 +60,9 @@ final class RunBench implements Callable<Integer> {
             description = "Rounds before those that are measured, see those of backups. Default: ${DEFAULT-VALUE}.")
     private int warmUps;
 
+    private static final List<String> HINDRANCES =
+            List.of("does not answer", "settling", "restarted in mid-run", "it begins again", "failed");
+
     /** Where the run itself stands among what is measured. */
     private static final int RUN = 3;
 
@@ -266,9 +269,27 @@ final class RunBench implements Callable<Integer> {
             throw new IllegalStateException(
                     "The run ended otherwise: " + ended.path("verdict").asString());
         }
+        printHindrances(manager, id);
         return (Instant.parse(ended.path("endedAt").asString()).toEpochMilli()
                         - Instant.parse(ended.path("startedAt").asString()).toEpochMilli())
                 / 1000.0;
+    }
+
+    /** What a run waited for, or did twice, and which its time alone doesn't tell. */
+    private static void printHindrances(ApiClient client, long run) {
+        long last = 0;
+        JsonNode lines = client.get("/api/runs/" + run + "/lines").body();
+        while (!lines.isEmpty()) {
+            for (JsonNode line : lines) {
+                last = line.path("id").asLong();
+                String text = line.path("text").asString();
+                if (HINDRANCES.stream().anyMatch(text::contains)) {
+                    System.out.println("    " + line.path("at").asString() + " "
+                            + line.path("device").asString("") + ": " + text);
+                }
+            }
+            lines = client.get("/api/runs/" + run + "/lines?after=" + last).body();
+        }
     }
 
     /** Hears the events as a browser does, and notes how long after each it does. */
