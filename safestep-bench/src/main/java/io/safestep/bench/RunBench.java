@@ -61,7 +61,7 @@ final class RunBench implements Callable<Integer> {
     private int warmUps;
 
     private static final List<String> HINDRANCES =
-            List.of("does not answer", "settling", "restarted in mid-run", "it begins again", "failed");
+            List.of("does not answer", "settling", "restarted in mid-run", "it begins again", " failed: ");
 
     /** Where the run itself stands among what is measured. */
     private static final int RUN = 3;
