@@ -57,21 +57,31 @@ final class Rounds {
 
     /** Seconds, as the round itself tells them. */
     static double run(ApiClient administrator, String action, List<String> names) {
-        JsonNode started = administrator
-                .post("/api/rounds", Map.of("action", action, "argument", "", "devices", names))
-                .body();
-        String path = "/api/rounds/" + started.path("id").asLong();
-        JsonNode round = started;
-        while (round.path("endedAt").isNull()) {
-            LockSupport.parkNanos(500_000_000);
-            round = administrator.get("/api/rounds").body().get(0);
-        }
-        int failed = round.path("counts").path("failed").asInt();
+        JsonNode round = ended(administrator, action, names);
+        int failed = failed(round);
         if (failed > 0) {
-            System.out.println("  " + failed + " of them failed, see " + path);
+            System.out.println("  " + failed + " of them failed, see /api/rounds/"
+                    + round.path("id").asLong());
         }
         return (Instant.parse(round.path("endedAt").asString()).toEpochMilli()
                         - Instant.parse(round.path("startedAt").asString()).toEpochMilli())
                 / 1000.0;
+    }
+
+    /** On how many devices it failed. */
+    static int failed(JsonNode round) {
+        return round.path("counts").path("failed").asInt();
+    }
+
+    /** A round, when it has ended. */
+    static JsonNode ended(ApiClient administrator, String action, List<String> names) {
+        JsonNode round = administrator
+                .post("/api/rounds", Map.of("action", action, "argument", "", "devices", names))
+                .body();
+        while (round.path("endedAt").isNull()) {
+            LockSupport.parkNanos(500_000_000);
+            round = administrator.get("/api/rounds").body().get(0);
+        }
+        return round;
     }
 }

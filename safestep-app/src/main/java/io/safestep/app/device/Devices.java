@@ -9,11 +9,9 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.data.domain.Limit;
@@ -203,11 +201,10 @@ public class Devices {
     /** Accepts the baselines of many devices at once. */
     public void acceptBaselines(List<AcceptedBaseline> all, String person) {
         List<AuditLog.Line> record = new ArrayList<>();
-        Map<Long, Device> devices =
-                withIds(all.stream().map(AcceptedBaseline::deviceId).collect(Collectors.toSet())).stream()
-                        .collect(Collectors.toMap(Device::id, Function.identity()));
+        // Read together: each is at hand then when it is asked for.
+        withIds(all.stream().map(AcceptedBaseline::deviceId).collect(Collectors.toSet()));
         for (AcceptedBaseline one : all) {
-            Device device = devices.get(one.deviceId());
+            Device device = withId(one.deviceId());
             device.accept(one.backupId(), one.matches(), clock.instant());
             record.add(new AuditLog.Line(device.name(), "baseline accepted", one.why()));
         }
