@@ -15,6 +15,7 @@ import java.time.Instant;
  * @param timerUntil when a timer ends that was started, UTC; null when none is known to run
  * @param pushes how often a push was begun
  * @param pushInterrupted a process ended in the middle of the last one, and nobody has looked since
+ * @param keyInDoubt it has shown another host key, and nobody has decided about that
  */
 record Reached(
         Long beforeBackupId,
@@ -22,11 +23,14 @@ record Reached(
         String timerToken,
         Instant timerUntil,
         int pushes,
-        boolean pushInterrupted) {
+        boolean pushInterrupted,
+        boolean keyInDoubt) {
 
     /** What {@link #of} reads, of the device {@code d} and its {@link #PUSHES}. */
     static final String COLUMNS =
-            "d.before_backup_id, d.whole_back, d.timer_token, d.timer_until, p.pushes, p.push_state";
+            "d.before_backup_id, d.whole_back, d.timer_token, d.timer_until, p.pushes, p.push_state,"
+                    + " exists (select 1 from device v where v.id = d.device_id and v.offered_host_key is not null)"
+                    + " as key_in_doubt";
 
     /** To be joined to the device {@code d}. */
     static final String PUSHES = " cross join lateral (select count(*) as pushes,"
@@ -41,6 +45,7 @@ record Reached(
                 row.getString("timer_token"),
                 until == null ? null : until.toInstant(),
                 row.getInt("pushes"),
-                StepState.INTERRUPTED.name().equals(row.getString("push_state")));
+                StepState.INTERRUPTED.name().equals(row.getString("push_state")),
+                row.getBoolean("key_in_doubt"));
     }
 }

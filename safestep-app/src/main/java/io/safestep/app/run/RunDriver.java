@@ -169,6 +169,9 @@ class RunDriver {
             PhaseResult result;
             try {
                 DeviceWork work = devices.of(sessions, step.runDeviceId(), step.reached(), step.phase(), times);
+                if (step.reached().keyInDoubt()) {
+                    sessions.end(work.deviceId()); // a new log-in is refused, in words that tell what to do
+                }
                 result = actions.perform(work, step.phase(), sessions);
             } catch (DeviceException e) {
                 result = PhaseResult.failed(e.getMessage());

@@ -262,6 +262,40 @@ class RunChecksTest extends SafeStepTest {
     }
 
     @Test
+    void aKeyInDoubtStopsARunThatIsInTheDevice() {
+        String before = running("elv-ac-2");
+        long run = asking("Asks, key in doubt", "elv-ac-2", "base\n  place the pier in doubt\n");
+        long check = awaitQuestion(run);
+        PRACTICE.network().device("elv-ac-2").switchOn(Fault.CHANGED_HOST_KEY, "");
+        Answer elsewhere = story.engineer().post("/api/devices/elv-ac-2/backups", Map.of());
+        PRACTICE.network().device("elv-ac-2").switchOff(Fault.CHANGED_HOST_KEY);
+        assertThat(elsewhere.detail()).contains("another certificate key than before");
+
+        ok(operator.post(
+                "/api/runs/" + run + "/checks/" + check + "/answer",
+                Map.of("devices", List.of("elv-ac-2"), "yes", true)));
+        JsonNode ended = story.awaitEnd(run);
+        assertThat(ended.path("state").asString())
+                .as("it has a session with the device, and does not go on in it")
+                .isEqualTo("STUCK");
+        assertThat(ended.path("verdict").asString()).contains("has shown another host key than before");
+
+        ApiClient administrator = ApiClient.loggedIn(port, "abrill");
+        String offered = administrator
+                .get("/api/devices/elv-ac-2")
+                .body()
+                .path("offered")
+                .path("key")
+                .asString();
+        ok(administrator.post(
+                "/api/devices/elv-ac-2/host-key",
+                Map.of("offered", offered, "accept", false, "reason", "A stranger's box was in its place.")));
+        ok(operator.post("/api/runs/" + run + "/way-back", Map.of("whole", false)));
+        assertThat(story.awaitEnd(run).path("state").asString()).isEqualTo("ROLLED_BACK");
+        assertThat(running("elv-ac-2")).isEqualTo(before);
+    }
+
+    @Test
     void aDeadManTimerWaitsForTheAnswer() {
         long run = asking("Asks, under a timer", "dun-ac-1", "contact the pier that is asked about\n");
         long check = awaitQuestion(run);
