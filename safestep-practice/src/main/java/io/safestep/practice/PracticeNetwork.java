@@ -5,6 +5,7 @@ import io.safestep.practice.corvane.CorvaneConfig;
 import io.safestep.practice.device.DeviceConfiguration;
 import io.safestep.practice.device.PracticeDevice;
 import io.safestep.practice.gate.DeviceGate;
+import io.safestep.practice.gate.DeviceGate.InnerServer;
 import io.safestep.practice.log.LogMessages;
 import io.safestep.practice.mail.MailSink;
 import io.safestep.practice.netconf.NetconfService;
@@ -98,14 +99,14 @@ public final class PracticeNetwork implements AutoCloseable {
         servers.add(netconf);
         DeviceSshServer ssh = new DeviceSshServer(gate, network, netconf, folder);
         servers.add(ssh);
-        int sshPort = ssh.start();
+        InnerServer sessions = new InnerServer(ssh.start(), true);
         RestconfServer restconf = new RestconfServer(gate, network, folder);
         servers.add(restconf);
-        int httpsPort = restconf.start();
+        InnerServer requests = new InnerServer(restconf.start(), false);
         for (PracticeDevice device : devices.values()) {
             if (device.address() != null) {
-                int inner = device.platform().equals("ostrel-restconf") ? httpsPort : sshPort;
-                gate.listen(device, listenAddress(device.address()), ports.devicePort(), inner);
+                InnerServer server = device.platform().equals("ostrel-restconf") ? requests : sessions;
+                gate.listen(device, listenAddress(device.address()), ports.devicePort(), server);
             }
         }
         if (ports.logPort() > 0) {

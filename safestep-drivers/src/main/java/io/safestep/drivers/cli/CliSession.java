@@ -49,6 +49,22 @@ public final class CliSession implements DeviceSession {
 
     /** Opens a shell and waits for its first prompt. The log-in stays open when it does not come. */
     public static CliSession open(LoggedIn login, DeviceTarget target, TimeLimits limits) throws DeviceException {
+        CliSession session = openForReads(login, target, limits);
+        boolean opened = false;
+        try {
+            session.switchPagingOff();
+            opened = true;
+            return session;
+        } finally {
+            if (!opened) {
+                session.shell.close(true);
+            }
+        }
+    }
+
+    /** Like {@link #open}, for short answers: nothing is sent yet, and a device that shows pages has them turned. */
+    public static CliSession openForReads(LoggedIn login, DeviceTarget target, TimeLimits limits)
+            throws DeviceException {
         ChannelShell shell = null;
         boolean opened = false;
         try {
@@ -62,10 +78,6 @@ public final class CliSession implements DeviceSession {
             CommandLine dialect = (CommandLine) target.profile().access();
             Terminal terminal = new Terminal(login, dialect, shell.getInvertedIn(), screen, limits);
             terminal.awaitFirstPrompt();
-            if (dialect.pagingOff() != null) {
-                // A device that refuses shows its pages, and they are turned.
-                terminal.command(dialect.pagingOff());
-            }
             opened = true;
             return new CliSession(login, shell, target, terminal);
         } catch (IOException e) {
@@ -74,6 +86,13 @@ public final class CliSession implements DeviceSession {
             if (!opened && shell != null) {
                 shell.close(true);
             }
+        }
+    }
+
+    private void switchPagingOff() throws DeviceException {
+        if (dialect.pagingOff() != null) {
+            // A device that refuses shows its pages, and they are turned.
+            terminal.command(dialect.pagingOff());
         }
     }
 

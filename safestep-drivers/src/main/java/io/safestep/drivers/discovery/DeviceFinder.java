@@ -18,6 +18,7 @@ import io.safestep.drivers.ssh.SshLogin;
 import io.safestep.drivers.ssh.SshLogin.LoggedIn;
 import io.safestep.drivers.ssh.SshLogin.Unidentified;
 import java.time.Duration;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Semaphore;
@@ -46,10 +47,16 @@ public final class DeviceFinder implements AutoCloseable {
 
     private final Semaphore logIns = new Semaphore(LOG_INS_AT_ONCE, true);
     private final SshLogin ssh = new SshLogin(LIMITS);
+    private final KnownServers known;
     private final List<PlatformProfile> profiles;
 
     /** @param profiles those that can ask for identity are tried, in their order */
     public DeviceFinder(List<PlatformProfile> profiles) {
+        this(profiles, new KnownServers());
+    }
+
+    DeviceFinder(List<PlatformProfile> profiles, KnownServers known) {
+        this.known = known;
         this.profiles = profiles.stream().filter(p -> p.identity() != null).toList();
     }
 
@@ -174,7 +181,7 @@ public final class DeviceFinder implements AutoCloseable {
         boolean netconf = true;
         LoggedIn login = first;
         try {
-            for (PlatformProfile profile : sshProfiles()) {
+            for (PlatformProfile profile : sshProfiles(first.identification())) {
                 if (profile.access() instanceof NetconfAccess && !netconf) {
                     continue;
                 }
@@ -185,6 +192,7 @@ public final class DeviceFinder implements AutoCloseable {
                 try {
                     Optional<Found> found = ask(open(login, target), profile, index);
                     if (found.isPresent()) {
+                        known.recognised(login.identification(), profile.name());
                         return found.get();
                     }
                 } catch (DeviceException e) {
@@ -209,10 +217,18 @@ public final class DeviceFinder implements AutoCloseable {
                 .toList();
     }
 
+    /** What was recognised behind the same software before comes first. */
+    private List<PlatformProfile> sshProfiles(String identification) {
+        String guess = known.platformOf(identification).orElse(null);
+        return sshProfiles().stream()
+                .sorted(Comparator.comparing(p -> !p.name().equals(guess)))
+                .toList();
+    }
+
     private static DeviceSession open(LoggedIn login, DeviceTarget target) throws DeviceException {
         return target.profile().access() instanceof NetconfAccess access
                 ? NetconfSession.openForReads(login, target, access, LIMITS)
-                : CliSession.open(login, target, LIMITS);
+                : CliSession.openForReads(login, target, LIMITS);
     }
 
     private Found overHttps(Place place, Account account, int index) throws DeviceException {

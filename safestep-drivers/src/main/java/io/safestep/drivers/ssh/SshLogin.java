@@ -106,6 +106,13 @@ public final class SshLogin implements AutoCloseable {
             }
         }
 
+        /** How the server identified itself (RFC 4253, section 4.2), without a comment: {@code SSH-2.0-software}. */
+        public String identification() {
+            String whole = session.getServerVersion();
+            int comment = whole.indexOf(' ');
+            return comment < 0 ? whole : whole.substring(0, comment);
+        }
+
         /** Why the session has ended before its time. */
         public DeviceException lost(Throwable cause) {
             if (session.getConnectionContext().getAttribute(HOST_KEY).swapped(hostKey)) {

@@ -74,6 +74,31 @@ class DeviceFinderTest {
     }
 
     @Test
+    void softwareBehindWhichAPlatformWasRecognisedIsRemembered() throws DeviceException {
+        KnownServers known = new KnownServers();
+        try (DeviceFinder own = new DeviceFinder(ShippedProfiles.all(), known)) {
+            for (String host : List.of("127.77.2.1", "127.77.3.1", "127.77.2.2", "127.77.0.5")) {
+                own.find(host, host, practice.port(), List.of(RIGHT), null);
+            }
+        }
+        assertThat(known.platformOf("SSH-2.0-Tidewater_4.2")).contains("corvane-cli");
+        assertThat(known.platformOf("SSH-2.0-Haldrin_7.1")).contains("haldrin-netconf");
+    }
+
+    @Test
+    void aWrongGuessCostsTimeAndNothingElse() throws DeviceException {
+        KnownServers known = new KnownServers();
+        known.recognised("SSH-2.0-Haldrin_7.1", "corvane-cli");
+        try (DeviceFinder own = new DeviceFinder(ShippedProfiles.all(), known)) {
+            Found found = own.find("127.77.3.1", "127.77.3.1", practice.port(), List.of(RIGHT), null);
+            assertThat(found.profile().name()).isEqualTo("haldrin-netconf");
+        }
+        assertThat(known.platformOf("SSH-2.0-Haldrin_7.1"))
+                .as("more than one platform was recognised behind it: nothing is guessed any more")
+                .isEmpty();
+    }
+
+    @Test
     void itTellsWhatItHearsAtTheOtherEnds() throws DeviceException {
         assertThat(find("127.77.2.1", practice.port(), List.of(RIGHT), null).links())
                 .contains(new Heard("port 1", "ops-co-a", "port 1", "10.77.0.1"));

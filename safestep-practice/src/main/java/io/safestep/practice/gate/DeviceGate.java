@@ -45,20 +45,28 @@ public final class DeviceGate implements AutoCloseable {
         this.selector = Selector.open();
     }
 
-    private record Listener(PracticeDevice device, ServerSocketChannel channel, int innerPort) {}
+    /**
+     * The server that acts for devices of a family.
+     *
+     * @param port on 127.0.0.1
+     * @param speaksFirst whether it says something before its caller does, as a server of SSH does
+     */
+    public record InnerServer(int port, boolean speaksFirst) {}
+
+    private record Listener(PracticeDevice device, ServerSocketChannel channel, InnerServer server) {}
 
     /**
      * Listens for a device.
      *
-     * @param innerPort port on 127.0.0.1 of the server that acts for it
+     * @param server acts for it
      * @throws IOException when the address and port can't be listened on
      */
-    public void listen(PracticeDevice device, String address, int port, int innerPort) throws IOException {
+    public void listen(PracticeDevice device, String address, int port, InnerServer server) throws IOException {
         ServerSocketChannel channel = ServerSocketChannel.open();
         try {
             channel.bind(new InetSocketAddress(InetAddress.getByName(address), port), BACKLOG);
             channel.configureBlocking(false);
-            channel.register(selector, SelectionKey.OP_ACCEPT, new Listener(device, channel, innerPort));
+            channel.register(selector, SelectionKey.OP_ACCEPT, new Listener(device, channel, server));
         } catch (IOException e) {
             channel.close();
             throw new IOException(address + " port " + port + ": " + e.getMessage(), e);
@@ -115,10 +123,19 @@ public final class DeviceGate implements AutoCloseable {
         if (!passage.awaitOpen(outer)) {
             return;
         }
+        // Who only wants to hear whether somebody speaks here needs no server.
+        byte[] opening = listener.server().speaksFirst() ? new byte[0] : Passage.opening(outer);
+        if (opening == null) {
+            return;
+        }
         int innerPort = innerPorts.bind(inner, device);
         try {
             inner.setTcpNoDelay(true);
-            inner.connect(new InetSocketAddress(InetAddress.getLoopbackAddress(), listener.innerPort()));
+            inner.connect(new InetSocketAddress(
+                    InetAddress.getLoopbackAddress(), listener.server().port()));
+            if (!passage.carry(opening, outer, inner)) {
+                return;
+            }
             pumps.execute(() -> {
                 try {
                     passage.pump(outer, inner, false);

@@ -6,6 +6,7 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.net.Socket;
 import java.time.Duration;
+import java.util.Arrays;
 import java.util.function.Predicate;
 
 /** The way of bytes between a caller and a device, which can be closed for a while. */
@@ -16,6 +17,8 @@ final class Passage {
 
     /** After so many looks, ten minutes, whoever waits has given up. */
     private static final int MOST_LOOKS = 15_000;
+
+    private static final int LARGEST_PIECE = 32 * 1024;
 
     private final PracticeDevice device;
     private final Predicate<PracticeDevice> reachable;
@@ -38,9 +41,25 @@ final class Passage {
         return device.boots() == boot;
     }
 
+    /** @return what the caller says first; null when it ends without a word */
+    static byte[] opening(Socket caller) throws IOException {
+        byte[] buffer = new byte[LARGEST_PIECE];
+        int read = caller.getInputStream().read(buffer);
+        return read < 0 ? null : Arrays.copyOf(buffer, read);
+    }
+
+    /** @return false when the way was closed for too long, or the device was started again meanwhile */
+    boolean carry(byte[] piece, Socket from, Socket to) throws IOException {
+        if (!awaitOpen(from)) {
+            return false;
+        }
+        to.getOutputStream().write(piece);
+        return true;
+    }
+
     /** Carries bytes until one end closes; then closes the other. */
     void pump(Socket from, Socket to, boolean answers) throws IOException {
-        byte[] buffer = new byte[32 * 1024];
+        byte[] buffer = new byte[LARGEST_PIECE];
         try {
             InputStream in = from.getInputStream();
             OutputStream out = to.getOutputStream();

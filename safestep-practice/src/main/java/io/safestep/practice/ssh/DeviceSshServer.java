@@ -15,6 +15,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import org.apache.sshd.common.io.IoSession;
 import org.apache.sshd.common.keyprovider.KeyPairProvider;
 import org.apache.sshd.common.session.SessionContext;
 import org.apache.sshd.core.CoreModuleProperties;
@@ -22,6 +23,8 @@ import org.apache.sshd.server.SshServer;
 import org.apache.sshd.server.channel.ChannelSession;
 import org.apache.sshd.server.command.Command;
 import org.apache.sshd.server.keyprovider.SimpleGeneratorHostKeyProvider;
+import org.apache.sshd.server.session.ServerSessionImpl;
+import org.apache.sshd.server.session.SessionFactory;
 import org.apache.sshd.server.subsystem.SubsystemFactory;
 
 /**
@@ -32,6 +35,9 @@ public final class DeviceSshServer implements AutoCloseable {
 
     private static final String COMMAND_LINE = "corvane-cli";
     private static final String NETCONF = "haldrin-netconf";
+
+    /** What the makers' own servers call themselves (RFC 4253, section 4.2). */
+    private static final Map<String, String> SOFTWARE = Map.of(COMMAND_LINE, "Tidewater_4.2", NETCONF, "Haldrin_7.1");
 
     private final SshServer server = SshServer.setUpDefaultServer();
     private final DeviceGate gate;
@@ -50,6 +56,7 @@ public final class DeviceSshServer implements AutoCloseable {
             PracticeDevice device = device(session);
             return device != null && device.accepts(user, password, from(session));
         });
+        server.setSessionFactory(new Sessions());
         server.setShellFactory(this::shell);
         server.setCommandFactory(this::single);
         server.setSubsystemFactories(List.of(new NetconfSubsystem()));
@@ -94,6 +101,26 @@ public final class DeviceSshServer implements AutoCloseable {
         return device != null && device.platform().equals(COMMAND_LINE)
                 ? new SingleCommand(interpreter(device), command, network::changed)
                 : new Notice("This device has no command line; it speaks NETCONF.");
+    }
+
+    /** Each device with its maker's software. */
+    private final class Sessions extends SessionFactory {
+        Sessions() {
+            super(server);
+        }
+
+        @Override
+        protected ServerSessionImpl doCreateSession(IoSession connection) throws Exception {
+            return new ServerSessionImpl(server, connection) {
+                /** Called before there is more of this session than its connection. */
+                @Override
+                protected String resolveIdentificationString(String property) {
+                    PracticeDevice device = device(this);
+                    String software = device == null ? null : SOFTWARE.get(device.platform());
+                    return software == null ? super.resolveIdentificationString(property) : "SSH-2.0-" + software;
+                }
+            };
+        }
     }
 
     private final class NetconfSubsystem implements SubsystemFactory {
