@@ -5,10 +5,6 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
 import java.security.cert.X509Certificate;
@@ -18,6 +14,13 @@ import java.util.EnumSet;
 import javax.net.ssl.SSLContext;
 import javax.net.ssl.TrustManager;
 import javax.net.ssl.X509ExtendedTrustManager;
+import org.apache.hc.client5.http.classic.methods.HttpGet;
+import org.apache.hc.client5.http.impl.classic.CloseableHttpClient;
+import org.apache.hc.client5.http.impl.classic.HttpClients;
+import org.apache.hc.client5.http.impl.io.PoolingHttpClientConnectionManagerBuilder;
+import org.apache.hc.client5.http.ssl.DefaultClientTlsStrategy;
+import org.apache.hc.client5.http.ssl.NoopHostnameVerifier;
+import org.apache.hc.core5.http.io.entity.EntityUtils;
 import org.apache.sshd.client.SshClient;
 import org.apache.sshd.client.channel.ChannelExec;
 import org.apache.sshd.client.channel.ChannelShell;
@@ -48,6 +51,9 @@ final class BareClient implements AutoCloseable {
             "<rpc xmlns=\"urn:ietf:params:xml:ns:netconf:base:1.0\" message-id=\"1\"><get><filter type=\"subtree\">"
                     + "<platform xmlns=\"urn:haldrin:state\"/></filter></get></rpc>]]>]]>";
 
+    private static final String AUTHORIZATION =
+            "Basic " + Base64.getEncoder().encodeToString("safestep:harbour-light-1".getBytes(StandardCharsets.UTF_8));
+
     private final SshClient ssh = SshClient.setUpDefaultClient();
     private final int port;
 
@@ -59,7 +65,7 @@ final class BareClient implements AutoCloseable {
         ssh.start();
     }
 
-    int read(String platform, String host) throws IOException, InterruptedException, GeneralSecurityException {
+    int read(String platform, String host) throws IOException, GeneralSecurityException {
         return switch (platform) {
             case "corvane-cli" -> command(host, "show running");
             case "haldrin-netconf" -> netconf(host, GET);
@@ -68,7 +74,7 @@ final class BareClient implements AutoCloseable {
     }
 
     /** Logs in and reads who the device is. */
-    int identify(String platform, String host) throws IOException, InterruptedException, GeneralSecurityException {
+    int identify(String platform, String host) throws IOException, GeneralSecurityException {
         return switch (platform) {
             case "corvane-cli" -> command(host, "show version");
             case "haldrin-netconf" -> netconf(host, GET_PLATFORM);
@@ -77,7 +83,7 @@ final class BareClient implements AutoCloseable {
     }
 
     /** Everything that a backup of an unchanged device reads. */
-    int backUp(String platform, String host) throws IOException, InterruptedException, GeneralSecurityException {
+    int backUp(String platform, String host) throws IOException, GeneralSecurityException {
         return switch (platform) {
             case "corvane-cli" ->
                 commands(
@@ -101,7 +107,7 @@ final class BareClient implements AutoCloseable {
     }
 
     /** What tells that nothing has changed. */
-    int marker(String platform, String host) throws IOException, InterruptedException, GeneralSecurityException {
+    int marker(String platform, String host) throws IOException, GeneralSecurityException {
         return switch (platform) {
             case "corvane-cli" -> command(host, "show marker");
             case "haldrin-netconf" -> netconf(host, GET_MARKER);
@@ -190,24 +196,24 @@ final class BareClient implements AutoCloseable {
         throw new IOException("the session ended");
     }
 
-    private int https(String host, String... paths) throws IOException, InterruptedException, GeneralSecurityException {
+    private int https(String host, String... paths) throws IOException, GeneralSecurityException {
         // A fresh one each time: a device that is met for the first time has no session that could be resumed.
         SSLContext tls = SSLContext.getInstance("TLS");
         tls.init(null, new TrustManager[] {new TrustsAll()}, null);
-        HttpClient client = HttpClient.newBuilder().sslContext(tls).build();
         int size = 0;
-        for (String path : paths) {
-            HttpRequest request = HttpRequest.newBuilder(URI.create("https://" + host + ":" + port + path))
-                    .header(
-                            "Authorization",
-                            "Basic "
-                                    + Base64.getEncoder()
-                                            .encodeToString(
-                                                    "safestep:harbour-light-1".getBytes(StandardCharsets.UTF_8)))
-                    .build();
-            size += client.send(request, HttpResponse.BodyHandlers.ofString())
-                    .body()
-                    .length();
+        // Closed here, so that what is left of it is not counted where something else is measured.
+        try (CloseableHttpClient client = HttpClients.custom()
+                .setConnectionManager(PoolingHttpClientConnectionManagerBuilder.create()
+                        .setTlsSocketStrategy(new DefaultClientTlsStrategy(tls, NoopHostnameVerifier.INSTANCE))
+                        .build())
+                .setUserAgent("bare")
+                .build()) {
+            for (String path : paths) {
+                HttpGet request = new HttpGet("https://" + host + ":" + port + path);
+                request.setHeader("Authorization", AUTHORIZATION);
+                size += client.execute(request, response -> EntityUtils.toString(response.getEntity()))
+                        .length();
+            }
         }
         return size;
     }
