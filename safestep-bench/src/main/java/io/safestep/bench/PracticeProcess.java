@@ -27,6 +27,7 @@ final class PracticeProcess implements AutoCloseable {
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                         "-Xmx1536m",
                         "-XX:+UseSerialGC",
+                        "-XX:TieredStopAtLevel=1",
                         "-Dlogback.configurationFile=logback-practice.xml",
                         "-cp",
                         System.getProperty("java.class.path"),

@@ -42,6 +42,11 @@ public final class DeviceFinder implements AutoCloseable {
      */
     private static final Duration SPEAKS_FIRST = Duration.ofSeconds(1);
 
+    /** The same, while there is little to do here, and so little that keeps a server busy with us. */
+    private static final Duration SPEAKS_FIRST_AT_REST = Duration.ofMillis(400);
+
+    private static final Duration LOOK = Duration.ofMillis(50);
+
     /** Exchanging keys is work: more at once than this are not done sooner. */
     private static final int LOG_INS_AT_ONCE = 64;
 
@@ -103,7 +108,7 @@ public final class DeviceFinder implements AutoCloseable {
             throw new DeviceException(Reason.LOGIN_REFUSED, "Something answers, and there is no account to try.");
         }
         try (Unidentified connection = connect(place, accounts.get(0))) {
-            boolean speaksSsh = connection != null && connection.speaksSsh(SPEAKS_FIRST);
+            boolean speaksSsh = connection != null && speaksSsh(connection);
             if (connection != null && !speaksSsh) {
                 connection.close();
             }
@@ -131,6 +136,18 @@ public final class DeviceFinder implements AutoCloseable {
             }
             throw e;
         }
+    }
+
+    private boolean speaksSsh(Unidentified connection) {
+        long begun = System.nanoTime();
+        boolean speaks = connection.speaksSsh(SPEAKS_FIRST_AT_REST);
+        while (!speaks
+                && connection.isOpen()
+                && logIns.hasQueuedThreads()
+                && System.nanoTime() - begun < SPEAKS_FIRST.toNanos()) {
+            speaks = connection.speaksSsh(LOOK);
+        }
+        return speaks;
     }
 
     private interface Attempt {

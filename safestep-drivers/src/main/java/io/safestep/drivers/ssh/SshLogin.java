@@ -180,6 +180,10 @@ public final class SshLogin implements AutoCloseable {
             session.addCloseFutureListener(closed -> identified.cancel(false));
         }
 
+        public boolean isOpen() {
+            return session.isOpen();
+        }
+
         /** @return whether the other side says within the limit that it is a server of SSH */
         public boolean speaksSsh(Duration limit) {
             try {
