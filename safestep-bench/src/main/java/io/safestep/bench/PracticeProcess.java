@@ -54,13 +54,17 @@ final class PracticeProcess implements AutoCloseable {
     }
 
     private void awaitReady() throws IOException {
-        // Its errors go where ours go; what it prints is one line.
         BufferedReader output =
                 new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
         String first = output.readLine();
         if (first == null || !first.contains("practice network ready")) {
             throw new IOException("The practice network did not start: " + first);
         }
+        // A pipe that nobody empties stops whoever writes into it.
+        Thread passing =
+                new Thread(() -> output.lines().forEach(System.err::println), "what the practice network says");
+        passing.setDaemon(true);
+        passing.start();
     }
 
     long pid() {
@@ -87,7 +91,8 @@ final class PracticeProcess implements AutoCloseable {
 
     @Override
     public void close() {
-        process.destroy();
+        // Process.destroy would close what is still being read.
+        process.toHandle().destroy();
         process.onExit().join();
         try (Stream<Path> files = Files.walk(home)) {
             files.sorted(Comparator.reverseOrder()).forEach(f -> f.toFile().delete());

@@ -5,11 +5,13 @@ import io.safestep.app.device.Device;
 import io.safestep.app.discovery.Finder.Seen;
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.WrittenForms;
-import io.safestep.core.platform.LinkReading.Heard;
 import io.safestep.drivers.DeviceException;
+import java.time.Clock;
 import java.util.List;
+import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 
 /** Looks at addresses for one search, and has written down what is there. */
 final class Look {
@@ -21,6 +23,7 @@ final class Look {
     private final List<Opened> accounts;
     private final Finder finder;
     private final SearchJournal journal;
+    private final Clock clock;
     private final Classification classification;
     private final SkippedParts skipped;
 
@@ -29,6 +32,7 @@ final class Look {
             List<Opened> accounts,
             Finder finder,
             SearchJournal journal,
+            Clock clock,
             Classification classification,
             SkippedParts skipped) {
         this.searchId = search.id();
@@ -36,48 +40,70 @@ final class Look {
         this.accounts = accounts;
         this.finder = finder;
         this.journal = journal;
+        this.clock = clock;
         this.classification = classification;
         this.skipped = skipped;
     }
 
     /**
      * @param expected whether something was heard of there, so that silence is a result
-     * @return what the device hears at its cables; empty when there is none, or it was found before
+     * @return empty when there is nothing to be told of
      */
-    List<Heard> at(String address, boolean expected) {
+    Optional<Finding> at(String address, boolean expected) {
         Device here = classification.onRecordAt(address).orElse(null);
         try {
             Seen seen = finder.look(address, port, accounts, here);
-            Classification.Verdict verdict =
-                    classification.of(address, seen.found().identity());
-            journal.found(searchId, address, seen, verdict, here);
-            return verdict.state() == ResultState.ALSO_HERE
-                    ? List.of()
-                    : seen.found().links();
+            return Optional.of(Finding.of(
+                    address,
+                    clock.instant(),
+                    here,
+                    seen,
+                    classification.of(address, seen.found().identity())));
         } catch (DeviceException e) {
-            note(address, e, here, expected);
+            return failure(address, e, here, expected);
         } catch (RuntimeException e) {
-            // One address must not end the search.
-            LOG.error("Search {} failed at {}", searchId, address, e);
-            skipped.add(address + " was left out: something went wrong inside Safe Step. The log tells what.");
+            leaveOut(address, e);
+            return Optional.empty();
         }
-        return List.of();
     }
 
-    private void note(String address, DeviceException e, Device here, boolean expected) {
-        switch (e.reason()) {
-            case LOGIN_REFUSED -> journal.failed(searchId, address, ResultState.NOT_LET_IN, e, here);
-            case HOST_KEY_CHANGED -> journal.failed(searchId, address, ResultState.CHANGED_IDENTITY, e, here);
+    /** Has written down what was found. What can't be is left out, and that is told. */
+    void store(List<Finding> findings) {
+        try {
+            journal.store(searchId, findings);
+        } catch (DataAccessException e) {
+            if (findings.size() > 1) {
+                findings.forEach(f -> store(List.of(f)));
+            } else {
+                leaveOut(findings.get(0).address(), e);
+            }
+        }
+    }
+
+    /** One address must not end the search. */
+    private void leaveOut(String address, RuntimeException e) {
+        LOG.error("Search {} failed at {}", searchId, address, e);
+        skipped.add(address + " was left out: something went wrong inside Safe Step. The log tells what.");
+    }
+
+    private Optional<Finding> failure(String address, DeviceException e, Device here, boolean expected) {
+        return switch (e.reason()) {
+            case LOGIN_REFUSED -> failure(address, ResultState.NOT_LET_IN, e, here);
+            case HOST_KEY_CHANGED -> failure(address, ResultState.CHANGED_IDENTITY, e, here);
             case CONNECTION_REFUSED, TIMED_OUT, NO_ROUTE, NAME_NOT_FOUND -> {
                 if (e.reason() == DeviceException.Reason.NO_ROUTE && WrittenForms.isAddress(address)) {
                     skipped.withoutRoute(IpAddress.parse(address));
                 }
-                if (here != null || expected || e.shownHostKey() != null) {
-                    journal.failed(searchId, address, ResultState.NO_ANSWER, e, here);
-                }
+                yield here != null || expected || e.shownHostKey() != null
+                        ? failure(address, ResultState.NO_ANSWER, e, here)
+                        : Optional.empty();
             }
-            case SILENT -> journal.failed(searchId, address, ResultState.NO_ANSWER, e, here);
-            default -> journal.failed(searchId, address, ResultState.NOT_RECOGNISED, e, here);
-        }
+            case SILENT -> failure(address, ResultState.NO_ANSWER, e, here);
+            default -> failure(address, ResultState.NOT_RECOGNISED, e, here);
+        };
+    }
+
+    private Optional<Finding> failure(String address, ResultState state, DeviceException e, Device here) {
+        return Optional.of(Finding.of(address, clock.instant(), here, state, e));
     }
 }

@@ -6,6 +6,7 @@ import io.safestep.app.job.JobHandler;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.platform.LinkReading.Heard;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -13,12 +14,8 @@ import java.util.Iterator;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.ConcurrentSkipListSet;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.Semaphore;
-import java.util.concurrent.atomic.AtomicLong;
-import java.util.concurrent.locks.LockSupport;
 import org.springframework.stereotype.Component;
 
 /** Does a search. Taken up after a restart, it goes on where it was. The job's id is that of the search. */
@@ -31,16 +28,17 @@ class SearchJob implements JobHandler {
     private static final int AT_ONCE = 128;
 
     private static final int MOST_WALKED = 5_000;
-    private static final long SAVE_EVERY_NANOS = 700_000_000;
 
     private final SearchJournal journal;
     private final Finder finder;
     private final Devices devices;
+    private final Clock clock;
 
-    SearchJob(SearchJournal journal, Finder finder, Devices devices) {
+    SearchJob(SearchJournal journal, Finder finder, Devices devices, Clock clock) {
         this.journal = journal;
         this.finder = finder;
         this.devices = devices;
+        this.clock = clock;
     }
 
     @Override
@@ -62,7 +60,7 @@ class SearchJob implements JobHandler {
         SkippedParts skipped = new SkippedParts();
         Classification classification = new Classification(devices);
         takeUp(search, classification, skipped);
-        Look look = new Look(search, accounts(search, skipped), finder, journal, classification, skipped);
+        Look look = new Look(search, accounts(search, skipped), finder, journal, clock, classification, skipped);
         ExecutorService threads = Executors.newFixedThreadPool(AT_ONCE);
         try {
             if (search.kind() == Search.Kind.RANGE) {
@@ -108,81 +106,12 @@ class SearchJob implements JobHandler {
                 : new IpAddress(search.lastAddress().intValue());
         Iterator<IpAddress> addresses = plan.addresses().behind(last).iterator();
         // Addresses behind the mark are looked at again after a restart, and counted once.
-        Progress progress = new Progress(
-                search, plan.addresses().size() - plan.addresses().behind(last).count());
-        Optional<String> stoppedBy = Optional.empty();
-        while (addresses.hasNext() && stoppedBy.isEmpty()) {
-            IpAddress address = addresses.next();
-            progress.begin(address);
-            threads.execute(() -> {
-                try {
-                    look.at(address.toString(), false);
-                } finally {
-                    progress.end(address);
-                }
-            });
-            if (progress.isDueToBeSaved()) {
-                progress.save();
-                stoppedBy = journal.stoppedBy(search.id());
-            }
-        }
-        progress.awaitEnd();
-        progress.save();
-        if (stoppedBy.isPresent() && addresses.hasNext()) {
-            skipped.add(
-                    stoppedBy.get() + " stopped the search: nothing from " + addresses.next() + " on was looked at.");
-        }
-    }
-
-    /** How far a search over a range has come: some addresses in the middle of it may still be open. */
-    private final class Progress {
-        private final long searchId;
-        private final Semaphore places = new Semaphore(AT_ONCE);
-        private final ConcurrentSkipListSet<Long> open = new ConcurrentSkipListSet<>();
-        private final AtomicLong done;
-        private Long lastBegun;
-        private long savedAt = System.nanoTime();
-
-        Progress(Search search, long before) {
-            searchId = search.id();
-            done = new AtomicLong(before);
-            lastBegun = search.lastAddress();
-        }
-
-        void begin(IpAddress address) {
-            places.acquireUninterruptibly();
-            lastBegun = Integer.toUnsignedLong(address.bits());
-            open.add(lastBegun);
-        }
-
-        void end(IpAddress address) {
-            open.remove(Integer.toUnsignedLong(address.bits()));
-            done.incrementAndGet();
-            places.release();
-        }
-
-        boolean isDueToBeSaved() {
-            return System.nanoTime() - savedAt > SAVE_EVERY_NANOS;
-        }
-
-        void save() {
-            savedAt = System.nanoTime();
-            Long first = open.isEmpty() ? null : open.first();
-            journal.progress(searchId, done.get(), first == null ? lastBegun : Long.valueOf(first - 1));
-        }
-
-        void awaitEnd() {
-            long next = System.nanoTime();
-            while (places.availablePermits() < AT_ONCE) {
-                places.acquireUninterruptibly();
-                places.release();
-                if (System.nanoTime() - next > SAVE_EVERY_NANOS) {
-                    next = System.nanoTime();
-                    save();
-                }
-                LockSupport.parkNanos(20_000_000);
-            }
-        }
+        long before = plan.addresses().size() - plan.addresses().behind(last).count();
+        new RangeDispatch(search, look, journal, addresses, threads, AT_ONCE, before)
+                .run()
+                .filter(person -> addresses.hasNext())
+                .ifPresent(person -> skipped.add(
+                        person + " stopped the search: nothing from " + addresses.next() + " on was looked at."));
     }
 
     private void walk(Search search, Look look, ExecutorService threads, SkippedParts skipped) {
@@ -195,12 +124,20 @@ class SearchJob implements JobHandler {
                 return;
             }
             CompletableFuture.allOf(waiting.stream()
-                            .map(r -> CompletableFuture.runAsync(
-                                    () -> step(search, r, look.at(r.address(), true), skipped), threads))
+                            .map(r ->
+                                    CompletableFuture.runAsync(() -> step(search, r, heard(look, r), skipped), threads))
                             .toArray(CompletableFuture[]::new))
                     .join();
             journal.progressOfWalk(search.id());
         }
+    }
+
+    private List<Heard> heard(Look look, SearchResult from) {
+        Optional<Finding> finding = look.at(from.address(), true);
+        finding.ifPresent(f -> look.store(List.of(f)));
+        return finding.filter(f -> f.seen() != null && f.state() != ResultState.ALSO_HERE)
+                .map(f -> f.seen().found().links())
+                .orElse(List.of());
     }
 
     private void step(Search search, SearchResult from, List<Heard> heard, SkippedParts skipped) {

@@ -1,16 +1,17 @@
 package io.safestep.app.discovery;
 
-import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
-import io.safestep.app.discovery.Finder.Seen;
 import io.safestep.core.platform.DeviceIdentity;
 import io.safestep.core.platform.LinkReading.Heard;
-import io.safestep.drivers.DeviceException;
+import io.safestep.drivers.discovery.DeviceFinder.Found;
 import java.sql.Timestamp;
+import java.sql.Types;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.SqlParameterValue;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -101,51 +102,74 @@ class SearchJournal {
     }
 
     /**
-     * A device answered and said who it is. What is on record of it is brought up to date, or flagged. Not one
-     * transaction: with thousands of devices, opening and ending it costs more than what is written.
+     * What was found is written down, all of it in one statement; what is on record of devices is brought up to date, or
+     * flagged. Not one transaction: with thousands of devices, opening and ending it costs more than what is written.
      */
     @Transactional(propagation = Propagation.SUPPORTS)
-    public void found(long searchId, String address, Seen seen, Classification.Verdict verdict, Device here) {
-        DeviceIdentity identity = seen.found().identity();
-        if (here != null) {
-            devices.identify(here.id(), identity);
-            if (verdict.state() == ResultState.KNOWN) {
-                devices.seen(here.id(), seen.found().hostKey());
-            }
-        }
-        jdbc.update(
-                FOUND,
-                searchId,
-                address,
-                verdict.state().name(),
-                verdict.words(),
-                verdict.deviceId(),
-                seen.credentialId(),
-                seen.found().profile().name(),
-                identity.maker(),
-                identity.name(),
-                identity.model(),
-                identity.serial(),
-                identity.software(),
-                seen.found().hostKey(),
-                JSON.writeValueAsString(seen.found().links()),
-                Timestamp.from(clock.instant()));
+    public void store(long searchId, List<Finding> findings) {
+        findings.forEach(this::bringUpToDate);
+        insert(FOUND, findings.stream().filter(f -> f.seen() != null).map(f -> found(searchId, f)));
+        insert(FAILED, findings.stream().filter(f -> f.seen() == null).map(f -> failed(searchId, f)));
     }
 
-    /** Something is there, or was expected there, and it did not come to an identity. */
-    @Transactional(propagation = Propagation.SUPPORTS)
-    public void failed(long searchId, String address, ResultState state, DeviceException why, Device here) {
-        if (here != null && state == ResultState.CHANGED_IDENTITY && why.shownHostKey() != null) {
-            devices.offerHostKey(here.id(), why.shownHostKey());
+    private void insert(String statement, Stream<Object[]> rows) {
+        List<Object[]> all = rows.toList();
+        if (!all.isEmpty()) {
+            jdbc.batchUpdate(statement, all);
         }
-        jdbc.update(
-                FAILED,
-                searchId,
-                address,
-                state.name(),
-                why.getMessage(),
-                here == null ? null : here.id(),
-                Timestamp.from(clock.instant()));
+    }
+
+    private void bringUpToDate(Finding finding) {
+        if (finding.onRecord() == null) {
+            return;
+        }
+        long device = finding.onRecord().id();
+        if (finding.seen() != null) {
+            devices.identify(device, finding.seen().found().identity());
+            if (finding.state() == ResultState.KNOWN) {
+                devices.seen(device, finding.seen().found().hostKey());
+            }
+        } else if (finding.offeredKey() != null) {
+            devices.offerHostKey(device, finding.offeredKey());
+        }
+    }
+
+    private static Object[] found(long searchId, Finding finding) {
+        Found found = finding.seen().found();
+        DeviceIdentity identity = found.identity();
+        return new Object[] {
+            searchId,
+            finding.address(),
+            finding.state().name(),
+            finding.words(),
+            nullable(finding.deviceId(), Types.BIGINT),
+            finding.seen().credentialId(),
+            found.profile().name(),
+            nullable(identity.maker(), Types.VARCHAR),
+            nullable(identity.name(), Types.VARCHAR),
+            nullable(identity.model(), Types.VARCHAR),
+            nullable(identity.serial(), Types.VARCHAR),
+            nullable(identity.software(), Types.VARCHAR),
+            found.hostKey(),
+            JSON.writeValueAsString(found.links()),
+            Timestamp.from(finding.at())
+        };
+    }
+
+    private static Object[] failed(long searchId, Finding finding) {
+        return new Object[] {
+            searchId,
+            finding.address(),
+            finding.state().name(),
+            finding.words(),
+            nullable(finding.deviceId(), Types.BIGINT),
+            Timestamp.from(finding.at())
+        };
+    }
+
+    /** Without its type, the statement would be prepared anew whenever a value is missing. */
+    private static SqlParameterValue nullable(Object value, int type) {
+        return new SqlParameterValue(type, value);
     }
 
     public void progress(long id, long lookedAt, Long lastAddress) {

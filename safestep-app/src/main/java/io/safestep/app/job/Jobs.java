@@ -28,6 +28,8 @@ import org.springframework.context.SmartLifecycle;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
  * Persistent jobs. They are stored in the transaction that makes them necessary. Another process on the same database
@@ -79,6 +81,7 @@ public class Jobs implements SmartLifecycle {
             CustomTask<Void> task = queue.tasks().get(name);
             if (task != null) {
                 queue.client().scheduleIfNotExists(task.instance(id), at);
+                lookWhenCommitted(queue, at);
                 return;
             }
         }
@@ -91,13 +94,33 @@ public class Jobs implements SmartLifecycle {
             CustomTask<Void> task = queue.tasks().get(name);
             if (task != null) {
                 try {
-                    queue.client().reschedule(task.instance(id), clock.instant());
+                    Instant now = clock.instant();
+                    queue.client().reschedule(task.instance(id), now);
+                    lookWhenCommitted(queue, now);
                 } catch (TaskInstanceException e) {
                     // One that is going on looks itself what has become of its work; one that is gone has nothing left.
                     LOG.debug("The job {} {} is not waiting: {}", name, id, e.getMessage());
                 }
             }
         }
+    }
+
+    /** Somebody waits for what is due now: not until it is looked for the next time. */
+    private void lookWhenCommitted(Queue queue, Instant due) {
+        if (due.isAfter(clock.instant())
+                || !queue.scheduler().getSchedulerState().isStarted()) {
+            return;
+        }
+        if (!TransactionSynchronizationManager.isSynchronizationActive()) {
+            queue.scheduler().triggerCheckForDueExecutions();
+            return;
+        }
+        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+            @Override
+            public void afterCommit() {
+                queue.scheduler().triggerCheckForDueExecutions();
+            }
+        });
     }
 
     private synchronized List<Queue> queues() {

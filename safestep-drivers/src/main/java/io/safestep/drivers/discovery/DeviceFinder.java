@@ -45,7 +45,10 @@ public final class DeviceFinder implements AutoCloseable {
     /** The same, while there is little to do here, and so little that keeps a server busy with us. */
     private static final Duration SPEAKS_FIRST_AT_REST = Duration.ofMillis(400);
 
-    private static final Duration LOOK = Duration.ofMillis(50);
+    /** Log-ins under way that keep nobody from speaking in time. */
+    private static final int FEW_LOG_INS = 16;
+
+    private static final Duration LOOK = Duration.ofMillis(100);
 
     /** Exchanging keys is work: more at once than this are not done sooner. */
     private static final int LOG_INS_AT_ONCE = 64;
@@ -143,7 +146,7 @@ public final class DeviceFinder implements AutoCloseable {
         boolean speaks = connection.speaksSsh(SPEAKS_FIRST_AT_REST);
         while (!speaks
                 && connection.isOpen()
-                && logIns.hasQueuedThreads()
+                && LOG_INS_AT_ONCE - logIns.availablePermits() > FEW_LOG_INS
                 && System.nanoTime() - begun < SPEAKS_FIRST.toNanos()) {
             speaks = connection.speaksSsh(LOOK);
         }

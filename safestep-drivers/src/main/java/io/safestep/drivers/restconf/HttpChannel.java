@@ -11,24 +11,20 @@ import java.net.NoRouteToHostException;
 import java.net.URI;
 import java.net.UnknownHostException;
 import java.nio.charset.StandardCharsets;
-import java.security.GeneralSecurityException;
 import java.util.Base64;
-import javax.net.ssl.SSLContext;
 import javax.net.ssl.SSLException;
-import javax.net.ssl.TrustManager;
 import org.apache.hc.client5.http.classic.methods.HttpUriRequestBase;
 import org.apache.hc.client5.http.config.ConnectionConfig;
 import org.apache.hc.client5.http.config.RequestConfig;
 import org.apache.hc.client5.http.impl.classic.CloseableHttpClient;
 import org.apache.hc.client5.http.impl.classic.HttpClients;
 import org.apache.hc.client5.http.impl.io.PoolingHttpClientConnectionManagerBuilder;
-import org.apache.hc.client5.http.ssl.DefaultClientTlsStrategy;
-import org.apache.hc.client5.http.ssl.NoopHostnameVerifier;
 import org.apache.hc.core5.http.ContentType;
 import org.apache.hc.core5.http.Header;
 import org.apache.hc.core5.http.io.entity.StringEntity;
 import org.apache.hc.core5.io.CloseMode;
 import org.apache.hc.core5.util.Timeout;
+import org.bouncycastle.tls.TlsException;
 
 /** Requests to one device over HTTPS, with its pinned key, a password (RFC 7617) and time limits. */
 final class HttpChannel implements AutoCloseable {
@@ -50,7 +46,7 @@ final class HttpChannel implements AutoCloseable {
     private final CloseableHttpClient client;
     private final String authorization;
 
-    HttpChannel(DeviceTarget target, TimeLimits limits) throws DeviceException {
+    HttpChannel(DeviceTarget target, TimeLimits limits) {
         this.target = target;
         this.certificate = new PinnedCertificate(target.pinnedHostKey());
         this.authorization = "Basic "
@@ -62,8 +58,7 @@ final class HttpChannel implements AutoCloseable {
                 .build();
         client = HttpClients.custom()
                 .setConnectionManager(PoolingHttpClientConnectionManagerBuilder.create()
-                        // The key tells who it is; names in certificates that devices sign themselves tell nothing.
-                        .setTlsSocketStrategy(new DefaultClientTlsStrategy(context(), NoopHostnameVerifier.INSTANCE))
+                        .setTlsSocketStrategy(DeviceTls.strategyFor(certificate))
                         .setDefaultConnectionConfig(connection)
                         .build())
                 .setDefaultRequestConfig(RequestConfig.custom()
@@ -75,16 +70,6 @@ final class HttpChannel implements AutoCloseable {
                 .disableAutomaticRetries()
                 .disableCookieManagement()
                 .build();
-    }
-
-    private SSLContext context() throws DeviceException {
-        try {
-            SSLContext context = SSLContext.getInstance("TLS");
-            context.init(null, new TrustManager[] {certificate}, null);
-            return context;
-        } catch (GeneralSecurityException e) {
-            throw new DeviceException(Reason.NOT_POSSIBLE, "HTTPS can't be set up here: " + e.getMessage(), e);
-        }
     }
 
     String certificateKey() {
@@ -106,7 +91,7 @@ final class HttpChannel implements AutoCloseable {
         if (body != null) {
             request.setEntity(new StringEntity(body, YANG_DATA));
         }
-        try {
+        try (DeviceTls.Expectation expectation = DeviceTls.expect(certificate)) {
             return client.execute(request, response -> {
                 Header tag = response.getFirstHeader("ETag");
                 Header allow = response.getFirstHeader("Allow");
@@ -153,7 +138,7 @@ final class HttpChannel implements AutoCloseable {
             return new DeviceException(
                     Reason.CONNECTION_REFUSED, target + " refuses the connection: nothing listens there.", e);
         }
-        if (e instanceof SSLException && certificate.shown() == null) {
+        if ((e instanceof SSLException || e instanceof TlsException) && certificate.shown() == null) {
             return new DeviceException(Reason.NOT_POSSIBLE, target + " does not speak HTTPS: " + e.getMessage(), e);
         }
         return new DeviceException(Reason.SESSION_LOST, target.name() + " ended the connection: " + e.getMessage(), e);

@@ -1,18 +1,15 @@
 package io.safestep.drivers.restconf;
 
-import java.net.Socket;
 import java.security.cert.CertificateException;
 import java.security.cert.X509Certificate;
 import java.util.Base64;
 import java.util.Locale;
-import javax.net.ssl.SSLEngine;
-import javax.net.ssl.X509ExtendedTrustManager;
 
 /**
  * Trusts the public key that a device showed first, as SSH does: devices sign their certificates themselves. A new
  * certificate for the same key is the same device.
  */
-final class PinnedCertificate extends X509ExtendedTrustManager {
+final class PinnedCertificate {
 
     private final String pinned;
     private volatile String shown;
@@ -31,8 +28,9 @@ final class PinnedCertificate extends X509ExtendedTrustManager {
         return pinned != null && shown != null && !pinned.equals(shown);
     }
 
-    private void check(X509Certificate[] chain) throws CertificateException {
-        var key = chain[0].getPublicKey();
+    /** @throws CertificateException when its key is not the one that is known */
+    void check(X509Certificate certificate) throws CertificateException {
+        var key = certificate.getPublicKey();
         String now = "tls-" + key.getAlgorithm().toLowerCase(Locale.ROOT) + " "
                 + Base64.getEncoder().encodeToString(key.getEncoded());
         String known = shown == null ? pinned : shown;
@@ -40,40 +38,5 @@ final class PinnedCertificate extends X509ExtendedTrustManager {
         if (known != null && !known.equals(now)) {
             throw new CertificateException("The device shows another key than before.");
         }
-    }
-
-    @Override
-    public void checkServerTrusted(X509Certificate[] chain, String type) throws CertificateException {
-        check(chain);
-    }
-
-    @Override
-    public void checkServerTrusted(X509Certificate[] chain, String type, Socket socket) throws CertificateException {
-        check(chain);
-    }
-
-    @Override
-    public void checkServerTrusted(X509Certificate[] chain, String type, SSLEngine engine) throws CertificateException {
-        check(chain);
-    }
-
-    @Override
-    public void checkClientTrusted(X509Certificate[] chain, String type) throws CertificateException {
-        throw new CertificateException("Safe Step is no server here.");
-    }
-
-    @Override
-    public void checkClientTrusted(X509Certificate[] chain, String type, Socket socket) throws CertificateException {
-        throw new CertificateException("Safe Step is no server here.");
-    }
-
-    @Override
-    public void checkClientTrusted(X509Certificate[] chain, String type, SSLEngine engine) throws CertificateException {
-        throw new CertificateException("Safe Step is no server here.");
-    }
-
-    @Override
-    public X509Certificate[] getAcceptedIssuers() {
-        return new X509Certificate[0];
     }
 }
