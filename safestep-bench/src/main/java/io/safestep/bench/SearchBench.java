@@ -9,6 +9,7 @@ import io.safestep.practice.network.NetworkPlan;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
@@ -95,9 +96,11 @@ final class SearchBench implements Callable<Integer> {
             }
             double bareRate = devices / new Timing(bareSeconds).median();
             double ownRate = devices / new Timing(ownSeconds).median();
+            double[] shares = new double[rounds];
+            Arrays.setAll(shares, i -> 100 * bareSeconds[i] / ownSeconds[i]);
             System.out.printf(
-                    "median: bare %.1f, own %.1f devices/s; own is %.0f %% of bare%n",
-                    bareRate, ownRate, 100 * ownRate / bareRate);
+                    "median: bare %.1f, own %.1f devices/s; own is %.0f %% of bare, round by round %.0f %%%n",
+                    bareRate, ownRate, 100 * ownRate / bareRate, Timing.median(shares));
             System.out.println("processor time for each: own " + ownTime.each(rounds * devices) + "; bare "
                     + bareTime.each(rounds * devices));
         } finally {

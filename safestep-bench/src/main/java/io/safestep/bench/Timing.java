@@ -42,7 +42,11 @@ record Timing(double[] seconds) {
     }
 
     double median() {
-        double[] sorted = seconds.clone();
+        return median(seconds);
+    }
+
+    static double median(double[] values) {
+        double[] sorted = values.clone();
         Arrays.sort(sorted);
         return sorted[sorted.length / 2];
     }
