@@ -11,7 +11,6 @@ import java.util.List;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
 
 /** Looks at addresses for one search, and has written down what is there. */
 final class Look {
@@ -71,7 +70,7 @@ final class Look {
     void store(List<Finding> findings) {
         try {
             journal.store(searchId, findings);
-        } catch (DataAccessException e) {
+        } catch (RuntimeException e) {
             if (findings.size() > 1) {
                 findings.forEach(f -> store(List.of(f)));
             } else {
