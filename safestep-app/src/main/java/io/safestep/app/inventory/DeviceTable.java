@@ -21,6 +21,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
 import java.util.zip.GZIPOutputStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -34,23 +35,8 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 public class DeviceTable {
 
-    /**
-     * Differs whenever a row was added, changed or taken away and that was committed, by whichever process: xmin of a row is
-     * the transaction that wrote it.
-     */
-    private static final String STAMP = String.join(
-            " || ' ' || ",
-            List.of(
-                            "device",
-                            "device_label",
-                            "device_group",
-                            "device_group_member",
-                            "site",
-                            "credential",
-                            "credential_use")
-                    .stream()
-                    .map(t -> "(select count(*) || '.' || coalesce(sum(xmin::text::bigint), 0) from " + t + ")")
-                    .toList());
+    /** Greater after every commit that wrote something of the list, by whichever process: triggers see to that. */
+    private static final String MOVED = "select coalesce(sum(moved), 0) from device_list_counter";
 
     private static final String ROWS = """
             select d.id, d.name, d.address, s.id as site_id, s.code, s.name as site, d.role, d.platform, d.model, d.serial,
@@ -68,12 +54,15 @@ public class DeviceTable {
     private final CredentialChoice choice;
     private final JsonMapper json;
 
+    /** Another program may write the same rows otherwise, and another database may have counted as far. */
+    private final UUID writer = UUID.randomUUID();
+
     private volatile Written last;
 
     /**
      * The table as it is sent.
      *
-     * @param stamp another one whenever the table is another one
+     * @param stamp another one whenever the table is another one; letters, digits and hyphens
      * @param zipped JSON, compressed with gzip
      */
     record Written(String stamp, Map<String, Entry> byName, byte[] plain, byte[] zipped) {}
@@ -126,7 +115,7 @@ public class DeviceTable {
     }
 
     private String stamp() {
-        return jdbc.queryForObject("select " + STAMP, String.class);
+        return writer + "-" + jdbc.queryForObject(MOVED, Long.class);
     }
 
     private List<Entry> read() {

@@ -64,7 +64,7 @@ class InventoryController {
             @RequestHeader(name = HttpHeaders.IF_NONE_MATCH, required = false) String known,
             @RequestHeader(name = HttpHeaders.ACCEPT_ENCODING, required = false) String accepted) {
         Written written = table.current();
-        String tag = "\"" + written.stamp().replace(' ', '-') + "\"";
+        String tag = "\"" + written.stamp() + "\"";
         ResponseEntity.BodyBuilder answer = (tag.equals(known) ? ResponseEntity.status(304) : ResponseEntity.ok())
                 .cacheControl(CacheControl.noCache().cachePrivate())
                 .header(HttpHeaders.ETAG, tag)
