@@ -47,6 +47,7 @@ public class Jobs implements SmartLifecycle {
     private final ObjectProvider<JobHandler> handlers;
     private final ObjectProvider<RegularJob> regular;
     private final Duration signOfLife;
+    private final Duration lookEvery;
     private final Clock clock;
     private List<Queue> queues = List.of();
 
@@ -56,14 +57,17 @@ public class Jobs implements SmartLifecycle {
     /**
      * @param handlers asked for late, since they need jobs themselves; so are the regular ones
      * @param signOfLife how often a process shows that it is alive; after four times without one its jobs are taken over
+     * @param lookEvery how long at most until what another process has stored, or what becomes due, is begun
      */
     Jobs(
             DataSource dataSource,
             ObjectProvider<JobHandler> handlers,
             ObjectProvider<RegularJob> regular,
             @Value("${safestep.jobs.sign-of-life:3s}") Duration signOfLife,
+            @Value("${safestep.jobs.look-every:500ms}") Duration lookEvery,
             Clock clock) {
         this.signOfLife = signOfLife;
+        this.lookEvery = lookEvery;
         this.dataSource = dataSource;
         this.handlers = handlers;
         this.regular = regular;
@@ -171,7 +175,7 @@ public class Jobs implements SmartLifecycle {
                 Scheduler.create(dataSource, all)
                         .tableName(table)
                         .threads(threads)
-                        .pollingInterval(Duration.ofMillis(500))
+                        .pollingInterval(lookEvery)
                         .heartbeatInterval(signOfLife)
                         .missedHeartbeatsLimit(4)
                         .startTasks(recurring)
