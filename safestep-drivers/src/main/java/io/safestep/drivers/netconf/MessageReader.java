@@ -130,11 +130,11 @@ final class MessageReader extends OutputStream {
 
     /** One chunk, {@code LF # size LF octets}, or the end of chunks, {@code LF ## LF}. */
     private boolean cutChunk() {
-        if (length < 4) {
+        if (length > 0 && octets[0] != '\n' || length > 1 && octets[1] != '#') {
+            broken = Outcome.MALFORMED;
             return false;
         }
-        if (octets[0] != '\n' || octets[1] != '#') {
-            broken = Outcome.MALFORMED;
+        if (length < 4) {
             return false;
         }
         if (octets[2] == '#') {
