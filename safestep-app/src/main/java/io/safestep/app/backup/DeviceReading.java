@@ -1,5 +1,6 @@
 package io.safestep.app.backup;
 
+import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigSyntaxException;
 import io.safestep.core.platform.FileReading;
@@ -11,10 +12,10 @@ import io.safestep.drivers.DeviceSession;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -30,13 +31,16 @@ class DeviceReading {
     private static final int ATTEMPTS = 3;
     private static final Duration WRONG_CLOCK = Duration.ofMinutes(1);
     private static final int MOST_NAMED = 5;
-    private static final DateTimeFormatter MINUTE =
-            DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm 'UTC'").withZone(ZoneOffset.UTC);
+
+    /** With the zone by name: the text is kept for years, and goes into files. */
+    private final DateTimeFormatter minute;
 
     private final Clock clock;
 
-    DeviceReading(Clock clock) {
+    DeviceReading(Clock clock, NetworkSettings settings) {
         this.clock = clock;
+        this.minute = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm zzz", Locale.ENGLISH)
+                .withZone(settings.zone());
     }
 
     /**
@@ -208,7 +212,7 @@ class DeviceReading {
                     .filter(l -> !l.account().equals(own))
                     .limit(MOST_NAMED)
                     .map(l -> l.account() + (l.from() == null ? "" : " from " + l.from()) + " at "
-                            + MINUTE.format(l.at()))
+                            + minute.format(l.at()))
                     .collect(Collectors.joining("; "));
             return people.isEmpty() ? people : people + clockWords(answer.behind());
         } catch (DeviceException e) {

@@ -43,7 +43,7 @@ class SheetController {
 
     /** @param devices names, in the order in which they are written */
     record SheetRequest(
-            @NotNull @Size(max = 20_000) List<String> devices,
+            @NotNull @Size(max = 20_000) List<@Size(max = 100) String> devices,
             @NotNull Format format) {}
 
     enum Format {

@@ -7,7 +7,6 @@ import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.ConcurrencyFailureException;
-import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
@@ -50,24 +49,17 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                 List.of());
     }
 
-    /** Two people stored the same at the same moment; the database took the first. */
-    @ExceptionHandler(DataIntegrityViolationException.class)
-    ResponseEntity<ProblemDetail> alreadyStored(DataIntegrityViolationException e) {
-        LOG.info("Not stored: {}", e.getMostSpecificCause().getMessage());
-        return answer(
-                HttpStatus.CONFLICT,
-                "moved",
-                "Somebody else has stored the same, or removed what this needs, at the same moment. Load the page again"
-                        + " and look before you repeat.",
-                List.of());
-    }
-
     @ExceptionHandler(Exception.class)
     ResponseEntity<ProblemDetail> unexpected(Exception e) {
         Optional<ProblemException> database = DatabaseProblem.of(e);
         if (database.isPresent()) {
             LOG.error("The database can't store: {}", e.getMessage());
             return known(database.get());
+        }
+        Optional<ProblemException> refusal = DatabaseProblem.refusal(e);
+        if (refusal.isPresent()) {
+            LOG.info("Not stored: {}", e.getMessage());
+            return known(refusal.get());
         }
         String reference = UUID.randomUUID().toString().substring(0, 8);
         LOG.error("Unexpected error, reference {}", reference, e);

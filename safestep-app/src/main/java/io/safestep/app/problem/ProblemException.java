@@ -34,6 +34,11 @@ public class ProblemException extends RuntimeException {
         return invalid(List.of(FieldError.of(field, message)));
     }
 
+    /** The database can't hold what was entered, and does not say in which field it is. */
+    static ProblemException unstorable(String detail) {
+        return new ProblemException(HttpStatus.UNPROCESSABLE_CONTENT, "invalid", detail, List.of());
+    }
+
     /** Somebody else was faster; look again. */
     public static ProblemException moved(String detail) {
         return new ProblemException(HttpStatus.CONFLICT, "moved", detail, List.of());
