@@ -46,7 +46,8 @@ public class DeviceException extends Exception {
 
     /** @param shownHostKey the key that the device showed before it went wrong, in the form {@code type base64}, or null */
     public DeviceException(Reason reason, String message, Throwable cause, String shownHostKey) {
-        super(message, cause);
+        // Words of a device are part of it, and are stored; U+0000 can't be.
+        super(message.replace('\0', '\uFFFD'), cause);
         this.reason = reason;
         this.shownHostKey = shownHostKey;
     }

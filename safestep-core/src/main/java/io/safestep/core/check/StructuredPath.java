@@ -87,6 +87,8 @@ final class StructuredPath {
                                     ? many.stream()
                                     : java.util.stream.Stream.of(item))
                             .map(StructuredPath::row)
+                            // JSON can hold it, and what a check found can't be stored with it.
+                            .map(row -> row.replace('\0', '\uFFFD'))
                             .toList();
         } catch (InvalidJsonException e) {
             throw new StructuredPathException("The answer is no JSON that can be read.", e);

@@ -89,6 +89,9 @@ class ExtractionTest {
                 .containsExactly("address=10.77.0.1 state=full queue=4");
         assertThat(rows(by(Kind.PATH, "$..neighbour"), "", JSON)).hasSize(2);
         assertThat(rows(by(Kind.PATH, "$.nothing"), "", JSON)).isEmpty();
+        assertThat(rows(by(Kind.PATH, "$.name"), "", "{\"name\":\"a\\u0000b\"}"))
+                .as("what can't be stored")
+                .containsExactly("a\uFFFDb");
         assertThat(rows(by(Kind.PATH, "//neighbour[state='down']/address"), "", XML))
                 .containsExactly("10.77.0.5");
         assertThat(rows(by(Kind.PATH, "//neighbour"), "", XML))

@@ -30,7 +30,8 @@ public final class StateLines {
     public static String of(JsonNode data) {
         StateLines lines = new StateLines();
         lines.object("", data, 0);
-        return lines.text.toString();
+        // JSON can hold it and XML can't; no database stores it.
+        return lines.text.toString().replace('\0', '-');
     }
 
     private void element(Element element, int depth) {

@@ -37,4 +37,10 @@ class StateLinesTest {
         assertThat(StateLines.of(new JsonMapper().readTree("{\"own:gateways\":{\"gateway\":[]}}")))
                 .isEmpty();
     }
+
+    @Test
+    void aCharacterThatCanNotBeStoredIsLeftOut() throws Exception {
+        assertThat(StateLines.of(new JsonMapper().readTree("{\"neighbours\":{\"name\":\"a\\u0000b\"}}")))
+                .isEqualTo("neighbours name=a-b\n");
+    }
 }
