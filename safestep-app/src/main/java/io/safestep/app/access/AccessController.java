@@ -1,6 +1,7 @@
 package io.safestep.app.access;
 
 import io.safestep.app.device.Device;
+import io.safestep.app.device.DeviceIdentities;
 import io.safestep.app.device.Devices;
 import io.safestep.app.people.SignedIn;
 import io.safestep.app.problem.ProblemException;
@@ -31,10 +32,12 @@ import org.springframework.web.bind.annotation.RestController;
 class AccessController {
 
     private final Devices devices;
+    private final DeviceIdentities identities;
     private final DeviceAccess access;
 
-    AccessController(Devices devices, DeviceAccess access) {
+    AccessController(Devices devices, DeviceIdentities identities, DeviceAccess access) {
         this.devices = devices;
+        this.identities = identities;
         this.access = access;
     }
 
@@ -109,6 +112,6 @@ class AccessController {
             @PathVariable String name,
             @Valid @RequestBody HostKeyDecision decision,
             @AuthenticationPrincipal SignedIn me) {
-        devices.decideHostKey(name, decision.offered(), decision.accept(), decision.reason(), me.login());
+        identities.decideHostKey(name, decision.offered(), decision.accept(), decision.reason(), me.login());
     }
 }

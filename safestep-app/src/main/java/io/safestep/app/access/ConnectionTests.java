@@ -2,6 +2,7 @@ package io.safestep.app.access;
 
 import io.safestep.app.credential.Credentials.Opened;
 import io.safestep.app.device.Device;
+import io.safestep.app.device.DeviceIdentities;
 import io.safestep.app.device.Devices;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceTarget;
@@ -18,10 +19,12 @@ import org.springframework.stereotype.Service;
 public class ConnectionTests {
 
     private final Devices devices;
+    private final DeviceIdentities identities;
     private final DeviceAccess access;
 
-    ConnectionTests(Devices devices, DeviceAccess access) {
+    ConnectionTests(Devices devices, DeviceIdentities identities, DeviceAccess access) {
         this.devices = devices;
+        this.identities = identities;
         this.access = access;
     }
 
@@ -43,9 +46,9 @@ public class ConnectionTests {
         StageResult failed = firstFailed(results);
         String hostKey = test.hostKey().orElse(null);
         if (failed != null && failed.stage() == Stage.HOST_KEY && hostKey != null) {
-            devices.offerHostKey(deviceId, hostKey);
+            identities.offerHostKey(deviceId, hostKey);
         }
-        test.identity().ifPresent(identity -> devices.identify(deviceId, identity));
+        test.identity().ifPresent(identity -> identities.identify(deviceId, identity));
         if (failed == null) {
             devices.seen(deviceId, hostKey);
         } else {

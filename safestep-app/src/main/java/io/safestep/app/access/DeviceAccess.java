@@ -2,6 +2,7 @@ package io.safestep.app.access;
 
 import io.safestep.app.credential.Credentials;
 import io.safestep.app.device.Device;
+import io.safestep.app.device.DeviceIdentities;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.settings.NetworkSettings;
@@ -30,6 +31,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 public class DeviceAccess implements DeviceVisits {
 
     private final Devices devices;
+    private final DeviceIdentities identities;
     private final Platforms platforms;
     private final CredentialChoice choice;
     private final NetworkSettings settings;
@@ -41,12 +43,14 @@ public class DeviceAccess implements DeviceVisits {
 
     DeviceAccess(
             Devices devices,
+            DeviceIdentities identities,
             Platforms platforms,
             CredentialChoice choice,
             NetworkSettings settings,
             TransactionTemplate transaction,
             Clock clock) {
         this.devices = devices;
+        this.identities = identities;
         this.platforms = platforms;
         this.choice = choice;
         this.settings = settings;
@@ -127,7 +131,7 @@ public class DeviceAccess implements DeviceVisits {
     /** Notes on the device what went wrong in a session with it. */
     void note(long deviceId, DeviceException e) {
         if (e.reason() == Reason.HOST_KEY_CHANGED && e.shownHostKey() != null) {
-            devices.offerHostKey(deviceId, e.shownHostKey());
+            identities.offerHostKey(deviceId, e.shownHostKey());
         }
         if (e.reason() != Reason.LINE_REFUSED) {
             devices.failed(deviceId, e.getMessage());
@@ -152,7 +156,7 @@ public class DeviceAccess implements DeviceVisits {
         }
         try {
             Optional<DeviceIdentity> identity = reading.in(session.read(reading.command()));
-            identity.filter(i -> !device.isKnownAs(i)).ifPresent(i -> devices.identify(device.id(), i));
+            identity.filter(i -> !device.isKnownAs(i)).ifPresent(i -> identities.identify(device.id(), i));
             return identity;
         } catch (DeviceException e) {
             // A device that does not answer this question can answer all others.

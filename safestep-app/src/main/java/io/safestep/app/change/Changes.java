@@ -2,11 +2,8 @@ package io.safestep.app.change;
 
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.check.CheckProposal;
-import io.safestep.app.check.CheckRules;
-import io.safestep.app.check.NetworkServices;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
-import io.safestep.app.group.Groups;
 import io.safestep.app.people.People;
 import io.safestep.app.people.Person;
 import io.safestep.app.problem.FieldError;
@@ -15,20 +12,13 @@ import io.safestep.core.change.ChangeAction;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.ChangeTransitions;
 import io.safestep.core.change.Seal;
-import io.safestep.core.change.SealedContent;
 import io.safestep.core.check.CheckDefinition;
-import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.DeviceBuild;
 import io.safestep.core.paste.Cleaned;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.Collection;
-import java.util.Comparator;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Set;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
@@ -41,22 +31,15 @@ public class Changes {
 
     private static final int MOST_LISTED = 2_000;
 
-    /** What the seal says of a way back that is no script. */
-    private static final String RESTORED = "(startup is taken back as a whole)\n";
-
     private final ChangeRepository repository;
+    private final ChangeContents contents;
     private final DeviceBuilds builds;
     private final BuildViews buildViews;
-    private final ChangeWaves waves;
     private final SubmissionRules rules;
-    private final CheckRules checkRules;
-    private final NetworkServices services;
     private final TouchedChecks touched;
     private final PoolValues poolValues;
-    private final PeerSheets peerSheets;
     private final ChangeViews views;
     private final Devices devices;
-    private final Groups groups;
     private final People people;
     private final ObjectProvider<ClosingCondition> closingConditions;
     private final AuditLog audit;
@@ -65,36 +48,28 @@ public class Changes {
 
     Changes(
             ChangeRepository repository,
+            ChangeContents contents,
             DeviceBuilds builds,
             BuildViews buildViews,
-            ChangeWaves waves,
             SubmissionRules rules,
-            CheckRules checkRules,
-            NetworkServices services,
             TouchedChecks touched,
             PoolValues poolValues,
-            PeerSheets peerSheets,
             ChangeViews views,
             Devices devices,
-            Groups groups,
             People people,
             ObjectProvider<ClosingCondition> closingConditions,
             AuditLog audit,
             EntityManager entityManager,
             Clock clock) {
         this.repository = repository;
+        this.contents = contents;
         this.builds = builds;
         this.buildViews = buildViews;
-        this.waves = waves;
         this.rules = rules;
-        this.checkRules = checkRules;
-        this.services = services;
         this.touched = touched;
         this.poolValues = poolValues;
-        this.peerSheets = peerSheets;
         this.views = views;
         this.devices = devices;
-        this.groups = groups;
         this.people = people;
         this.closingConditions = closingConditions;
         this.audit = audit;
@@ -159,7 +134,7 @@ public class Changes {
         Change change = new Change(repository.nextNumber(), author, clock.instant());
         change.describe(draft);
         repository.save(change);
-        write(change, draft);
+        contents.write(change, draft);
         audit.write(login, change.subject(), "drafted", change.title());
         return views.full(change, login);
     }
@@ -180,7 +155,7 @@ public class Changes {
                         + words(before) + "." + (before == ChangeState.BOOKED ? " Cancel the booking first." : "")));
         String oldSeal = change.seal();
         change.describe(draft);
-        write(change, draft);
+        contents.write(change, draft);
         poolValues.afterEdit(change, login);
         change.move(after, clock.instant());
         boolean broken = before != after && oldSeal != null && !oldSeal.equals(change.seal());
@@ -195,138 +170,16 @@ public class Changes {
         return views.full(change, login);
     }
 
-    private void write(Change change, Draft draft) {
-        List<FieldError> errors = new ArrayList<>();
-        List<ChangeTarget> targets = new ArrayList<>();
-        Set<String> seen = new HashSet<>();
-        for (Target wanted : draft.targets()) {
-            Device device = devices.named(wanted.device());
-            String field = "targets[" + wanted.device() + "]";
-            if (!seen.add(wanted.device())) {
-                errors.add(FieldError.of(field, wanted.device() + " is named twice."));
-            }
-            rules.stanceError(device, field).ifPresent(errors::add);
-            ChangeTarget target = new ChangeTarget(change, device, targets.size() + 1, wanted.asked());
-            target.place(draft.order().byHand().getOrDefault(wanted.device(), Integer.MAX_VALUE));
-            targets.add(target);
-        }
-        List<Device> devicesOfChange =
-                targets.stream().map(ChangeTarget::device).toList();
-        List<ChangeCheck> checks = new ArrayList<>();
-        for (ChosenCheck check : draft.checks()) {
-            String field = "checks[" + checks.size() + "].";
-            errors.addAll(checkRules.errors(check.definition(), field, devicesOfChange));
-            errors.addAll(unknownChange(check.definition(), field, change));
-            checks.add(ChangeCheck.written(change, checks.size() + 1, check.definition(), check.library()));
-        }
-        checks.addAll(ofServices(change, devicesOfChange, checks.size()));
-        List<ChosenGroup> chosen = new ArrayList<>();
-        for (String group : draft.groups()) {
-            groups.members(group)
-                    .ifPresentOrElse(
-                            members -> chosen.add(new ChosenGroup(group, members)),
-                            () -> errors.add(FieldError.of(
-                                    "groups", "There is no group called " + group + ". Take it out of the choice.")));
-        }
-        errors.addAll(peerSheets.errors(draft.sheets(), seen));
-        if (!errors.isEmpty()) {
-            throw ProblemException.invalid(errors);
-        }
-        change.handOver(draft.sheets());
-        change.choose(chosen);
-        change.replaceContent(List.of(), List.of());
-        entityManager.flush(); // the old rows go before new ones for the same devices come
-        change.replaceContent(targets, checks);
-        derive(change);
-    }
-
-    /** Services may have been added, and the ways of their packets may have moved. */
-    private void renewServices(Change change) {
-        List<ChangeCheck> written =
-                change.checks().stream().filter(c -> c.service() == null).toList();
-        List<Device> changed =
-                change.targets().stream().map(ChangeTarget::device).toList();
-        List<ChangeCheck> near = ofServices(change, changed, written.size());
-        List<CheckDefinition> before = change.checks().stream()
-                .filter(c -> c.service() != null)
-                .map(ChangeCheck::definition)
-                .toList();
-        if (!before.equals(near.stream().map(ChangeCheck::definition).toList())) {
-            change.replaceServiceChecks(near);
-        }
-    }
-
-    private List<ChangeCheck> ofServices(Change change, List<Device> changed, int before) {
-        List<ChangeCheck> near = new ArrayList<>();
-        for (NetworkServices.Near service : services.near(changed)) {
-            near.add(ChangeCheck.ofService(change, before + near.size() + 1, service.definition(), service.service()));
-        }
-        return near;
-    }
-
-    private List<FieldError> unknownChange(CheckDefinition check, String field, Change change) {
-        Integer until = check.notYetUntil();
-        boolean known = until == null
-                || until != change.number() && repository.findByNumber(until).isPresent();
-        return known
-                ? List.of()
-                : List.of(FieldError.of(field + "notYetUntil", "Name another change that exists, such as CR-1004."));
-    }
-
     /** What the change should look at, by what it touches as it is written now. */
     @Transactional(readOnly = true)
     public List<CheckProposal> checkProposals(int number) {
         return touched.proposals(numbered(number));
     }
 
-    /** Derives scripts, waves and the seal from the lines and the baselines as they are now. */
-    private void derive(Change change) {
-        List<ChangeTarget> targets = change.targets();
-        boolean complete = !targets.isEmpty();
-        for (ChangeTarget target : targets) {
-            Long baseline = builds.base(target.device(), target.asked());
-            Outcome outcome = builds.outcome(target.device(), baseline, target.asked());
-            if (outcome.isDerivable()) {
-                ConfigEngine engine = builds.engine(target.device());
-                DeviceBuild build = outcome.build();
-                target.derived(
-                        baseline,
-                        engine.text(build.script()),
-                        engine.text(build.undo()),
-                        build.proof().proven());
-            } else {
-                target.underivable(baseline);
-                complete = false;
-            }
-        }
-        waves.place(change);
-        change.sealWith(complete ? sealOf(change) : null);
-    }
-
     /** The seal of what is stored now: computed anew, not read. */
     @Transactional(readOnly = true)
     public String sealOf(Change change) {
-        List<SealedContent.Target> sealed = change.targets().stream()
-                .map(t -> {
-                    ConfigEngine engine = builds.engine(t.device());
-                    return new SealedContent.Target(
-                            t.device().name(),
-                            t.wave(),
-                            t.script(),
-                            t.restoresStartup() ? RESTORED + t.undo() : t.undo(),
-                            engine.touchedGround(
-                                    builds.baseline(t.device(), t.baselineBackupId()), engine.readScript(t.script())));
-                })
-                .sorted(Comparator.comparing(SealedContent.Target::wave).thenComparing(SealedContent.Target::device))
-                .toList();
-        List<String> checks =
-                change.checks().stream().map(c -> c.definition().sealed()).toList();
-        List<SealedContent.Sheet> sheets = change.sheets().stream()
-                .map(s -> new SealedContent.Sheet(s.device(), s.runBy(), s.lines(), s.undo()))
-                .toList();
-        RunOrder order = change.order();
-        return Seal.of(new SealedContent(sealed, checks, order.failureRule().name(), order.sealed(), sheets))
-                .hex();
+        return contents.sealOf(change);
     }
 
     public ChangeView submit(int number, int version, String login) {
@@ -339,8 +192,7 @@ public class Changes {
         }
         // The baseline may have moved since the draft was saved; approvers must see what would be sent today.
         if (ChangeTransitions.after(change.state(), ChangeAction.SUBMIT).isPresent()) {
-            renewServices(change);
-            derive(change);
+            contents.renew(change);
         }
         List<FieldError> errors = rules.errors(change);
         if (!errors.isEmpty()) {

@@ -24,9 +24,11 @@ import org.springframework.web.bind.annotation.RestController;
 class DeviceController {
 
     private final Devices devices;
+    private final DeviceIdentities identities;
 
-    DeviceController(Devices devices) {
+    DeviceController(Devices devices, DeviceIdentities identities) {
         this.devices = devices;
+        this.identities = identities;
     }
 
     record StanceRequest(
@@ -101,6 +103,6 @@ class DeviceController {
             @PathVariable String name,
             @Valid @RequestBody SerialRequest request,
             @AuthenticationPrincipal SignedIn me) {
-        devices.acceptSerial(name, request.seen(), me.login());
+        identities.acceptSerial(name, request.seen(), me.login());
     }
 }

@@ -1,5 +1,6 @@
 package io.safestep.app.discovery;
 
+import io.safestep.app.device.DeviceIdentities;
 import io.safestep.app.device.Devices;
 import io.safestep.core.platform.DeviceIdentity;
 import io.safestep.core.platform.LinkReading.Heard;
@@ -44,6 +45,7 @@ class SearchJournal {
     private final SearchRepository searches;
     private final SearchResultRepository results;
     private final Devices devices;
+    private final DeviceIdentities identities;
     private final JdbcTemplate jdbc;
     private final Clock clock;
 
@@ -51,11 +53,13 @@ class SearchJournal {
             SearchRepository searches,
             SearchResultRepository results,
             Devices devices,
+            DeviceIdentities identities,
             JdbcTemplate jdbc,
             Clock clock) {
         this.searches = searches;
         this.results = results;
         this.devices = devices;
+        this.identities = identities;
         this.jdbc = jdbc;
         this.clock = clock;
     }
@@ -125,12 +129,12 @@ class SearchJournal {
         }
         long device = finding.onRecord().id();
         if (finding.seen() != null) {
-            devices.identify(device, finding.seen().found().identity());
+            identities.identify(device, finding.seen().found().identity());
             if (finding.state() == ResultState.KNOWN) {
                 devices.seen(device, finding.seen().found().hostKey());
             }
         } else if (finding.offeredKey() != null) {
-            devices.offerHostKey(device, finding.offeredKey());
+            identities.offerHostKey(device, finding.offeredKey());
         }
     }
 
