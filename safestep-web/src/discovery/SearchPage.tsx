@@ -158,8 +158,8 @@ function Loaded({ search }: { search: Search }) {
               rows={inOrder(results.data)}
               columns={columns}
               id={(r) => String(r.id)}
-              chosen={may ? chosen : undefined}
-              onChoose={may ? setChosen : undefined}
+              chosen={may && fresh.length > 0 ? chosen : undefined}
+              onChoose={may && fresh.length > 0 ? setChosen : undefined}
               mayChoose={(r) => r.state === "new"}
               empty={search.endedAt ? "Nothing answered." : "Nothing has answered yet."}
             />

@@ -37,6 +37,7 @@ export function RunBoard({ change, run }: { change: Change; run: Run }) {
   const undoing = run.devices.some((d) => undoCell(d));
   const done = useMemo(() => foldedWaves(run), [run]);
   const [unfolded, unfold] = useState<number[]>([]);
+  const allFolded = run.waves.every((w) => done.has(w.number) && !unfolded.includes(w.number));
   const toggle = (wave: number) =>
     unfold(unfolded.includes(wave) ? unfolded.filter((w) => w !== wave) : [...unfolded, wave]);
 
@@ -77,7 +78,7 @@ export function RunBoard({ change, run }: { change: Change; run: Run }) {
       </div>
       {view === "checks" && <CheckMatrix run={run} />}
       {view === "devices" && (
-        <table className="table board">
+        <table className={`table board${allFolded ? " folded" : ""}`}>
           <thead>
             <tr>
               <th>Device</th>
