@@ -70,7 +70,7 @@ class LookTest extends SafeStepTest {
 
         look.store(List.of(
                 silent("10.77.9.1", "It says nothing."),
-                silent("10.77.9.2", "It says \u0000."),
+                new Finding("10.77.9.2", AT, null, ResultState.NO_ANSWER, "It says \u0000.", null, null, null),
                 silent("10.77.9.3", "It says nothing either.")));
 
         assertThat(journal.all(search.id()))
