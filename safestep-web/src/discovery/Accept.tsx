@@ -250,12 +250,23 @@ export function Accept({ search, chosen, close }: { search: Search; chosen: Set<
 function Done({ added, close }: { added: Additions; close: () => void }) {
   const good = added.outcomes.filter((o) => !o.problem);
   const bad = added.outcomes.filter((o) => o.problem);
+  const alone = added.outcomes.filter((o) => o.missingPartner);
   return (
     <>
       {good.length > 0 && (
         <Block action={added.roundId ? <Link to={`/rounds/${added.roundId}`}>See the first backups</Link> : undefined}>
           {count(good.length, "device")} added in stance observe; the first backups are being taken.
         </Block>
+      )}
+      {alone.length > 0 && (
+        <ul className="plain">
+          {alone.map((o) => (
+            <li key={o.resultId}>
+              <Link to={`/devices/${o.name}`}>{o.name}</Link> has no partner yet:{" "}
+              <span className="mono">{o.missingPartner}</span> was not added. Its record can be changed when it is.
+            </li>
+          ))}
+        </ul>
       )}
       {bad.length > 0 && (
         <>

@@ -11,7 +11,6 @@ import { ErrorBlock, Loading } from "../ui/Messages";
 import { ProgressLine } from "../ui/ProgressLine";
 import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
-import { count } from "../ui/words";
 import { Accept } from "./Accept";
 import { addressOrder, foundInWords, inOrder, progressInWords, rank, resultStates, searchTitle } from "./searches";
 
@@ -134,9 +133,7 @@ function Loaded({ search }: { search: Search }) {
                 setAccepting(true);
               }}
             >
-              {wanted.length > 0
-                ? `Look at the ${count(wanted.length, "chosen one", "chosen ones")}`
-                : `Look at the ${count(fresh.length, "new one", "new ones")}`}
+              {wanted.length > 0 ? lookAt(wanted.length, "chosen") : lookAt(fresh.length, "new")}
             </Button>
           )}
         </div>
@@ -169,6 +166,10 @@ function Loaded({ search }: { search: Search }) {
       )}
     </>
   );
+}
+
+function lookAt(number: number, which: string): string {
+  return number === 1 ? `Look at the ${which} one` : `Look at the ${number.toLocaleString("en")} ${which} ones`;
 }
 
 /** What the search did not see, so that nobody takes silence for absence. */

@@ -28,6 +28,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -87,8 +88,15 @@ class Additions {
             Set<String> labels,
             Set<String> groups) {}
 
-    /** @param problem why it was not added; null when it was */
-    record Outcome(long resultId, String name, @Nullable String problem) {}
+    /**
+     * @param problem why it was not added; null when it was
+     * @param missingPartner the partner that was wanted and was not added; null when nothing is missing
+     */
+    record Outcome(
+            long resultId,
+            String name,
+            @Nullable String problem,
+            @Nullable String missingPartner) {}
 
     /** @param roundId the round that takes the first backups; null when nothing was added */
     record Added(List<Outcome> outcomes, @Nullable Long roundId) {}
@@ -155,22 +163,41 @@ class Additions {
 
     /** Adds each device by itself: what keeps one out does not keep out the others. Then begins the first backups. */
     Added add(long searchId, List<Accepted> accepted, String person) {
-        List<Outcome> outcomes = new ArrayList<>();
+        Set<String> offered = accepted.stream().map(Accepted::name).collect(Collectors.toSet());
+        Map<Accepted, String> problems = new LinkedHashMap<>();
         Set<String> added = new TreeSet<>();
         for (Accepted device : accepted) {
-            String problem = add(searchId, device, person);
-            outcomes.add(new Outcome(device.resultId(), device.name(), problem));
+            String problem = partnerProblem(device, offered).orElseGet(() -> add(searchId, device, person));
+            problems.put(device, problem);
             if (problem == null) {
                 added.add(device.name());
             }
         }
-        accepted.stream()
-                .filter(d -> added.contains(d.name()))
-                .forEach(d -> transaction.executeWithoutResult(t -> connect(searchId, d)));
+        List<Outcome> outcomes = new ArrayList<>();
+        problems.forEach((device, problem) -> outcomes.add(new Outcome(
+                device.resultId(),
+                device.name(),
+                problem,
+                problem == null ? transaction.execute(t -> connect(searchId, device)) : null)));
         Long round = added.isEmpty()
                 ? null
                 : rounds.start(BackUpRound.NAME, "", added, person).id();
         return new Added(outcomes, round);
+    }
+
+    /** Whoever names a partner relies on it: the two are never changed together. */
+    private Optional<String> partnerProblem(Accepted device, Set<String> offered) {
+        String partner = device.partner();
+        if (partner == null || partner.isBlank()) {
+            return Optional.empty();
+        }
+        if (partner.equals(device.name())) {
+            return Optional.of("A device is not its own partner.");
+        }
+        return offered.contains(partner) || devices.known(partner).isPresent()
+                ? Optional.empty()
+                : Optional.of("There is no device called " + partner
+                        + ". Name a partner that is known or is added with it, or none.");
     }
 
     /** @return why it was not added; null when it was */
@@ -217,14 +244,20 @@ class Additions {
         result.become(ResultState.ADDED, "Added as " + device.name() + ".", device.id());
     }
 
-    /** Partners and links, once all are there: they may speak of each other. */
-    private void connect(long searchId, Accepted wanted) {
+    /**
+     * Partners and links, once all are there: they may speak of each other.
+     *
+     * @return the partner that is not there; null when it is, or none was wanted
+     */
+    private String connect(long searchId, Accepted wanted) {
         Set<String> names = new HashSet<>();
         devices.entities().forEach(d -> names.add(d.name()));
-        if (wanted.partner() != null && names.contains(wanted.partner())) {
+        String partner = wanted.partner() == null || wanted.partner().isBlank() ? null : wanted.partner();
+        boolean there = partner != null && names.contains(partner);
+        if (there) {
             Device device = devices.named(wanted.name());
-            if (device.partner() == null || !device.partner().name().equals(wanted.partner())) {
-                devices.pair(wanted.name(), wanted.partner());
+            if (device.partner() == null || !device.partner().name().equals(partner)) {
+                devices.pair(wanted.name(), partner);
             }
         }
         results.findBySearchIdAndIdIn(searchId, List.of(wanted.resultId()))
@@ -232,5 +265,6 @@ class Additions {
                         .filter(h -> names.contains(h.name()))
                         .forEach(h -> cabling.ensure(
                                 new Link(new Port(wanted.name(), h.interfaceName()), new Port(h.name(), h.port())))));
+        return there ? null : partner;
     }
 }

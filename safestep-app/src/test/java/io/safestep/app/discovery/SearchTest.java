@@ -136,7 +136,68 @@ class SearchTest extends SafeStepTest {
             PRACTICE.network().device("brn-gw-b").switchOff(Fault.UNREACHABLE);
             jdbc.update("update device set seen_serial = null, last_problem = null");
         }
+        doesNotAddWithoutThePartnerThatWasNamed();
         addsAsProposed();
+    }
+
+    private static Map<String, Object> accepted(long resultId, String name, String partner) {
+        return Map.of(
+                "resultId",
+                resultId,
+                "name",
+                name,
+                "siteCode",
+                "gan",
+                "role",
+                "RELAY",
+                "partner",
+                partner,
+                "labels",
+                List.of("radio"),
+                "groups",
+                List.of());
+    }
+
+    private void doesNotAddWithoutThePartnerThatWasNamed() {
+        JsonNode search = awaitEnd(searchRange(List.of("10.77.7.0/28"), List.of()));
+        String path = "/api/searches/" + search.path("id").asLong();
+        long result = administrator
+                .get(path + "/proposals")
+                .body()
+                .get(0)
+                .path("resultId")
+                .asLong();
+        Map.of("nobody", "no device called nobody", "gan-rl-b", "not its own partner")
+                .forEach((partner, words) -> {
+                    JsonNode refused = administrator
+                            .post(
+                                    path + "/additions",
+                                    Map.of("devices", List.of(accepted(result, "gan-rl-b", partner))))
+                            .body();
+                    assertThat(refused.path("outcomes").get(0).path("problem").asString())
+                            .contains(words);
+                    assertThat(refused.path("roundId").isNull()).isTrue();
+                });
+        // The partner comes with it, and then can't be added: that is told.
+        JsonNode alone = administrator
+                .post(
+                        path + "/additions",
+                        Map.of(
+                                "devices",
+                                List.of(
+                                        accepted(result, "gan-rl-b", "gan-rl-c"),
+                                        accepted(999_999, "gan-rl-c", "gan-rl-b"))))
+                .body();
+        assertThat(alone.path("outcomes").get(0).path("problem").isNull()).isTrue();
+        assertThat(alone.path("outcomes").get(0).path("missingPartner").asString())
+                .isEqualTo("gan-rl-c");
+        assertThat(alone.path("outcomes").get(1).path("problem").asString()).contains("does not exist");
+        administrator.await(
+                "/api/rounds/" + alone.path("roundId").asLong(),
+                r -> r.path("endedAt").isString());
+        List<Map<String, Object>> neighbours = forgotten.get("gan-rl-b");
+        forget("gan-rl-b");
+        forgotten.put("gan-rl-b", neighbours);
     }
 
     private static void assertState(Map<String, JsonNode> found, String address, String state, String words) {
@@ -156,16 +217,8 @@ class SearchTest extends SafeStepTest {
         assertThat(proposal.path("newSite").asBoolean()).isFalse();
         assertThat(proposal.path("role").path("value").asString()).isEqualTo("relay");
         assertThat(proposal.path("partner").path("value").asString()).isEqualTo("gan-rl-a");
-        Map<String, Object> accepted = Map.of(
-                "devices",
-                List.of(Map.of(
-                        "resultId", proposal.path("resultId").asLong(),
-                        "name", "gan-rl-b",
-                        "siteCode", "gan",
-                        "role", "RELAY",
-                        "partner", "gan-rl-a",
-                        "labels", List.of("radio"),
-                        "groups", List.of())));
+        Map<String, Object> accepted =
+                Map.of("devices", List.of(accepted(proposal.path("resultId").asLong(), "gan-rl-b", "gan-rl-a")));
         JsonNode added = administrator.post(path + "/additions", accepted).body();
         assertThat(added.path("outcomes").get(0).path("problem").isNull())
                 .as("%s", added)
