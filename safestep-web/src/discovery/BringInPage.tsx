@@ -10,6 +10,7 @@ import { InventoryNav } from "../ui/InventoryNav";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { foundInWords, progressInWords, searchTitle } from "./searches";
+import { grouped } from "../ui/words";
 
 /** Where devices are brought in: by searching a range, by walking along links, or from a sheet. */
 export function BringInPage() {
@@ -162,7 +163,7 @@ function RangeForm({ credentials }: { credentials: Credential[] }) {
         {lines(ranges).length === 0 && <span className="soft">The size is shown here before anything starts.</span>}
         {lines(ranges).length > 0 && size.data && !size.error && (
           <>
-            <b>{size.data.addresses.toLocaleString("en-GB")} addresses</b>, looked at from {size.data.from}.
+            <b>{grouped(size.data.addresses)} addresses</b>, looked at from {size.data.from}.
           </>
         )}
       </p>

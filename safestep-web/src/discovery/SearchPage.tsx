@@ -11,6 +11,7 @@ import { ErrorBlock, Loading } from "../ui/Messages";
 import { ProgressLine } from "../ui/ProgressLine";
 import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
+import { grouped } from "../ui/words";
 import { Accept } from "./Accept";
 import { addressOrder, foundInWords, inOrder, progressInWords, rank, resultStates, searchTitle } from "./searches";
 
@@ -169,7 +170,7 @@ function Loaded({ search }: { search: Search }) {
 }
 
 function lookAt(number: number, which: string): string {
-  return number === 1 ? `Look at the ${which} one` : `Look at the ${number.toLocaleString("en")} ${which} ones`;
+  return number === 1 ? `Look at the ${which} one` : `Look at the ${grouped(number)} ${which} ones`;
 }
 
 /** What the search did not see, so that nobody takes silence for absence. */

@@ -1,6 +1,6 @@
 import type { Search, SearchResult } from "../api/types";
 import type { Shape } from "../ui/Glyph";
-import { count } from "../ui/words";
+import { count, grouped } from "../ui/words";
 
 /** How results look and are called. New and changed identity have to stand out from what is known. */
 export const resultStates: Record<string, { shape: Shape; word: string; tone: string }> = {
@@ -75,7 +75,7 @@ export function searchTitle(search: Search): string {
 /** How far it is. */
 export function progressInWords(search: Search): string {
   const what = search.kind === "range" ? "addresses" : "devices heard of";
-  const far = `${search.lookedAt.toLocaleString("en-GB")} of ${search.total.toLocaleString("en-GB")} ${what} looked at`;
+  const far = `${grouped(search.lookedAt)} of ${grouped(search.total)} ${what} looked at`;
   if (search.endedAt) {
     return search.stopRequestedBy ? `Stopped. ${far}.` : `Ended. ${far}.`;
   }

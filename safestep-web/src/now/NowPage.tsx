@@ -7,7 +7,7 @@ import { Glyph, type Shape } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { clock, dayName, duration, fromNow } from "../ui/time";
 import { useNow } from "../ui/useNow";
-import { changeStates, runStates } from "../ui/words";
+import { changeStates, grouped, runStates } from "../ui/words";
 
 const needs: Record<Need["kind"], { shape: Shape; rung: string; lead: (subject: string) => string; rest: string }> = {
   STUCK: { shape: "failed", rung: "run", lead: (s) => `${s} is stuck`, rest: "Its run could not undo everything." },
@@ -66,9 +66,7 @@ export function NowPage() {
           ))}
           {manyNotRight.map((n) => (
             <Item key={n.filter} shape={n.failed ? "failed" : "blocked"} when="">
-              <Link to={`/devices?filter=${encodeURIComponent(n.filter)}`}>
-                {n.count.toLocaleString("en-GB")} devices
-              </Link>{" "}
+              <Link to={`/devices?filter=${encodeURIComponent(n.filter)}`}>{grouped(n.count)} devices</Link>{" "}
               {n.problem.replace(/^devices /, "")}
             </Item>
           ))}

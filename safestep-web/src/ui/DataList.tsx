@@ -5,6 +5,7 @@ import Form from "react-bootstrap/Form";
 import { useNavigate } from "react-router";
 import { csv, download } from "./csv";
 import { fits, parseFilter } from "./filter";
+import { grouped } from "./words";
 
 export interface Column<T> {
   key: string;
@@ -182,7 +183,8 @@ export function DataList<T>(props: Props<T>) {
           onChange={(e) => setView({ filter: e.target.value })}
         />
         <span className="count" role="status">
-          {found.length === rows.length ? `${rows.length} ${name}` : `${found.length} of ${rows.length} ${name}`}
+          {found.length < rows.length && `${grouped(found.length)} of `}
+          {grouped(rows.length)} {name}
         </span>
         <div className="right">
           {props.tools}

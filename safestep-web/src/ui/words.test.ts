@@ -30,6 +30,7 @@ describe("words of states", () => {
 
   it("count in words", () => {
     expect(count(1, "device")).toBe("1 device");
+    expect(count(10_000, "row")).toBe("10,000 rows");
     expect(count(0, "device")).toBe("0 devices");
     expect(count(2, "look")).toBe("2 looks");
     expect(count(2, "entry", "entries")).toBe("2 entries");

@@ -59,6 +59,11 @@ export const expectations: Record<Expectation, { word: string; value: string | n
 /** What devices do in the network. */
 export const deviceRoles = ["core", "distribution", "access", "edge", "firewall", "relay"];
 
+/** A number as people read it, such as 10,000. */
+export function grouped(n: number): string {
+  return n.toLocaleString("en");
+}
+
 export function count(n: number, one: string, many = `${one}s`): string {
-  return `${n} ${n === 1 ? one : many}`;
+  return `${grouped(n)} ${n === 1 ? one : many}`;
 }
