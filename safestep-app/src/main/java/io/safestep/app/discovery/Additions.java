@@ -164,21 +164,22 @@ class Additions {
     /** Adds each device by itself: what keeps one out does not keep out the others. Then begins the first backups. */
     Added add(long searchId, List<Accepted> accepted, String person) {
         Set<String> offered = accepted.stream().map(Accepted::name).collect(Collectors.toSet());
-        Map<Accepted, String> problems = new LinkedHashMap<>();
+        List<String> problems = new ArrayList<>();
         Set<String> added = new TreeSet<>();
         for (Accepted device : accepted) {
             String problem = partnerProblem(device, offered).orElseGet(() -> add(searchId, device, person));
-            problems.put(device, problem);
+            problems.add(problem);
             if (problem == null) {
                 added.add(device.name());
             }
         }
         List<Outcome> outcomes = new ArrayList<>();
-        problems.forEach((device, problem) -> outcomes.add(new Outcome(
-                device.resultId(),
-                device.name(),
-                problem,
-                problem == null ? transaction.execute(t -> connect(searchId, device)) : null)));
+        for (int i = 0; i < accepted.size(); i++) {
+            Accepted device = accepted.get(i);
+            String problem = problems.get(i);
+            String missing = problem == null ? transaction.execute(t -> connect(searchId, device)) : null;
+            outcomes.add(new Outcome(device.resultId(), device.name(), problem, missing));
+        }
         Long round = added.isEmpty()
                 ? null
                 : rounds.start(BackUpRound.NAME, "", added, person).id();

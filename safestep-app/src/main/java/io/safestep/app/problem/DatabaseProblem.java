@@ -30,7 +30,7 @@ public final class DatabaseProblem {
             if (cause instanceof TransactionSystemException rollback && rollback.getApplicationException() != null) {
                 return cause(rollback.getApplicationException());
             }
-            // A batch is told without a code; the statement that failed comes next.
+            // One without a code tells nothing; what caused it may.
             if (cause instanceof SQLException sql && (sql.getSQLState() != null || GONE.equals(sql.getMessage()))) {
                 return Optional.of(sql);
             }

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.core.NestedExceptionUtils;
 import org.springframework.dao.ConcurrencyFailureException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -58,7 +59,10 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         }
         Optional<ProblemException> refusal = DatabaseProblem.refusal(e);
         if (refusal.isPresent()) {
-            LOG.info("Not stored: {}", e.getMessage());
+            // What comes before the cause may hold the values of a whole batch.
+            LOG.info(
+                    "Not stored: {}",
+                    NestedExceptionUtils.getMostSpecificCause(e).getMessage());
             return known(refusal.get());
         }
         String reference = UUID.randomUUID().toString().substring(0, 8);

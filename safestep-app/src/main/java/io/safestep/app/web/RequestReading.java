@@ -10,7 +10,7 @@ import org.springframework.context.annotation.Configuration;
 @Configuration
 class RequestReading {
 
-    /** No list of this API holds nothing: one that does is not the JSON that is expected. */
+    /** No list and no map of this API holds null: one that does is not the JSON that is expected. */
     @Bean
     JsonMapperBuilderCustomizer refuseNullInLists() {
         return mapper -> mapper.changeDefaultNullHandling(
