@@ -71,7 +71,9 @@ public final class AlikeLines {
     }
 
     private void addLine(List<Piece> pieces, String block, String indent, String line) {
-        String target = language.isRemoval(line) ? language.removed(line) : line;
+        String removed = language.isRemoval(block, line) ? language.removed(block, line) : line;
+        // A removal in words of its own does not hold the line as it stands.
+        String target = line.endsWith(removed) ? removed : line;
         List<LineWord> words = language.lineWords(block, target);
         pieces.add(new Piece(indent + line.substring(0, line.length() - target.length()), false));
         if (words.isEmpty()) {

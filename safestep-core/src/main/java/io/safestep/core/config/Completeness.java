@@ -52,7 +52,7 @@ final class Completeness {
                 lastNumber = number;
             }
         }
-        if (!language.mayBeLast(last)) {
+        if (language.hasLastLine() && !language.isLastLine(last)) {
             throw new ConfigSyntaxException(
                     lastNumber,
                     "The text ends here, and not as this platform ends a configuration. It is not complete.");

@@ -65,13 +65,27 @@ public final class ConfigEngine {
         return readWhole(text);
     }
 
-    /** The text as the device showed it, without the lines that differ at each reading though nothing has changed. */
+    /**
+     * The text as the device showed it, without the lines that differ at each reading though nothing has changed. The line
+     * that ends it stays in any case: it tells that the text is whole.
+     */
     public String withoutVolatileLines(String text) {
-        StringBuilder kept = new StringBuilder();
-        text.lines()
-                .filter(line -> !language.isVolatile(line))
-                .forEach(line -> kept.append(line).append('\n'));
+        List<String> lines = text.lines().toList();
+        int last = lines.size() - 1;
+        while (last >= 0 && (lines.get(last).isBlank() || isBehindTheEnd(lines.get(last)))) {
+            last--;
+        }
+        StringBuilder kept = new StringBuilder(text.length());
+        for (int i = 0; i < lines.size(); i++) {
+            if (i == last || !language.isVolatile(lines.get(i))) {
+                kept.append(lines.get(i)).append('\n');
+            }
+        }
         return kept.toString();
+    }
+
+    private boolean isBehindTheEnd(String line) {
+        return !language.isLastLine(line) && language.isVolatile(line);
     }
 
     /** The configuration as text in the platform's own format, ending with a line feed. */
@@ -172,12 +186,21 @@ public final class ConfigEngine {
     }
 
     /**
-     * The configuration after the commands.
+     * The configuration after the commands, as somebody means them: a line may be taken away by all of it or by its key.
      *
      * @throws ScriptRefusedException when a command can't be applied
      */
     public ConfigTree apply(ConfigTree tree, Script script) {
-        return new ScriptApplication(language).apply(tree, script);
+        return new ScriptApplication(language, false).apply(tree, script);
+    }
+
+    /**
+     * The configuration after the commands, as the device takes them.
+     *
+     * @throws ScriptRefusedException when the device would refuse a command
+     */
+    ConfigTree applyOnDevice(ConfigTree tree, Script script) {
+        return new ScriptApplication(language, true).apply(tree, script);
     }
 
     /** The same configuration with the numbers that its lines have in the text of {@link #writeMasked}. */

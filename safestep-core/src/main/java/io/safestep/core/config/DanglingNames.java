@@ -28,7 +28,7 @@ final class DanglingNames {
      */
     List<String> newly(List<Edit> edits, ConfigTree before, ConfigTree after) {
         Set<String> names = new HashSet<>();
-        touched("", "", edits, names);
+        touched("", List.of(), edits, names);
         if (names.isEmpty()) {
             return List.of();
         }
@@ -38,10 +38,10 @@ final class DanglingNames {
     }
 
     /** Names that were defined by what goes, and names of which what comes speaks. */
-    private void touched(String block, String above, List<Edit> edits, Set<String> names) {
+    private void touched(String block, List<String> above, List<Edit> edits, Set<String> names) {
         for (Edit edit : edits) {
             if (edit.kind() == Edit.Kind.WITHIN) {
-                touched(edit.after().meaning().blockBeneath(), edit.after().text(), edit.within(), names);
+                touched(edit.after().meaning().blockBeneath(), Above.with(above, edit.after()), edit.within(), names);
                 continue;
             }
             if (edit.before() != null) {
@@ -53,15 +53,16 @@ final class DanglingNames {
         }
     }
 
-    private void all(String block, String above, ConfigLine line, Set<String> names, boolean defined) {
+    private void all(String block, List<String> above, ConfigLine line, Set<String> names, boolean defined) {
         Mentions mentions = language.mentions(block, line.text(), above);
         names.addAll(defined ? mentions.defines() : mentions.refers());
-        line.children().forEach(child -> all(line.meaning().blockBeneath(), line.text(), child, names, defined));
+        List<String> inside = Above.with(above, line);
+        line.children().forEach(child -> all(line.meaning().blockBeneath(), inside, child, names, defined));
     }
 
     private List<String> dangling(ConfigTree tree, Set<String> names) {
         Search search = new Search(names);
-        search.collect("", "", "", tree.lines());
+        search.collect("", List.of(), "", tree.lines());
         List<String> sentences = new ArrayList<>();
         search.speaking.forEach((name, path) -> {
             if (!search.defined.contains(name)) {
@@ -87,8 +88,8 @@ final class DanglingNames {
                     .toList();
         }
 
-        void collect(String block, String above, String path, List<ConfigLine> lines) {
-            boolean inAbove = holdsAny(above);
+        void collect(String block, List<String> above, String path, List<ConfigLine> lines) {
+            boolean inAbove = above.stream().anyMatch(this::holdsAny);
             for (ConfigLine line : lines) {
                 if (inAbove || holdsAny(line.text())) {
                     Mentions mentions = language.mentions(block, line.text(), above);
@@ -100,7 +101,7 @@ final class DanglingNames {
                 if (!line.children().isEmpty()) {
                     collect(
                             line.meaning().blockBeneath(),
-                            line.text(),
+                            Above.with(above, line),
                             path + language.masked(block, line.meaning()) + " › ",
                             line.children());
                 }

@@ -64,7 +64,7 @@ final class EditedConfiguration {
             complaints.add(LineComplaint.error(
                     line.number(),
                     "The mask stands for a secret only where it stood before. Write the secret itself here."));
-        } else if (language.isRemoval(line.text())) {
+        } else if (language.isRemoval(block, line.text())) {
             complaints.add(LineComplaint.error(
                     line.number(),
                     "This is the whole configuration as it should be: leave a line out to have it removed."));

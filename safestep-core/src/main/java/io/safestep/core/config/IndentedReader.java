@@ -69,13 +69,17 @@ final class IndentedReader {
         if (lines.size() > MOST_LINES) {
             throw new ConfigSyntaxException(MOST_LINES, "The text has more than " + MOST_LINES + " lines.");
         }
+        int last = endMark(lines);
         for (int i = 0; i < lines.size(); i++) {
             String line = lines.get(i);
-            if (line.isBlank() || language.isVolatile(line)) {
+            if (line.isBlank() || i == last || language.isVolatile(line)) {
                 continue;
             }
             if (language.isComment(line)) {
                 comments.add(line.strip());
+                continue;
+            }
+            if (endsBlock(line)) {
                 continue;
             }
             take(line, i + 1);
@@ -89,11 +93,66 @@ final class IndentedReader {
         return new ConfigTree(open.peek().children, comments);
     }
 
-    private void take(String line, int number) {
+    /** Where the line stands with which the device ends a whole configuration; negative when there is none. */
+    private int endMark(List<String> lines) {
+        if (!language.hasLastLine()) {
+            return -1;
+        }
+        int last = lines.size() - 1;
+        while (last >= 0 && isBehindTheEnd(lines.get(last))) {
+            last--;
+        }
+        return last >= 0 && !language.isComment(lines.get(last)) && language.isLastLine(lines.get(last)) ? last : -1;
+    }
+
+    private boolean isBehindTheEnd(String line) {
+        return line.isBlank() || !language.isLastLine(line) && language.isVolatile(line);
+    }
+
+    /**
+     * Whether the line is the word that ends a block; closes that block. Of several that it could end, the innermost counts
+     * that does not stand deeper than the line, as people who type are not exact about blanks.
+     */
+    private boolean endsBlock(String line) {
+        String word = line.strip();
+        Open ended = null;
+        int indent = line.length() - line.stripLeading().length();
+        for (Open candidate : open) {
+            boolean ends = candidate.meaning != null && word.equals(candidate.meaning.end());
+            if (ends && (ended == null || language.endsBlocksByWord() || ended.indent > indent)) {
+                ended = candidate;
+                if (language.endsBlocksByWord() || candidate.indent <= indent) {
+                    break;
+                }
+            }
+        }
+        if (ended == null) {
+            return false;
+        }
+        while (open.peek() != ended) {
+            close();
+        }
+        close();
+        return true;
+    }
+
+    /** Where indentation means nothing, a line that opens no block has nothing beneath it. */
+    private int closedFor(String line, int number) {
+        if (language.endsBlocksByWord()) {
+            while (open.peek().meaning != null && !open.peek().meaning.opensBlock()) {
+                close();
+            }
+            return open.peek().indent + 1;
+        }
         int indent = indentOf(line, number);
         while (open.peek().indent >= indent) {
             close();
         }
+        return indent;
+    }
+
+    private void take(String line, int number) {
+        int indent = closedFor(line, number);
         Open parent = open.peek();
         boolean firstInBlock = parent.childIndent < 0;
         if (!firstInBlock && parent.childIndent != indent || open.size() == 1 && indent != 0) {
@@ -110,13 +169,19 @@ final class IndentedReader {
         LineMeaning meaning = meaning(parent.blockBeneath, line.strip());
         if (distinct) {
             Integer earlier = parent.keyTaken(meaning.key(), number);
-            if (earlier != null) {
+            if (earlier != null && !isShownTwice(parent, meaning)) {
                 throw new ConfigSyntaxException(
                         number, "This line says the same thing again as line " + earlier + " of the same block.");
             }
         }
         open.push(new Open(indent, meaning, meaning.blockBeneath(), number, List.copyOf(comments)));
         comments.clear();
+    }
+
+    /** Some devices show the very same line more than once; the last of them counts, with what stands beneath it. */
+    private static boolean isShownTwice(Open parent, LineMeaning meaning) {
+        return parent.children.removeIf(earlier ->
+                earlier.text().equals(meaning.text()) && earlier.children().isEmpty());
     }
 
     /** Takes the lines that belong to the text of the line before; tells where its end mark stood. */
@@ -136,22 +201,26 @@ final class IndentedReader {
 
     private LineMeaning meaning(String block, String line) {
         return meanings.computeIfAbsent(block, b -> new HashMap<>())
-                .computeIfAbsent(line, l -> language.isRemoval(l) ? removal(block, l) : language.meaning(block, l));
+                .computeIfAbsent(
+                        line, l -> language.isRemoval(block, l) ? removal(block, l) : language.meaning(block, l));
     }
 
     /** A removal has no form of its own: what it removes is brought into the form that counts. */
     private LineMeaning removal(String block, String line) {
-        String target = language.removed(line);
-        String negation = line.substring(0, line.length() - target.length()).strip();
-        return language.meaning(
-                Language.UNKNOWN_BLOCK,
-                negation + " " + language.meaning(block, target).text());
+        String target = language.removed(block, line);
+        String command = line.endsWith(target)
+                ? line.substring(0, line.length() - target.length()).strip() + " "
+                        + language.meaning(block, target).text()
+                : line;
+        return language.meaning(Language.UNKNOWN_BLOCK, command);
     }
 
     private void close() {
         Open done = open.pop();
         Open parent = open.peek();
-        boolean leftOut = distinct && language.isDefault(parent.blockBeneath, done.meaning.text());
+        boolean says = !done.children.isEmpty()
+                || !done.meaning.container() && !language.isDefault(parent.blockBeneath, done.meaning.text());
+        boolean leftOut = distinct && !says;
         if (!leftOut) {
             parent.children.add(done.line());
         }

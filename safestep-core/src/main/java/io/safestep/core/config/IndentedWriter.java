@@ -26,6 +26,9 @@ final class IndentedWriter {
             line(0, line.meaning().endMark());
         } else {
             line.children().forEach(child -> write(depth + 1, child));
+            if (line.meaning().end() != null) {
+                line(depth, line.meaning().end());
+            }
         }
     }
 

@@ -19,8 +19,8 @@ final class Numbering {
         last += line.comments().size();
         int number = ++last;
         List<ConfigLine> beneath = numbered(line.children());
-        if (line.meaning().holdsText()) {
-            last++; // its end mark
+        if (line.meaning().holdsText() || line.meaning().end() != null) {
+            last++; // the line that ends it
         }
         return new ConfigLine(line.meaning(), number, beneath, line.comments());
     }

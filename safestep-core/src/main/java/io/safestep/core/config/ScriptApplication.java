@@ -19,15 +19,21 @@ import java.util.Set;
 final class ScriptApplication {
 
     private final Language language;
+    private final boolean asDevice;
 
-    ScriptApplication(Language language) {
+    /** @param asDevice whether a command is refused that the device would refuse, though it is clear what is meant */
+    ScriptApplication(Language language, boolean asDevice) {
         this.language = language;
+        this.asDevice = asDevice;
     }
 
     /** A line while commands are applied. */
     private static final class Node {
         private final ConfigLine before;
         private LineMeaning meaning;
+
+        /** It says what holds anyway, so that the device leaves it out when nothing stands beneath it. */
+        private boolean leftOut;
 
         /** The lines beneath; null as long as nobody entered the block. */
         private BlockLines beneath;
@@ -59,7 +65,8 @@ final class ScriptApplication {
         }
 
         /** Takes another text with the same key; what stands beneath stays. */
-        void rewrite(LineMeaning other) {
+        void rewrite(LineMeaning other, boolean saysNothing) {
+            leftOut = saysNothing;
             if (!meaning.text().equals(other.text())) {
                 meaning = other;
             }
@@ -74,7 +81,8 @@ final class ScriptApplication {
 
         /** Containers that hold nothing do not exist (RFC 7950, section 7.5.1). */
         boolean exists() {
-            return !meaning.container() || (beneath == null ? !before.children().isEmpty() : beneath.holdsAny());
+            return !meaning.container() && !leftOut
+                    || (beneath == null ? !before.children().isEmpty() : beneath.holdsAny());
         }
     }
 
@@ -165,111 +173,208 @@ final class ScriptApplication {
     /**
      * A line of a script, looked at once.
      *
-     * @param removes what it takes away; null when it sets something
-     * @param meaning at the top level, of what it names; null beneath, where it depends on what has been entered
+     * @param removes what it takes away, a line or the key of one; null when it sets something
+     * @param meaning of what it names
      */
     private record Command(ScriptLine line, String removes, LineMeaning meaning) {}
 
-    private List<Command> commands(Script script) {
-        List<Command> commands = new ArrayList<>(script.lines().size());
-        for (ScriptLine line : script.lines()) {
-            String removes = language.isRemoval(line.text()) ? language.removed(line.text()) : null;
-            LineMeaning meaning =
-                    line.depth() == 0 ? language.meaning("", removes == null ? line.text() : removes) : null;
-            commands.add(new Command(line, removes, meaning));
-        }
-        return commands;
+    private Command command(String block, ScriptLine line) {
+        String removes = language.isRemoval(block, line.text()) ? language.removed(block, line.text()) : null;
+        return new Command(line, removes, language.meaning(block, removes == null ? line.text() : removes));
     }
 
     /** @throws ScriptRefusedException when a command can't be applied */
     ConfigTree apply(ConfigTree tree, Script script) {
-        List<Command> commands = commands(script);
-        Node root = new Node(null, new BlockLines(tree.lines(), keysAtTop(commands)));
-        Deque<Node> entered = new ArrayDeque<>();
-        entered.push(root);
-        for (int i = 0; i < commands.size(); i++) {
-            Command command = commands.get(i);
-            int depth = command.line().depth();
-            while (entered.size() > depth + 1) {
-                entered.pop();
-            }
-            if (entered.size() != depth + 1) {
-                throw new ScriptRefusedException(i, "This line is indented beneath a line that opens no block.");
-            }
-            Node parent = entered.peek();
-            String named = command.removes() == null ? command.line().text() : command.removes();
-            LineMeaning meaning =
-                    command.meaning() == null ? language.meaning(parent.block(), named) : command.meaning();
-            if (command.removes() != null) {
-                remove(parent, named, meaning, i);
-            } else if (meaning.holdsText()) {
-                i = setText(parent, meaning, script, i);
-            } else {
-                entered.push(set(parent, meaning));
-            }
-        }
-        return new ConfigTree(root.enter().lines(), tree.closingComments());
+        return new Application(tree, script).run();
     }
 
-    /** The keys of all lines at the top level that commands name. */
-    private static Set<String> keysAtTop(List<Command> commands) {
-        Set<String> keys = new HashSet<>();
-        for (Command command : commands) {
-            if (command.meaning() != null) {
-                keys.add(command.meaning().key());
-                if (command.removes() != null) {
-                    keys.add(command.removes());
+    /** One script on its way through one configuration. */
+    private final class Application {
+
+        private final ConfigTree tree;
+        private final Script script;
+        /** Commands at the top level, looked at beforehand; null for those beneath. */
+        private final List<Command> atTop = new ArrayList<>();
+
+        private final Deque<Node> entered = new ArrayDeque<>();
+        private Node root;
+
+        Application(ConfigTree tree, Script script) {
+            this.tree = tree;
+            this.script = script;
+            script.lines().forEach(line -> atTop.add(line.depth() == 0 ? command("", line) : null));
+            this.root = new Node(null, new BlockLines(tree.lines(), keysAtTop()));
+            entered.push(root);
+        }
+
+        /** The keys of all lines at the top level that commands name; null when others may be touched too. */
+        private Set<String> keysAtTop() {
+            if (language.movesLines()) {
+                return null;
+            }
+            Set<String> keys = new HashSet<>();
+            for (Command command : atTop) {
+                if (command != null) {
+                    keys.add(command.meaning().key());
+                    if (command.removes() != null) {
+                        keys.add(command.removes());
+                    }
                 }
             }
+            return keys;
         }
-        return keys;
-    }
 
-    private Node set(Node parent, LineMeaning meaning) {
-        BlockLines siblings = parent.enter();
-        Node present = siblings.get(meaning.key());
-        if (language.isDefault(parent.block(), meaning.text())) {
-            siblings.remove(meaning.key());
-            return new Node(meaning);
-        }
-        if (present == null) {
-            present = new Node(meaning);
-            siblings.put(meaning.key(), present);
-        } else {
-            present.rewrite(meaning);
-        }
-        return present;
-    }
-
-    /** Sets a line with the text that goes with it; tells where the text ended. */
-    private int setText(Node parent, LineMeaning meaning, Script script, int from) {
-        List<ConfigLine> text = new ArrayList<>();
-        for (int i = from + 1; i < script.lines().size(); i++) {
-            ScriptLine line = script.lines().get(i);
-            if (!line.verbatim()) {
-                break;
+        ConfigTree run() {
+            for (int i = 0; i < atTop.size(); i++) {
+                ScriptLine line = script.lines().get(i);
+                while (entered.size() > line.depth() + 1) {
+                    entered.pop();
+                }
+                if (entered.size() != line.depth() + 1) {
+                    throw new ScriptRefusedException(i, "This line is indented beneath a line that opens no block.");
+                }
+                Node parent = entered.peek();
+                Command command = atTop.get(i) == null ? command(parent.block(), line) : atTop.get(i);
+                if (command.removes() != null) {
+                    remove(parent, command, i);
+                } else if (command.meaning().holdsText()) {
+                    i = setText(parent, command.meaning(), i);
+                } else {
+                    entered.push(set(parent, command.meaning()));
+                }
             }
-            if (line.text().strip().equals(meaning.endMark())) {
-                parent.enter().put(meaning.key(), new Node(new ConfigLine(meaning, 0, text)));
-                return i;
-            }
-            text.add(new ConfigLine(language.verbatim(line.text().stripTrailing()), 0, List.of()));
+            return new ConfigTree(root.enter().lines(), tree.closingComments());
         }
-        throw new ScriptRefusedException(from, "The text that begins here has no end.");
-    }
 
-    /** @param meaning of the target, which may also be named by its key alone */
-    private void remove(Node parent, String target, LineMeaning meaning, int index) {
-        BlockLines siblings = parent.enter();
-        Node exact = siblings.get(meaning.key());
-        if (exact != null && exact.meaning.text().equals(meaning.text())) {
-            siblings.remove(meaning.key());
-            return;
+        private Node set(Node parent, LineMeaning meaning) {
+            List<String> path = language.becomes(parent.block(), meaning.text());
+            return path.isEmpty() ? put(parent, meaning) : moved(path);
         }
-        Node named = siblings.get(target);
-        if (named == null || !named.meaning.keyed()) {
-            throw new ScriptRefusedException(index, "There is no \"" + target + "\" here to remove.");
+
+        private Node put(Node parent, LineMeaning meaning) {
+            BlockLines siblings = parent.enter();
+            Node present = siblings.get(meaning.key());
+            if (present == null) {
+                present = new Node(meaning);
+                siblings.put(meaning.key(), present);
+            }
+            present.rewrite(meaning, language.isDefault(parent.block(), meaning.text()));
+            return present;
         }
-        siblings.remove(target);
+
+        /** Sets what the device makes of a line, at the place to which it moves it. */
+        private Node moved(List<String> path) {
+            Node at = root;
+            for (String line : path.subList(0, path.size() - 1)) {
+                at = put(at, language.meaning(at.block(), line));
+            }
+            String last = GivenNumber.in(
+                    path.get(path.size() - 1),
+                    at.enter().lines().stream().map(ConfigLine::text).toList());
+            return put(at, language.meaning(at.block(), last));
+        }
+
+        /** Sets a line with the text that goes with it; tells where the text ended. */
+        private int setText(Node parent, LineMeaning meaning, int from) {
+            List<ConfigLine> text = new ArrayList<>();
+            for (int i = from + 1; i < script.lines().size(); i++) {
+                ScriptLine line = script.lines().get(i);
+                if (!line.verbatim()) {
+                    break;
+                }
+                if (line.text().strip().equals(meaning.endMark())) {
+                    parent.enter().put(meaning.key(), new Node(new ConfigLine(meaning, 0, text)));
+                    return i;
+                }
+                text.add(new ConfigLine(language.verbatim(line.text().stripTrailing()), 0, List.of()));
+            }
+            throw new ScriptRefusedException(from, "The text that begins here has no end.");
+        }
+
+        private void remove(Node parent, Command command, int index) {
+            List<String> path =
+                    language.becomes(parent.block(), command.meaning().text());
+            if (!path.isEmpty()) {
+                removeMoved(path, command, index);
+                return;
+            }
+            Node present = present(parent.enter(), command);
+            if (present == null) {
+                if (isOpposite(command)) {
+                    return; // what is to hold holds already
+                }
+                throw new ScriptRefusedException(index, "There is no \"" + command.removes() + "\" here to remove.");
+            }
+            takeAway(parent, present, command, index);
+        }
+
+        /** The line as it stands, or the one with that key. */
+        private Node present(BlockLines siblings, Command command) {
+            Node exact = siblings.get(command.meaning().key());
+            if (exact != null && exact.meaning.text().equals(command.meaning().text())) {
+                return exact;
+            }
+            Node named = siblings.get(command.removes());
+            return named != null && named.meaning.keyed() ? named : null;
+        }
+
+        /** Whether a line is typed of which the device shows only the opposite. */
+        private boolean isOpposite(Command command) {
+            return command.removes().endsWith(" " + command.line().text());
+        }
+
+        private void takeAway(Node parent, Node present, Command command, int index) {
+            String text = present.meaning.text();
+            if (asDevice
+                    && !language.takesAway(parent.block(), text, command.line().text())) {
+                throw new ScriptRefusedException(
+                        index,
+                        language.removalOf(parent.block(), text)
+                                .map(other -> "The device takes \"" + text + "\" away only with \"" + other + "\".")
+                                .orElse("The device takes \"" + text + "\" away by no command."));
+            }
+            parent.enter().remove(present.meaning.key());
+            if (language.takesAlong(parent.block(), text)) {
+                dropReferring(parent, present);
+            }
+        }
+
+        private void removeMoved(List<String> path, Command command, int index) {
+            Node at = root;
+            for (String line : path.subList(0, path.size() - 1)) {
+                at = at.enter().get(language.meaning(at.block(), line).key());
+                if (at == null) {
+                    throw new ScriptRefusedException(index, "There is no \"" + command.removes() + "\" to remove.");
+                }
+            }
+            String last = path.get(path.size() - 1);
+            Node parent = at;
+            ConfigLine found = at.enter().lines().stream()
+                    .filter(line -> GivenNumber.fits(last, line.text()))
+                    .findFirst()
+                    .orElseThrow(() ->
+                            new ScriptRefusedException(index, "There is no \"" + command.removes() + "\" to remove."));
+            parent.enter().remove(found.key());
+        }
+
+        /** Drops every line that refers to what a line has defined that is gone, wherever it stands. */
+        private void dropReferring(Node parent, Node gone) {
+            List<String> above = new ArrayList<>();
+            entered.descendingIterator().forEachRemaining(node -> {
+                if (node.meaning != null) {
+                    above.add(node.meaning.text());
+                }
+            });
+            Set<String> names = Set.copyOf(language.mentions(parent.block(), gone.meaning.text(), above)
+                    .defines());
+            ConfigTree left = new ReferringLines(language, names)
+                    .without(new ConfigTree(root.enter().lines()));
+            root = new Node(null, new BlockLines(left.lines()));
+            List<LineMeaning> inside = new ArrayList<>();
+            entered.descendingIterator().forEachRemaining(node -> inside.add(node.meaning));
+            entered.clear();
+            entered.push(root);
+            inside.stream().skip(1).forEach(meaning -> entered.push(put(entered.peek(), meaning)));
+        }
     }
 }

@@ -54,6 +54,14 @@ final class ScriptDerivation {
     }
 
     private void collect(List<ConfigLine> path, Edit edit, List<Step> steps) {
+        if (edit.kind() == Edit.Kind.REMOVED && goesByEmptying(path, edit.before())) {
+            List<ConfigLine> inside = new ArrayList<>(path);
+            inside.add(edit.before());
+            edit.before()
+                    .children()
+                    .forEach(child -> collect(inside, new Edit(Edit.Kind.REMOVED, child, null, List.of()), steps));
+            return;
+        }
         if (edit.kind() != Edit.Kind.WITHIN) {
             steps.add(new Step(language, path, edit.kind(), edit.before(), edit.after()));
             return;
@@ -61,6 +69,11 @@ final class ScriptDerivation {
         List<ConfigLine> inside = new ArrayList<>(path);
         inside.add(edit.after());
         edit.within().forEach(inner -> collect(inside, inner, steps));
+    }
+
+    private boolean goesByEmptying(List<ConfigLine> path, ConfigLine line) {
+        String block = path.isEmpty() ? "" : path.get(path.size() - 1).meaning().blockBeneath();
+        return language.goesByEmptying(block, line.text());
     }
 
     /** Every removal is a request of its own; what is set in one module between two of them is one request together. */
@@ -82,6 +95,11 @@ final class ScriptDerivation {
         List<ScriptLine> lines = new ArrayList<>();
         List<ConfigLine> entered = List.of();
         for (Step step : steps) {
+            boolean sendsNothing = step.kind == Edit.Kind.REMOVED
+                    && language.removalOf(step.block, step.before.text()).isEmpty();
+            if (sendsNothing) {
+                continue; // the proof says that there is no command for it
+            }
             int shared = shared(entered, step.path);
             for (int depth = shared; depth < step.path.size(); depth++) {
                 lines.add(new ScriptLine(depth, step.path.get(depth).text()));
@@ -89,7 +107,9 @@ final class ScriptDerivation {
             entered = step.inside();
             int depth = step.path.size();
             if (step.kind == Edit.Kind.REMOVED) {
-                lines.add(new ScriptLine(depth, language.removalOf(step.block, step.before.text())));
+                lines.add(new ScriptLine(
+                        depth,
+                        language.removalOf(step.block, step.before.text()).orElseThrow()));
             } else if (step.kind == Edit.Kind.REPLACED && !step.after.meaning().holdsText()) {
                 lines.add(new ScriptLine(depth, step.after.text()));
             } else {

@@ -51,24 +51,20 @@ final class Step {
         this.before = before;
         this.after = after;
         if (before != null) {
-            collect(language, block, above(), before, kind == Edit.Kind.REMOVED, undefines, lets, frees);
+            collect(language, block, Above.of(path), before, kind == Edit.Kind.REMOVED, undefines, lets, frees);
         }
         if (after != null) {
-            collect(language, block, above(), after, kind == Edit.Kind.ADDED, defines, refers, takes);
+            collect(language, block, Above.of(path), after, kind == Edit.Kind.ADDED, defines, refers, takes);
         }
         dropCommon(defines, undefines);
         dropCommon(refers, lets);
         dropCommon(takes, frees);
     }
 
-    private String above() {
-        return path.isEmpty() ? "" : path.get(path.size() - 1).text();
-    }
-
     private static void collect(
             Language language,
             String block,
-            String above,
+            List<String> above,
             ConfigLine line,
             boolean beneath,
             Set<String> defined,
@@ -82,8 +78,11 @@ final class Step {
         }
         if (beneath) {
             String inner = line.meaning().blockBeneath();
-            line.children()
-                    .forEach(child -> collect(language, inner, line.text(), child, true, defined, referred, taken));
+            if (!line.children().isEmpty()) {
+                List<String> inside = Above.with(above, line);
+                line.children()
+                        .forEach(child -> collect(language, inner, inside, child, true, defined, referred, taken));
+            }
         }
     }
 

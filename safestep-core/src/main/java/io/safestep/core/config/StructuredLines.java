@@ -55,7 +55,8 @@ final class StructuredLines {
                         node.line, "The node " + node.name + " says the same thing again as line " + earlier + ".");
             }
             boolean nothing = line.meaning().container() && line.children().isEmpty();
-            if (!nothing && !language.isDefault(block, line.text())) {
+            boolean leftOut = line.children().isEmpty() && language.isDefault(block, line.text());
+            if (!nothing && !leftOut) {
                 lines.add(line);
             }
         }
@@ -160,8 +161,8 @@ final class StructuredLines {
                     ? ""
                     : language.meaning(parent.block(), parent.text()).blockBeneath();
             List<Command> siblings = parent == null ? top : parent.beneath();
-            boolean removal = language.isRemoval(line.text());
-            String text = removal ? language.removed(line.text()) : line.text();
+            boolean removal = language.isRemoval(block, line.text());
+            String text = removal ? language.removed(block, line.text()) : line.text();
             Command last = siblings.isEmpty() ? null : siblings.get(siblings.size() - 1);
             if (last == null || removal || last.removal() || !last.text().equals(text)) {
                 last = new Command(text, removal, block, new ArrayList<>());

@@ -18,7 +18,7 @@ final class TouchedGround {
         this.language = language;
         for (ScriptLine line : script.lines()) {
             if (line.depth() == 0) {
-                String text = language.isRemoval(line.text()) ? language.removed(line.text()) : line.text();
+                String text = language.isRemoval("", line.text()) ? language.removed("", line.text()) : line.text();
                 keys.add(language.meaning("", text).key());
             }
         }

@@ -21,11 +21,11 @@ final class UndoDemonstration {
     UndoProof of(ConfigTree baseline, ConfigTree outcome, List<Edit> edits, Script script, Script undo) {
         lostValues("", "", edits);
         try {
-            if (!engine.same(engine.apply(baseline, script), outcome)) {
+            if (!engine.same(engine.applyOnDevice(baseline, script), outcome)) {
                 obstacles.add("The script does not lead to the outcome configuration.");
             }
             // From what the device will show, to what it would show as it was.
-            ConfigTree back = engine.apply(engine.asShown(outcome), undo);
+            ConfigTree back = engine.applyOnDevice(engine.asShown(outcome), undo);
             Script left = engine.derive(engine.asShown(back), engine.asShown(baseline));
             if (!left.isEmpty()) {
                 obstacles.add(

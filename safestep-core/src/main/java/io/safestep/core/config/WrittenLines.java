@@ -25,7 +25,7 @@ final class WrittenLines {
         complain("", written.lines(), complaints);
         if (complaints.stream().noneMatch(LineComplaint::isError)) {
             try {
-                new ScriptApplication(language).apply(baseline, Script.writing(written.lines()));
+                new ScriptApplication(language, false).apply(baseline, Script.writing(written.lines()));
             } catch (ScriptRefusedException e) {
                 complaints.add(LineComplaint.error(numbers(written.lines()).get(e.index()), e.getMessage()));
             }

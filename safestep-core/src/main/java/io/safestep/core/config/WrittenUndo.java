@@ -24,12 +24,20 @@ final class WrittenUndo {
             return build;
         }
         Script undo = engine.readScript(undoLines);
-        ConfigTree back = engine.apply(build.outcome(), undo);
-        boolean leadsBack = engine.same(engine.asShown(back), engine.asShown(build.baseline()));
+        boolean leadsBack = leadsBack(build, undo);
         // Whether a hidden value is the old one can't be computed: the obstacles stay, the commands are the better
         // ones.
         return leadsBack
                 ? new DeviceBuild(build.baseline(), build.outcome(), build.script(), undo, build.proof())
                 : build;
+    }
+
+    private boolean leadsBack(DeviceBuild build, Script undo) {
+        try {
+            ConfigTree back = engine.applyOnDevice(build.outcome(), undo);
+            return engine.same(engine.asShown(back), engine.asShown(build.baseline()));
+        } catch (ScriptRefusedException e) {
+            return false;
+        }
     }
 }

@@ -192,7 +192,7 @@ public final class PastedInstructions {
             }
             write(blocks.size(), line.text(), text);
             LineMeaning meaning = language.meaning(blocks.isEmpty() ? "" : blocks.peek(), line.text());
-            if (meaning.opensBlock() && !language.isRemoval(line.text())) {
+            if (meaning.opensBlock() && !language.isRemoval(blocks.isEmpty() ? "" : blocks.peek(), line.text())) {
                 blocks.push(meaning.blockBeneath());
             }
         }

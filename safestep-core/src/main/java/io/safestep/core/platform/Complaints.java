@@ -3,6 +3,7 @@ package io.safestep.core.platform;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /** Finds what is wrong with a line that fits no form, and says it to the person who wrote it. */
 final class Complaints {
@@ -12,27 +13,75 @@ final class Complaints {
 
     private final Language language;
     private final FormIndex index;
+    private final Set<String> misplaced;
 
-    Complaints(Language language, FormIndex index) {
+    /** @param misplaced words that are commands of the device and no configuration, unless a form begins with them */
+    Complaints(Language language, FormIndex index, Set<String> misplaced) {
         this.language = language;
         this.index = index;
+        this.misplaced = Set.copyOf(misplaced);
     }
 
     Optional<Complaint> about(String block, String line) {
+        Optional<Complaint> characters = characters(line);
+        return characters.isPresent() ? characters : words(block, line);
+    }
+
+    /** What a line may not hold, whatever its form: what nobody sees, and what a command line takes for a question. */
+    private Optional<Complaint> characters(String line) {
+        Optional<String> unseen = UnseenCharacters.firstIn(line);
+        if (unseen.isPresent()) {
+            return Optional.of(Complaint.error("The line holds the character " + unseen.get()
+                    + ", which nobody sees. Write the line again by hand."));
+        }
+        return language.format() == Language.Format.INDENTED && line.indexOf('?') >= 0
+                ? Optional.of(
+                        Complaint.error(
+                                "A command line takes \"?\" for a question about what may follow, and not for a part of the line."))
+                : Optional.empty();
+    }
+
+    private Optional<Complaint> words(String block, String line) {
         if (Language.UNKNOWN_BLOCK.equals(block)) {
             return Optional.of(Complaint.error("This line stands beneath a line that opens no block."));
         }
-        if (language.isRemoval(line)) {
-            String target = language.removed(line);
-            return namesKey(block, target) ? Optional.empty() : about(block, target);
+        if (language.isRemoval(block, line)) {
+            return removal(block, language.removed(block, line));
         }
-        return index.match(block, line).isPresent() ? Optional.empty() : Optional.of(nearest(block, line));
+        if (index.match(block, line).isPresent()) {
+            return Optional.empty();
+        }
+        String first = line.split("\\s+", 2)[0];
+        return Optional.of(
+                isMisplaced(first)
+                        ? Complaint.error("\"" + first + "\" is a command of the device and no configuration. Safe Step"
+                                + " saves, leaves blocks and ends by itself.")
+                        : nearest(block, line));
+    }
+
+    private boolean isMisplaced(String word) {
+        return misplaced.contains(word)
+                && index.forms().stream().noneMatch(f -> f.firstWord().equals(word));
+    }
+
+    private Optional<Complaint> removal(String block, String target) {
+        Optional<FormIndex.Match> match = index.match(block, target);
+        if (match.isPresent() && match.get().form().removal().kind() == Removal.Kind.NEVER) {
+            return Optional.of(
+                    Complaint.error("The device does not take this line away by itself: it goes with its block,"
+                            + " or when another line takes its place."));
+        }
+        return match.isPresent() || namesKey(block, target) ? Optional.empty() : words(block, target);
     }
 
     private boolean namesKey(String block, String target) {
+        if (target.contains("…")) {
+            return true; // the key of a line, which a command in words of its own has named
+        }
+        int given = target.split("\\s+").length;
         return index.forms().stream()
-                .filter(f -> f.blocks().contains(block) && f.keyWords() > 0)
-                .anyMatch(f -> target.split("\\s+").length == f.keyWords() && f.fittingWords(target) == f.keyWords());
+                .filter(f -> f.blocks().contains(block) && f.key().isBeginning())
+                .anyMatch(f -> given == f.key().count() && f.fittingWords(target) == given);
     }
 
     private Complaint nearest(String block, String line) {

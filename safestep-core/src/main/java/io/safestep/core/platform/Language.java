@@ -7,8 +7,8 @@ import java.util.Set;
 import java.util.regex.Pattern;
 
 /**
- * How a platform writes its configuration: indentation, removal, and the forms that lines can take. Every question is
- * asked with the name of the block in which the line stands; the empty name is the top level.
+ * How a platform writes its configuration: blocks, removal, and the forms that lines can take. Every question is asked with
+ * the name of the block in which the line stands; the empty name is the top level.
  */
 public final class Language {
 
@@ -23,7 +23,7 @@ public final class Language {
 
     /** In which shape a device gives its configuration. */
     public enum Format {
-        /** Lines in blocks told by indentation. */
+        /** Lines in blocks told by indentation, or by a word that ends each. */
         INDENTED,
         /** XML, as NETCONF carries it (RFC 6241). */
         XML,
@@ -31,52 +31,81 @@ public final class Language {
         JSON
     }
 
+    /**
+     * How lines are put together.
+     *
+     * @param indent blanks per level
+     * @param endedByWord whether a block goes up to the word that ends it, and indentation means nothing
+     * @param comments how comments begin
+     * @param negation the word in front of a line that removes it
+     */
+    record Layout(Format format, int indent, boolean endedByWord, List<String> comments, String negation) {
+
+        Layout {
+            comments = List.copyOf(comments);
+        }
+    }
+
+    /**
+     * What a device shows beside its configuration, or leaves out of it.
+     *
+     * @param volatileLines whole lines that differ at each reading though nothing has changed
+     * @param defaults lines that say what holds anyway
+     * @param lastLine the line with which it ends a whole configuration; null when it ends with none
+     */
+    record Shown(List<Pattern> volatileLines, Set<String> defaults, Pattern lastLine) {
+
+        Shown {
+            volatileLines = List.copyOf(volatileLines);
+            defaults = Set.copyOf(defaults);
+        }
+    }
+
     /** Of files that are no configuration: every line stands for itself. */
     public static final Language PLAIN_TEXT = new Language(
-            Format.INDENTED, 1, "\u0000", "\u0000", List.of(), List.of(), List.of(), List.of(), null, List.of());
+            new Layout(Format.INDENTED, 1, false, List.of("\u0000"), "\u0000"),
+            new Shown(List.of(), Set.of(), null),
+            List.of(),
+            List.of(),
+            Set.of(),
+            List.of());
 
-    private final Format format;
-    private final int indent;
-    private final String comment;
-    private final String negation;
+    private final Layout layout;
+    private final Shown shown;
     private final List<VolatileLine> volatileLines;
     private final List<String> secretWords;
     private final List<LineRewrite> rewrites;
-    private final Set<String> defaults;
-    private final Pattern lastLine;
     private final FormIndex forms;
     private final Complaints complaints;
 
+    /** @param misplaced words that are commands of the device and no configuration, unless a form begins with them */
     Language(
-            Format format,
-            int indent,
-            String comment,
-            String negation,
-            List<Pattern> volatileLines,
+            Layout layout,
+            Shown shown,
             List<String> secretWords,
             List<LineRewrite> rewrites,
-            List<String> defaults,
-            Pattern lastLine,
+            Set<String> misplaced,
             List<LineForm> forms) {
-        this.format = format;
-        this.indent = indent;
-        this.comment = comment;
-        this.negation = negation;
-        this.volatileLines = volatileLines.stream().map(VolatileLine::of).toList();
+        this.layout = layout;
+        this.shown = shown;
+        this.volatileLines =
+                shown.volatileLines().stream().map(VolatileLine::of).toList();
         this.secretWords = List.copyOf(secretWords);
         this.rewrites = List.copyOf(rewrites);
-        this.defaults = Set.copyOf(defaults);
-        this.lastLine = lastLine;
-        this.forms = new FormIndex(forms);
-        this.complaints = new Complaints(this, this.forms);
+        this.forms = new FormIndex(forms, layout.negation());
+        this.complaints = new Complaints(this, this.forms, misplaced);
     }
 
     public Format format() {
-        return format;
+        return layout.format();
     }
 
     FormIndex forms() {
         return forms;
+    }
+
+    String negation() {
+        return layout.negation();
     }
 
     /** The element of a structured configuration with this name; empty when the profile does not describe it. */
@@ -92,11 +121,22 @@ public final class Language {
 
     /** Blanks per level of indentation in what is written out. */
     public int indent() {
-        return indent;
+        return layout.indent();
+    }
+
+    /** Whether a block goes up to the word that ends it, whatever the indentation. */
+    public boolean endsBlocksByWord() {
+        return layout.endedByWord();
     }
 
     public boolean isComment(String line) {
-        return line.strip().startsWith(comment);
+        String stripped = line.strip();
+        for (String comment : layout.comments()) {
+            if (stripped.startsWith(comment)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** True for a line that differs at each reading without anything having changed. */
@@ -105,29 +145,109 @@ public final class Language {
             return false;
         }
         String stripped = line.strip();
-        return volatileLines.stream().anyMatch(v -> v.matches(stripped));
+        return volatileLines.stream().anyMatch(v -> v.matches(stripped))
+                || stripped.length() < line.length()
+                        && volatileLines.stream().anyMatch(v -> v.matches(line.stripTrailing()));
     }
 
-    /** Whether a text that ends with this line is whole, as far as the line tells. */
-    public boolean mayBeLast(String line) {
-        return lastLine == null
-                || lastLine.matcher(BoundedText.of(line.strip())).matches();
+    /** Whether the device ends a whole configuration with a line of its own. */
+    public boolean hasLastLine() {
+        return shown.lastLine() != null;
     }
 
-    public boolean isRemoval(String line) {
-        return line.startsWith(negation) && line.startsWith(" ", negation.length());
+    /** Whether the line is the one with which the device ends a whole configuration. It is no part of it. */
+    public boolean isLastLine(String line) {
+        return shown.lastLine() != null
+                && (shown.lastLine().matcher(BoundedText.of(line.strip())).matches()
+                        || shown.lastLine()
+                                .matcher(BoundedText.of(line.stripTrailing()))
+                                .matches());
     }
 
-    /** The line that a removal removes. */
-    public String removed(String removal) {
-        return removal.substring(negation.length() + 1).strip();
+    /** Whether the line takes another one away when it is typed. A line that the device shows as it stands does not. */
+    public boolean isRemoval(String block, String line) {
+        boolean negated = beginsWithNegation(line);
+        if (!negated && !forms.hasOwnRemovals(block)) {
+            return false;
+        }
+        return forms.match(block, line).isEmpty()
+                && (negated || forms.removedInOwnWords(block, line).isPresent());
     }
 
-    /** The removal of a line. Where the device hides the line's secret, or its text is long, the key alone is named. */
-    public String removalOf(String block, String line) {
+    private boolean beginsWithNegation(String line) {
+        return line.startsWith(negation()) && line.startsWith(" ", negation().length());
+    }
+
+    /** What a removal takes away: a line, or the key of one. */
+    public String removed(String block, String removal) {
+        return forms.removedInOwnWords(block, removal)
+                .map(FormIndex.Removed::target)
+                .orElseGet(() -> beginsWithNegation(removal)
+                        ? removal.substring(negation().length() + 1).strip()
+                        : removal);
+    }
+
+    /**
+     * The command that takes a line away; empty when there is none, because the line goes with its block or with what stands
+     * beneath it. Where the device hides the line's secret, or its text is long, the key alone is named.
+     */
+    public Optional<String> removalOf(String block, String line) {
+        FormIndex.Match match = forms.match(block, line).orElse(null);
+        if (match == null) {
+            return Optional.of(opposite(line));
+        }
         LineMeaning meaning = meaning(block, line);
         boolean byKey = meaning.keyed() && (meaning.hidden() || meaning.holdsText());
-        return negation + " " + (byKey ? meaning.key() : line);
+        return match.form().removal().of(negation(), line, meaning.key(), match.words(), byKey);
+    }
+
+    private String opposite(String line) {
+        return beginsWithNegation(line)
+                ? line.substring(negation().length() + 1).strip()
+                : negation() + " " + line;
+    }
+
+    /** Whether the device takes a line away with nothing but this command. */
+    public boolean takesAway(String block, String line, String command) {
+        FormIndex.Match match = forms.match(block, line).orElse(null);
+        if (match == null || match.form().removal().kind() == Removal.Kind.EITHER) {
+            return true;
+        }
+        return removalOf(block, line).filter(command::equals).isPresent();
+    }
+
+    /** Whether the device drops the line by itself when nothing stands beneath it any more, and by no command. */
+    public boolean goesByEmptying(String block, String line) {
+        return forms.match(block, line)
+                .filter(m -> m.form().removal().kind() == Removal.Kind.EMPTYING)
+                .isPresent();
+    }
+
+    /** Whether the device drops with the line all others that refer to what it defines. */
+    public boolean takesAlong(String block, String line) {
+        return forms.movesLines()
+                && forms.match(block, line).filter(m -> m.form().takesAlong()).isPresent();
+    }
+
+    /** Whether some lines are moved, numbered or taken along by the device, so that a command may touch more than it names. */
+    public boolean movesLines() {
+        return forms.movesLines();
+    }
+
+    /**
+     * What the device makes of a line that is typed, from the top level down to the line itself. A {@code {next 5}} in the
+     * last of them stands for a number that the device gives. Empty when it keeps the line as it is typed.
+     */
+    public List<String> becomes(String block, String line) {
+        if (!forms.movesLines()) {
+            return List.of();
+        }
+        return forms.match(block, line)
+                .filter(m -> !m.form().becomes().isEmpty())
+                .map(m -> m.form().becomes().stream()
+                        .map(t -> t.filled(m.words()))
+                        .toList())
+                .orElse(List.of());
     }
 
     /** Everything that the language says about the line itself. */
@@ -135,31 +255,33 @@ public final class Language {
         String written = rewritten(line).strip();
         FormIndex.Match match = forms.match(block, written).orElse(null);
         if (match == null) {
-            return new LineMeaning(written, written, false, false, UNKNOWN_BLOCK, false, false, true, false, null);
+            return new LineMeaning(
+                    written, written, false, false, UNKNOWN_BLOCK, false, false, null, true, false, null);
         }
         LineForm form = match.form();
         List<String> words = match.words();
+        Beneath beneath = form.beneath();
         String text = written.contains("  ") ? String.join(" ", words) : written;
         return new LineMeaning(
                 text,
-                form.keyWords() == words.size() ? text : beginning(text, form.keyWords()),
-                form.keyWords() > 0,
+                key(form, text, words),
+                !form.key().isWholeLine(),
                 true,
-                form.opens(),
-                form.ordered(),
-                format != Format.INDENTED && form.isContainer(),
+                beneath == null ? null : beneath.name(),
+                beneath != null && beneath.ordered(),
+                beneath != null && (beneath.goesEmpty() || format() != Format.INDENTED && form.isContainer()),
+                beneath == null ? null : beneath.end(),
                 form.holdsSecret(),
                 form.hidden(),
                 form.holdsText() ? words.get(words.size() - 1) : null);
     }
 
-    /** The first words of a line, which stand one blank apart; all of it when the number is 0. */
-    private static String beginning(String text, int words) {
-        int end = -1;
-        for (int i = 0; i < words; i++) {
-            end = text.indexOf(' ', end + 1);
-        }
-        return end < 0 ? text : text.substring(0, end);
+    /** A line and its opposite are two values of the same thing. */
+    private String key(LineForm form, String text, List<String> words) {
+        String key = form.key().of(text, words);
+        return form.isNegative(negation()) && beginsWithNegation(key)
+                ? key.substring(negation().length() + 1)
+                : key;
     }
 
     private String rewritten(String line) {
@@ -191,9 +313,9 @@ public final class Language {
     /**
      * What the line has to do with lines elsewhere.
      *
-     * @param above the line that opens the block; empty at the top level
+     * @param above the lines that open the blocks around, outermost first
      */
-    public Mentions mentions(String block, String line, String above) {
+    public Mentions mentions(String block, String line, List<String> above) {
         return forms.mayMention(block, line)
                 ? forms.match(block, line)
                         .map(m -> m.form().mentions(m.words(), above))
@@ -206,6 +328,7 @@ public final class Language {
      * front: {@code interface: mtu 1500}.
      */
     public boolean isDefault(String block, String line) {
+        Set<String> defaults = shown.defaults();
         return !defaults.isEmpty()
                 && (block.isEmpty() && defaults.contains(line) || defaults.contains(block + ": " + line));
     }
@@ -225,20 +348,24 @@ public final class Language {
         return meaning(block, line).hidden() && asShown(block, line).equals(line);
     }
 
-    /** The line for people: each secret replaced by {@link #MASK}. */
+    /** The line for people: each secret replaced by {@link #MASK}, and what can't be seen made visible. */
     public String masked(String block, String line) {
         if (TEXT_BLOCK.equals(block)) {
-            return line;
+            return UnseenCharacters.shown(line);
         }
-        if (isRemoval(line)) {
-            return negation + " " + masked(block, removed(line));
+        if (forms.match(block, line).isPresent()) {
+            return UnseenCharacters.shown(replaceSecret(block, line, MASK, false));
         }
-        return forms.match(block, line).isPresent() ? replaceSecret(block, line, MASK, false) : maskedUnknown(line);
+        if (beginsWithNegation(line)) {
+            return negation() + " "
+                    + masked(block, line.substring(negation().length() + 1).strip());
+        }
+        return UnseenCharacters.shown(maskedUnknown(line));
     }
 
     /** The line for people, without looking it up once more where that is not needed. */
     public String masked(String block, LineMeaning meaning) {
-        return meaning.secret() ? masked(block, meaning.text()) : meaning.text();
+        return meaning.secret() ? masked(block, meaning.text()) : UnseenCharacters.shown(meaning.text());
     }
 
     private String maskedUnknown(String line) {

@@ -2,9 +2,9 @@ package io.safestep.core.platform;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One form that a line of the configuration language can take, for example {@code address <prefix>} inside an
@@ -13,46 +13,30 @@ import java.util.regex.Pattern;
  * @param written the form as it stands in the profile
  * @param words the kinds of its words, in order
  * @param blocks names of the blocks in which the form may stand; the empty name is the top level
- * @param keyWords how many leading words tell this line from its siblings: a second line with the same key replaces the
- *     first. Zero means that the whole line is the key, so that several may stand side by side
- * @param opens the name of the block that the line opens, or null for a line without lines beneath it
- * @param ordered whether the order of the lines beneath counts
+ * @param key which words tell the line from its siblings: a second line with the same key replaces the first
+ * @param beneath the block that the line opens; null for a line without lines beneath it
+ * @param removal how the device takes the line away
+ * @param becomes what the device makes of the line, from the top level down; empty where it keeps it as it is typed
  * @param hidden whether the device shows the word {@code hidden} in place of the secret
- * @param keyLeaves in structured configurations, the names of the leaves whose values follow the first word of the line
- * @param module in structured configurations, the namespace (XML) or module (JSON) of an element at the top level; else
- *     null
- * @param defines what is there because of the line
- * @param refers what has to be there for the line to work
- * @param takes what only one line of the configuration may have
+ * @param takesAlong whether the device drops with the line every other one that refers to what it defines
+ * @param structured what only structured configurations ask
+ * @param mentions what the line has to do with lines elsewhere
  */
 record LineForm(
         String written,
         List<WordType> words,
         List<String> blocks,
-        int keyWords,
-        String opens,
-        boolean ordered,
+        KeyWords key,
+        @Nullable Beneath beneath,
+        Removal removal,
+        List<LineTemplate> becomes,
         boolean hidden,
-        List<String> keyLeaves,
-        String module,
-        List<MentionTemplate> defines,
-        List<MentionTemplate> refers,
-        List<MentionTemplate> takes) {
+        boolean takesAlong,
+        StructuredForm structured,
+        MentionTemplates mentions) {
 
     /** What a device shows in place of a secret that it never shows. */
     static final String HIDDEN_VALUE = "hidden";
-
-    private static final Pattern WORD = Pattern.compile("<[^>]*>|\\S+");
-
-    /** The kinds of words of a form as it stands in a profile. */
-    static List<WordType> words(String written) {
-        List<WordType> words = new ArrayList<>();
-        Matcher matcher = WORD.matcher(written);
-        while (matcher.find()) {
-            words.add(WordType.parse(matcher.group()));
-        }
-        return List.copyOf(words);
-    }
 
     /** Whether the text of a line goes on over the lines beneath, up to its end mark. */
     boolean holdsText() {
@@ -60,7 +44,7 @@ record LineForm(
     }
 
     boolean isContainer() {
-        return opens != null && keyLeaves.isEmpty();
+        return beneath != null && structured.keyLeaves().isEmpty();
     }
 
     boolean holdsSecret() {
@@ -72,23 +56,14 @@ record LineForm(
         return false;
     }
 
-    /** Whether such lines have anything to do with lines elsewhere. */
-    boolean mentionsAny() {
-        return !defines.isEmpty() || !refers.isEmpty() || !takes.isEmpty();
+    /** Whether it begins with the word that otherwise removes a line: a line that the device shows, with an opposite. */
+    boolean isNegative(String negation) {
+        return words.size() > 1 && words.get(0).equals(new WordType.Literal(negation));
     }
 
     /** What a line of this form has to do with lines elsewhere. */
-    Mentions mentions(List<String> found, String above) {
-        if (!mentionsAny()) {
-            return Mentions.NONE;
-        }
-        return new Mentions(names(defines, found, above), names(refers, found, above), names(takes, found, above));
-    }
-
-    private List<String> names(List<MentionTemplate> templates, List<String> found, String above) {
-        return templates.stream()
-                .flatMap(template -> template.names(words, found, above).stream())
-                .toList();
+    Mentions mentions(List<String> found, List<String> above) {
+        return mentions.isEmpty() ? Mentions.NONE : mentions.in(words, found, above);
     }
 
     List<LineWord> lineWords(List<String> found) {
@@ -113,32 +88,45 @@ record LineForm(
 
     /** Of the words of a line's key those that vary. */
     List<String> keyValues(List<String> found) {
-        int words = keyWords == 0 ? found.size() : keyWords;
         List<String> values = new ArrayList<>();
-        for (int i = 0; i < words; i++) {
-            if (!(this.words.get(i) instanceof WordType.Literal)) {
+        for (int i = 0; i < found.size(); i++) {
+            if (key.holds(i) && !(words.get(i) instanceof WordType.Literal)) {
                 values.add(found.get(i));
             }
         }
         return values;
     }
 
+    /**
+     * What the device would name the line by, from the words that a command names.
+     *
+     * @param found words by their places
+     * @return the key of the line; the whole line where that is its key
+     */
+    String keyOf(Map<Integer, String> found) {
+        List<String> all = new ArrayList<>();
+        for (int i = 0; i < words.size(); i++) {
+            all.add(words.get(i) instanceof WordType.Literal literal ? literal.word() : found.getOrDefault(i, "?"));
+        }
+        return key.of(String.join(" ", all), all);
+    }
+
     /** The element of a structured configuration that the line stands for. */
     StructuredElement element() {
         StructuredElement.Kind kind;
-        if (opens != null) {
-            kind = keyLeaves.isEmpty() ? StructuredElement.Kind.CONTAINER : StructuredElement.Kind.LIST;
+        if (beneath != null) {
+            kind = structured.keyLeaves().isEmpty() ? StructuredElement.Kind.CONTAINER : StructuredElement.Kind.LIST;
         } else if (words.size() == 1) {
             kind = StructuredElement.Kind.EMPTY;
         } else {
-            kind = keyWords == 0 ? StructuredElement.Kind.LEAF_LIST : StructuredElement.Kind.LEAF;
+            kind = key.isWholeLine() ? StructuredElement.Kind.LEAF_LIST : StructuredElement.Kind.LEAF;
         }
         return new StructuredElement(
                 firstWord(),
                 kind,
-                keyLeaves,
+                structured.keyLeaves(),
                 words.stream().skip(1).map(LineForm::valueType).toList(),
-                module);
+                structured.module());
     }
 
     private static StructuredElement.ValueType valueType(WordType type) {
@@ -152,7 +140,12 @@ record LineForm(
 
     /** The first word, by which a person looks for the form. */
     String firstWord() {
-        return written.split("\\s+", 2)[0];
+        return words.get(0) instanceof WordType.Literal literal ? literal.word() : written.split("\\s+", 2)[0];
+    }
+
+    /** Whether lines of this form begin with a value, such as a number. */
+    boolean beginsWithValue() {
+        return !(words.get(0) instanceof WordType.Literal);
     }
 
     /** The words of the line when it has this form: typed words one by one, a free text as one. */
@@ -183,7 +176,7 @@ record LineForm(
         return at >= line.length() ? Optional.of(found) : Optional.empty();
     }
 
-    private static int skipBlanks(String line, int from) {
+    static int skipBlanks(String line, int from) {
         int at = from;
         while (at < line.length() && line.charAt(at) == ' ') {
             at++;

@@ -1,5 +1,7 @@
 package io.safestep.core.platform;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * What a language says about one line in the block in which it stands.
  *
@@ -9,7 +11,9 @@ package io.safestep.core.platform;
  * @param known whether a form of the profile describes the line
  * @param opens the name of the block beneath; null for a line of a known form that never has lines beneath it
  * @param ordered whether the order of the lines beneath counts
- * @param container whether the line is nothing without lines beneath it, as a container of structured configurations
+ * @param container whether the line is nothing without lines beneath it, as a container of structured configurations, or
+ *     a block that the device drops when it is empty
+ * @param end the word that stands alone after the last line beneath; null when indentation alone tells where they end
  * @param secret whether a word of the line must never be shown, or may be such a word
  * @param hidden whether the device never shows the line's secret
  * @param endMark for a line whose text goes on over the lines beneath: the word that stands alone after the last of them;
@@ -20,16 +24,17 @@ public record LineMeaning(
         String key,
         boolean keyed,
         boolean known,
-        String opens,
+        @Nullable String opens,
         boolean ordered,
         boolean container,
+        @Nullable String end,
         boolean secret,
         boolean hidden,
-        String endMark) {
+        @Nullable String endMark) {
 
     /** A line that is nothing but its text, as those beneath a line with an end mark. */
     static LineMeaning verbatim(String text) {
-        return new LineMeaning(text, text, false, true, null, false, false, false, false, null);
+        return new LineMeaning(text, text, false, true, null, false, false, null, false, false, null);
     }
 
     /** The name of the block beneath the line, also for lines beneath which nothing should stand. */

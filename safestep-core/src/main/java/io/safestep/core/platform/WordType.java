@@ -44,9 +44,15 @@ sealed interface WordType {
     }
 
     record WholeNumber(long least, long most) implements WordType {
+
+        private static final int MOST_DIGITS = 18;
+
         @Override
         public boolean accepts(String word) {
-            return WrittenForms.isNumber(word, 10) && Long.parseLong(word) >= least && Long.parseLong(word) <= most;
+            String digits = word.startsWith("-") && least < 0 ? word.substring(1) : word;
+            return WrittenForms.isNumber(digits, MOST_DIGITS)
+                    && Long.parseLong(word) >= least
+                    && Long.parseLong(word) <= most;
         }
 
         @Override
@@ -151,46 +157,35 @@ sealed interface WordType {
         }
     }
 
-    /** The rest of the line, blanks included. Only allowed as the last word of a form. */
-    record FreeText() implements WordType {
+    /** One word of whatever characters. */
+    record Token() implements WordType {
+
         @Override
-        public boolean accepts(String text) {
-            return !text.isBlank() && text.length() <= 200;
+        public boolean accepts(String word) {
+            return !word.isEmpty() && word.indexOf(' ') < 0;
         }
 
         @Override
         public String expectation() {
-            return "text of up to 200 characters";
+            return "one word";
         }
     }
 
-    static WordType parse(String written) {
-        if (!written.startsWith("<")) {
-            return new Literal(written);
+    /**
+     * The rest of the line, blanks included. Only allowed as the last word of a form.
+     *
+     * @param most how many characters it has at most; 0 when the device sets no bound
+     */
+    record FreeText(int most) implements WordType {
+
+        @Override
+        public boolean accepts(String text) {
+            return !text.isBlank() && (most == 0 || text.length() <= most);
         }
-        String inner = written.substring(1, written.length() - 1);
-        if (inner.startsWith("number ")) {
-            String[] bounds = inner.substring(7).strip().split("-");
-            if (bounds.length != 2 || !bounds[0].matches("\\d{1,15}") || !bounds[1].matches("\\d{1,15}")) {
-                throw new ProfileException("<" + inner + "> can't be read: write <number 1-4094>.");
-            }
-            return new WholeNumber(Long.parseLong(bounds[0]), Long.parseLong(bounds[1]));
+
+        @Override
+        public String expectation() {
+            return most == 0 ? "text" : "text of up to " + most + " characters";
         }
-        if (inner.contains("|")) {
-            return new Choice(List.of(inner.split("\\|")));
-        }
-        return switch (inner) {
-            case "address" -> new Address();
-            case "prefix" -> new Prefix();
-            case "vlans" -> new VlanList();
-            case "word" -> new PlainWord();
-            case "secret" -> new Secret();
-            case "text" -> new FreeText();
-            case "end-mark" -> new EndMark();
-            default ->
-                throw new ProfileException(
-                        "<" + inner
-                                + "> is no kind of word; there are address, prefix, vlans, word, secret, text, end-mark, number A-B and choices with |.");
-        };
     }
 }

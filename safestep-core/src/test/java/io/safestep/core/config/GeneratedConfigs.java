@@ -141,11 +141,11 @@ public final class GeneratedConfigs {
 
     /** Leaves out what speaks of something that is not there, until nothing does. */
     private ConfigTree sound(ConfigTree tree) {
-        ConfigTree sound = new ConfigTree(withoutTwice("", "", tree.lines(), new HashSet<>()));
+        ConfigTree sound = new ConfigTree(withoutTwice("", List.of(), tree.lines(), new HashSet<>()));
         while (true) {
             Set<String> defined = new HashSet<>();
-            collect("", "", sound.lines(), mentions -> defined.addAll(mentions.defines()));
-            ConfigTree next = new ConfigTree(referring("", "", sound.lines(), defined));
+            collect("", List.of(), sound.lines(), mentions -> defined.addAll(mentions.defines()));
+            ConfigTree next = new ConfigTree(referring("", List.of(), sound.lines(), defined));
             if (engine.same(next, sound)) {
                 return next;
             }
@@ -153,30 +153,30 @@ public final class GeneratedConfigs {
         }
     }
 
-    void collect(String block, String above, List<ConfigLine> lines, Predicate<Mentions> into) {
+    void collect(String block, List<String> above, List<ConfigLine> lines, Predicate<Mentions> into) {
         for (ConfigLine line : lines) {
             into.test(language.mentions(block, line.text(), above));
-            collect(line.meaning().blockBeneath(), line.text(), line.children(), into);
+            collect(line.meaning().blockBeneath(), Above.with(above, line), line.children(), into);
         }
     }
 
-    private List<ConfigLine> withoutTwice(String block, String above, List<ConfigLine> lines, Set<String> taken) {
+    private List<ConfigLine> withoutTwice(String block, List<String> above, List<ConfigLine> lines, Set<String> taken) {
         List<ConfigLine> kept = new ArrayList<>();
         for (ConfigLine line : lines) {
             if (language.mentions(block, line.text(), above).takes().stream().allMatch(taken::add)) {
                 kept.add(line.withChildren(
-                        withoutTwice(line.meaning().blockBeneath(), line.text(), line.children(), taken)));
+                        withoutTwice(line.meaning().blockBeneath(), Above.with(above, line), line.children(), taken)));
             }
         }
         return kept;
     }
 
-    private List<ConfigLine> referring(String block, String above, List<ConfigLine> lines, Set<String> defined) {
+    private List<ConfigLine> referring(String block, List<String> above, List<ConfigLine> lines, Set<String> defined) {
         List<ConfigLine> kept = new ArrayList<>();
         for (ConfigLine line : lines) {
             if (defined.containsAll(language.mentions(block, line.text(), above).refers())) {
                 kept.add(line.withChildren(
-                        referring(line.meaning().blockBeneath(), line.text(), line.children(), defined)));
+                        referring(line.meaning().blockBeneath(), Above.with(above, line), line.children(), defined)));
             }
         }
         return kept;

@@ -214,7 +214,7 @@ class RoundTripLawTest {
         Set<String> referred = new HashSet<>();
         Set<String> taken = new HashSet<>();
         Set<String> twice = new HashSet<>();
-        family.generated.collect("", "", tree.lines(), mentions -> {
+        family.generated.collect("", List.of(), tree.lines(), mentions -> {
             defined.addAll(mentions.defines());
             referred.addAll(mentions.refers());
             mentions.takes().stream().filter(t -> !taken.add(t)).forEach(twice::add);

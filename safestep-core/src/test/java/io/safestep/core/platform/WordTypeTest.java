@@ -45,14 +45,14 @@ class WordTypeTest {
         "text, anything at all, true"
     })
     void acceptsExactlyWhatItShould(String type, String word, boolean accepted) {
-        assertThat(WordType.parse("<" + type + ">").accepts(word))
+        assertThat(FormWords.word("<" + type + ">").accepts(word))
                 .as("<%s> and %s", type, word)
                 .isEqualTo(accepted);
     }
 
     @Test
     void aPlainWordStandsForItself() {
-        WordType literal = WordType.parse("address");
+        WordType literal = FormWords.word("address");
         assertThat(literal.accepts("address")).isTrue();
         assertThat(literal.accepts("adress")).isFalse();
         assertThat(literal.expectation()).isEqualTo("\"address\"");
@@ -60,14 +60,14 @@ class WordTypeTest {
 
     @Test
     void longWordsAndTextsAreBounded() {
-        assertThat(WordType.parse("<word>").accepts("a".repeat(64))).isFalse();
-        assertThat(WordType.parse("<text>").accepts("a".repeat(201))).isFalse();
-        assertThat(WordType.parse("<text>").accepts(" ")).isFalse();
+        assertThat(FormWords.word("<word>").accepts("a".repeat(64))).isFalse();
+        assertThat(FormWords.word("<text 200>").accepts("a".repeat(201))).isFalse();
+        assertThat(FormWords.word("<text>").accepts(" ")).isFalse();
     }
 
     @Test
     void anUnknownKindIsRefusedWithTheKnownOnes() {
-        assertThatThrownBy(() -> WordType.parse("<tide>"))
+        assertThatThrownBy(() -> FormWords.word("<tide>"))
                 .isInstanceOf(ProfileException.class)
                 .hasMessageContaining("<tide>")
                 .hasMessageContaining("prefix");

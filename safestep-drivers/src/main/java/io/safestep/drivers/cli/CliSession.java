@@ -195,14 +195,15 @@ public final class CliSession implements DeviceSession {
         refuseErrors(terminal.command(dialect.configure()), Reason.NO_RIGHT_TO_CONFIGURE);
         int taken = 0;
         try {
-            Deque<String> entered = new ArrayDeque<>();
+            Deque<LineMeaning> entered = new ArrayDeque<>();
             for (ScriptLine line : script.lines()) {
                 if (!listener.before(taken)) {
                     break;
                 }
                 while (!line.verbatim() && entered.size() > line.depth()) {
-                    refuseErrors(terminal.command(dialect.leaveBlock()), Reason.LINE_REFUSED);
-                    entered.pop();
+                    LineMeaning left = entered.pop();
+                    String leave = left.end() == null ? dialect.leaveBlock() : left.end();
+                    refuseErrors(terminal.command(leave), Reason.LINE_REFUSED);
                 }
                 String answer = terminal.command(line.text()).strip();
                 listener.after(taken, answer);
@@ -219,13 +220,13 @@ public final class CliSession implements DeviceSession {
     }
 
     /** Keeps count of the blocks that the device has entered because of a line. */
-    private void enter(String line, Deque<String> entered) {
+    private void enter(String line, Deque<LineMeaning> entered) {
         Language language = target.profile().language();
-        String block = entered.isEmpty() ? "" : entered.peek();
-        if (!language.isRemoval(line)) {
+        String block = entered.isEmpty() ? "" : entered.peek().blockBeneath();
+        if (!language.isRemoval(block, line)) {
             LineMeaning meaning = language.meaning(block, line);
             if (meaning.opensBlock()) {
-                entered.push(meaning.blockBeneath());
+                entered.push(meaning);
             }
         }
     }
