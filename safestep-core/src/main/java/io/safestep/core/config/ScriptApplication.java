@@ -240,6 +240,7 @@ final class ScriptApplication {
                 } else if (command.meaning().holdsText()) {
                     i = setText(parent, command.meaning(), i);
                 } else {
+                    refuseOverwriting(parent, command.meaning(), i);
                     entered.push(set(parent, command.meaning()));
                 }
             }
@@ -249,6 +250,21 @@ final class ScriptApplication {
         private Node set(Node parent, LineMeaning meaning) {
             List<String> path = language.becomes(parent.block(), meaning.text());
             return path.isEmpty() ? put(parent, meaning) : moved(path);
+        }
+
+        private void refuseOverwriting(Node parent, LineMeaning meaning, int index) {
+            if (!asDevice || !meaning.keyed()) {
+                return;
+            }
+            Node present = parent.enter().get(meaning.key());
+            if (present != null
+                    && !present.meaning.text().equals(meaning.text())
+                    && !language.overwrites(parent.block(), meaning.text())) {
+                throw new ScriptRefusedException(
+                        index,
+                        "The device does not put \"" + meaning.text() + "\" in the place of \"" + present.meaning.text()
+                                + "\".");
+            }
         }
 
         private Node put(Node parent, LineMeaning meaning) {

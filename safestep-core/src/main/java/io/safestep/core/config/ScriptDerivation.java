@@ -57,8 +57,7 @@ final class ScriptDerivation {
         if (edit.kind() == Edit.Kind.REMOVED && goesByEmptying(path, edit.before())) {
             List<ConfigLine> inside = new ArrayList<>(path);
             inside.add(edit.before());
-            edit.before()
-                    .children()
+            Siblings.inOrder(language, edit.before())
                     .forEach(child -> collect(inside, new Edit(Edit.Kind.REMOVED, child, null, List.of()), steps));
             return;
         }
@@ -111,6 +110,10 @@ final class ScriptDerivation {
                         depth,
                         language.removalOf(step.block, step.before.text()).orElseThrow()));
             } else if (step.kind == Edit.Kind.REPLACED && !step.after.meaning().holdsText()) {
+                if (!language.overwrites(step.block, step.after.text())) {
+                    language.removalOf(step.block, step.before.text())
+                            .ifPresent(command -> lines.add(new ScriptLine(depth, command)));
+                }
                 lines.add(new ScriptLine(depth, step.after.text()));
             } else {
                 Script.write(depth, Siblings.sorted(language, step.after), lines);

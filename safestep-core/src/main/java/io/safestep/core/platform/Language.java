@@ -38,8 +38,15 @@ public final class Language {
      * @param endedByWord whether a block goes up to the word that ends it, and indentation means nothing
      * @param comments how comments begin
      * @param negation the word in front of a line that removes it
+     * @param mergesBlanks whether the device makes one blank of several, in free text too
      */
-    record Layout(Format format, int indent, boolean endedByWord, List<String> comments, String negation) {
+    record Layout(
+            Format format,
+            int indent,
+            boolean endedByWord,
+            List<String> comments,
+            String negation,
+            boolean mergesBlanks) {
 
         Layout {
             comments = List.copyOf(comments);
@@ -63,7 +70,7 @@ public final class Language {
 
     /** Of files that are no configuration: every line stands for itself. */
     public static final Language PLAIN_TEXT = new Language(
-            new Layout(Format.INDENTED, 1, false, List.of("\u0000"), "\u0000"),
+            new Layout(Format.INDENTED, 1, false, List.of("\u0000"), "\u0000", false),
             new Shown(List.of(), Set.of(), null),
             List.of(),
             List.of(),
@@ -229,6 +236,11 @@ public final class Language {
                 && forms.match(block, line).filter(m -> m.form().takesAlong()).isPresent();
     }
 
+    /** Whether the line takes the place of another with the same key; otherwise that one has to be taken away first. */
+    public boolean overwrites(String block, String line) {
+        return forms.match(block, line).map(m -> m.form().overwrites()).orElse(true);
+    }
+
     /** Whether some lines are moved, numbered or taken along by the device, so that a command may touch more than it names. */
     public boolean movesLines() {
         return forms.movesLines();
@@ -252,7 +264,7 @@ public final class Language {
 
     /** Everything that the language says about the line itself. */
     public LineMeaning meaning(String block, String line) {
-        String written = rewritten(line).strip();
+        String written = rewritten(withBlanksMerged(line)).strip();
         FormIndex.Match match = forms.match(block, written).orElse(null);
         if (match == null) {
             return new LineMeaning(
@@ -282,6 +294,10 @@ public final class Language {
         return form.isNegative(negation()) && beginsWithNegation(key)
                 ? key.substring(negation().length() + 1)
                 : key;
+    }
+
+    private String withBlanksMerged(String line) {
+        return layout.mergesBlanks() && line.contains("  ") ? line.strip().replaceAll(" {2,}", " ") : line;
     }
 
     private String rewritten(String line) {

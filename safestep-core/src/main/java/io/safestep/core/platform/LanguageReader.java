@@ -70,7 +70,8 @@ final class LanguageReader {
                 Integer.parseInt(entries.text("indent")),
                 endedByWord(),
                 entries.texts("comment"),
-                entries.text("negation"));
+                entries.text("negation"),
+                entries.has("mergesBlanks"));
     }
 
     private boolean endedByWord() {
@@ -130,6 +131,7 @@ final class LanguageReader {
                 e.readAll("becomes", t -> LineTemplate.parse(t, words.size())),
                 e.has("hidden"),
                 e.has("takesAlong"),
+                !e.says("overwrites", false),
                 new StructuredForm(e.texts("keyLeaves"), e.has("module") ? e.text("module") : null),
                 new MentionTemplates(
                         e.mentions("defines", words.size()),

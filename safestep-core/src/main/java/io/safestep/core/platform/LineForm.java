@@ -19,6 +19,7 @@ import org.jspecify.annotations.Nullable;
  * @param becomes what the device makes of the line, from the top level down; empty where it keeps it as it is typed
  * @param hidden whether the device shows the word {@code hidden} in place of the secret
  * @param takesAlong whether the device drops with the line every other one that refers to what it defines
+ * @param overwrites whether it takes the place of a line with the same key; otherwise that one has to be taken away first
  * @param structured what only structured configurations ask
  * @param mentions what the line has to do with lines elsewhere
  */
@@ -32,6 +33,7 @@ record LineForm(
         List<LineTemplate> becomes,
         boolean hidden,
         boolean takesAlong,
+        boolean overwrites,
         StructuredForm structured,
         MentionTemplates mentions) {
 

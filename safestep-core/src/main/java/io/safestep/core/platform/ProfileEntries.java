@@ -20,6 +20,12 @@ record ProfileEntries(YamlDocument document, String pointer, JsonNode map) {
         return !value.isMissingNode() && !value.isNull() && !(value.isBoolean() && !value.asBoolean());
     }
 
+    /** Whether there is such an entry, and it is this. */
+    boolean says(String name, boolean value) {
+        JsonNode entry = map.path(name);
+        return entry.isBoolean() && entry.asBoolean() == value;
+    }
+
     String text(String name) {
         return map.path(name).asString();
     }

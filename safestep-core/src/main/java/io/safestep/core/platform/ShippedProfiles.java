@@ -9,7 +9,7 @@ import java.util.List;
 /** The platform profiles that are part of the software. */
 public final class ShippedProfiles {
 
-    private static final List<String> NAMES = List.of("corvane-cli", "haldrin-netconf", "ostrel-restconf");
+    private static final List<String> NAMES = List.of("corvane-cli", "haldrin-netconf", "ostrel-restconf", "frr-cli");
 
     private ShippedProfiles() {}
 
@@ -27,6 +27,11 @@ public final class ShippedProfiles {
 
     public static PlatformProfile ostrel() {
         return load("ostrel-restconf");
+    }
+
+    /** Routers that run the routing suite FRR, over its own command line. */
+    public static PlatformProfile frr() {
+        return load("frr-cli");
     }
 
     private static PlatformProfile load(String name) {

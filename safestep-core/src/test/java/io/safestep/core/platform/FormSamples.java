@@ -20,13 +20,18 @@ public final class FormSamples {
      */
     public String line(String block, Random random) {
         List<LineForm> forms = language.forms().forms().stream()
-                .filter(form -> form.blocks().contains(block))
+                .filter(form -> form.blocks().contains(block) && isShown(form))
                 .toList();
         if (forms.isEmpty()) {
             return null;
         }
         LineForm form = forms.get(random.nextInt(forms.size()));
         return form.words().stream().map(type -> word(type, random)).collect(Collectors.joining(" "));
+    }
+
+    /** Whether a device may show such a line in one configuration and not in the next. */
+    private static boolean isShown(LineForm form) {
+        return form.becomes().isEmpty() && form.removal().kind() != Removal.Kind.NEVER;
     }
 
     /** Whether a text that is part of a line may stand beneath it. */
