@@ -26,20 +26,28 @@ final class UndoDemonstration {
             }
             // From what the device will show, to what it would show as it was.
             ConfigTree back = engine.applyOnDevice(engine.asShown(outcome), undo);
-            Script left = engine.derive(engine.asShown(back), engine.asShown(baseline));
-            if (!left.isEmpty()) {
-                obstacles.add(
-                        "After script and undo script these lines would be missing to the starting configuration: "
+            differs(engine.asShown(back), engine.asShown(baseline));
+        } catch (ScriptRefusedException e) {
+            obstacles.add("A command would be refused: " + e.getMessage());
+        }
+        return new UndoProof(obstacles.isEmpty(), List.copyOf(obstacles));
+    }
+
+    private void differs(ConfigTree back, ConfigTree baseline) {
+        if (engine.same(back, baseline)) {
+            return;
+        }
+        Script left = engine.derive(back, baseline);
+        obstacles.add(
+                left.isEmpty()
+                        ? "After script and undo script something would be left that the device takes away by no command: "
+                                + engine.summary(back, baseline).inWords() + "."
+                        : "After script and undo script these lines would be missing to the starting configuration: "
                                 + String.join(
                                         "; ",
                                         engine.maskedLines(left).stream()
                                                 .map(String::strip)
                                                 .toList()) + ".");
-            }
-        } catch (ScriptRefusedException e) {
-            obstacles.add("A command would be refused: " + e.getMessage());
-        }
-        return new UndoProof(obstacles.isEmpty(), List.copyOf(obstacles));
     }
 
     /** Lines that go or change and whose old value the device never showed. */
