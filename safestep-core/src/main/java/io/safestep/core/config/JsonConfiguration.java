@@ -7,12 +7,15 @@ import io.safestep.core.platform.StructuredElement;
 import io.safestep.core.platform.StructuredElement.Kind;
 import io.safestep.core.platform.StructuredElement.ValueType;
 import java.io.StringWriter;
+import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
@@ -28,6 +31,10 @@ final class JsonConfiguration {
 
     private static final JsonFactory FACTORY = new JsonFactory();
 
+    /** A number or yes or no as JSON writes it, or a text that bears the marks of one. */
+    private static final Pattern LITERAL =
+            Pattern.compile("-?(?:0|[1-9]\\d*)(?:\\.\\d+)?(?:[eE][-+]?\\d+)?|true|false|null|\".*\"");
+
     private final Language language;
 
     JsonConfiguration(Language language) {
@@ -42,16 +49,27 @@ final class JsonConfiguration {
             if (parser.nextToken() != JsonToken.START_OBJECT) {
                 throw new ConfigSyntaxException(1, "The text is not a JSON object.");
             }
-            Node root = new Node("", 1);
+            Node root = new Node("", null, 1);
             object(parser, root, 1);
             if (parser.nextToken() != null) {
                 throw new ConfigSyntaxException(lineOf(parser), "There is something behind the end of the object.");
             }
-            return new ConfigTree(new StructuredLines(language).lines("", root.children));
+            return new ConfigTree(new StructuredLines(language).lines(unwrapped(root).children));
         } catch (JacksonException e) {
             int line = e.getLocation() == null ? 1 : Math.max(1, e.getLocation().getLineNr());
             throw new ConfigSyntaxException(line, "The text is not complete JSON.");
         }
+    }
+
+    /** What a server gives for the whole datastore stands in one node around all (RFC 8040, section 3.3.1). */
+    private static Node unwrapped(Node root) {
+        if (root.children.size() == 1) {
+            Node only = root.children.get(0);
+            if (only.name.equals("data") && "ietf-restconf".equals(only.module)) {
+                return only;
+            }
+        }
+        return root;
     }
 
     private static int lineOf(JsonParser parser) {
@@ -64,25 +82,36 @@ final class JsonConfiguration {
         }
         while (parser.nextToken() == JsonToken.PROPERTY_NAME) {
             String qualified = parser.currentName();
-            String name = qualified.substring(qualified.indexOf(':') + 1);
+            if (qualified.startsWith("@")) {
+                parser.nextToken();
+                parser.skipChildren(); // annotations are no configuration (RFC 7952, section 5.2)
+                continue;
+            }
             int line = lineOf(parser);
             if (parser.nextToken() == JsonToken.START_ARRAY) {
                 while (parser.nextToken() != JsonToken.END_ARRAY) {
-                    value(parser, parent, name, lineOf(parser), depth);
+                    value(parser, parent, qualified, lineOf(parser), depth);
                 }
             } else {
-                value(parser, parent, name, line, depth);
+                value(parser, parent, qualified, line, depth);
             }
         }
     }
 
-    private void value(JsonParser parser, Node parent, String name, int line, int depth) {
-        Node node = new Node(name, line);
+    private void value(JsonParser parser, Node parent, String qualified, int line, int depth) {
+        int colon = qualified.indexOf(':');
+        Node node = new Node(qualified.substring(colon + 1), colon < 0 ? null : qualified.substring(0, colon), line);
         parent.children.add(node);
         switch (parser.currentToken()) {
             case START_OBJECT -> object(parser, node, depth + 1);
             case START_ARRAY -> throw new ConfigSyntaxException(line, "An array stands directly in another.");
             case VALUE_NULL -> {}
+            case VALUE_STRING -> {
+                node.plainValue = parser.getString();
+                // Should no form say what it is, it has to be told from a number and from yes or no.
+                node.value =
+                        LITERAL.matcher(node.plainValue).matches() ? "\"" + node.plainValue + "\"" : node.plainValue;
+            }
             default -> node.value = parser.getString();
         }
     }
@@ -91,7 +120,7 @@ final class JsonConfiguration {
 
     /** The configuration as one object, one value a line. */
     String write(ConfigTree tree) {
-        return object(generator -> lines(generator, "", tree.lines(), true)) + "\n";
+        return object(generator -> lines(generator, "", tree.lines(), null)) + "\n";
     }
 
     private interface Content {
@@ -119,33 +148,41 @@ final class JsonConfiguration {
         return text.toString();
     }
 
-    private void lines(JsonGenerator generator, String block, List<ConfigLine> lines, boolean qualified) {
-        Map<String, List<ConfigLine>> byName = new LinkedHashMap<>();
+    private void lines(JsonGenerator generator, String block, List<ConfigLine> lines, @Nullable String moduleAround) {
+        Map<StructuredName, List<ConfigLine>> byName = new LinkedHashMap<>();
         for (ConfigLine line : lines) {
-            byName.computeIfAbsent(StructuredLines.name(line.text()), n -> new ArrayList<>())
+            byName.computeIfAbsent(name(block, line.text(), moduleAround), n -> new ArrayList<>())
                     .add(line);
         }
         byName.forEach((name, same) -> {
-            Optional<StructuredElement> element = language.element(block, name);
-            generator.writeName(qualified ? qualifiedName(element, name) : name);
-            boolean array = element.map(StructuredElement::kind)
-                    .map(k -> k == Kind.LIST || k == Kind.LEAF_LIST)
-                    .orElse(same.size() > 1);
+            String word = StructuredLines.word(same.get(0).text());
+            Optional<StructuredElement> element = language.element(block, word);
+            generator.writeName(name.qualified(moduleAround));
+            boolean array = element.map(JsonConfiguration::isArray).orElse(same.size() > 1 || word.endsWith("]"));
             if (array) {
                 generator.writeStartArray();
             }
-            same.forEach(line -> node(generator, block, line, element));
+            same.forEach(line -> node(generator, block, line, element, name.module()));
             if (array) {
                 generator.writeEndArray();
             }
         });
     }
 
-    private static String qualifiedName(Optional<StructuredElement> element, String name) {
-        return element.map(StructuredElement::module).map(m -> m + ":" + name).orElse(name);
+    private StructuredName name(String block, String line, @Nullable String moduleAround) {
+        return StructuredName.of(language, block, StructuredLines.word(line), moduleAround);
     }
 
-    private void node(JsonGenerator generator, String block, ConfigLine line, Optional<StructuredElement> element) {
+    private static boolean isArray(StructuredElement element) {
+        return element.kind() == Kind.LIST || element.kind() == Kind.LEAF_LIST;
+    }
+
+    private void node(
+            JsonGenerator generator,
+            String block,
+            ConfigLine line,
+            Optional<StructuredElement> element,
+            @Nullable String module) {
         boolean leaf = element.map(e -> e.kind() != Kind.CONTAINER && e.kind() != Kind.LIST)
                 .orElse(line.children().isEmpty());
         if (leaf) {
@@ -154,38 +191,49 @@ final class JsonConfiguration {
         }
         generator.writeStartObject();
         element.ifPresent(e -> keys(generator, e, line.text()));
-        lines(generator, line.meaning().blockBeneath(), line.children(), false);
+        lines(generator, line.meaning().blockBeneath(), line.children(), module);
         generator.writeEndObject();
     }
 
     private static void keys(JsonGenerator generator, StructuredElement element, String line) {
         List<String> values = StructuredLines.keyValues(element, line);
-        for (int i = 0; i < values.size(); i++) {
+        for (int i = 0; i < values.size() && i < element.keyLeaves().size(); i++) {
             generator.writeName(element.keyLeaves().get(i));
-            value(generator, type(element, i), values.get(i));
+            value(generator, element.typeAt(i), values.get(i));
         }
     }
 
-    private static ValueType type(StructuredElement element, int index) {
-        return index < element.valueTypes().size() ? element.valueTypes().get(index) : ValueType.TEXT;
-    }
-
     private static void leaf(JsonGenerator generator, Optional<StructuredElement> element, String value) {
-        if (value.isEmpty()) {
+        if (value.isEmpty() && element.map(e -> e.kind() == Kind.EMPTY).orElse(true)) {
             // RFC 7951, section 6.9
             generator.writeStartArray();
             generator.writeNull();
             generator.writeEndArray();
-            return;
+        } else if (element.isPresent()) {
+            value(generator, element.get().typeAt(0), value);
+        } else {
+            unknown(generator, value);
         }
-        value(generator, element.map(e -> type(e, 0)).orElse(ValueType.TEXT), value);
     }
 
     private static void value(JsonGenerator generator, ValueType type, String value) {
         switch (type) {
             case NUMBER -> generator.writeNumber(Long.parseLong(value));
             case BOOLEAN -> generator.writeBoolean(Boolean.parseBoolean(value));
-            case TEXT -> generator.writeString(value);
+            case TEXT, IDENTITY, PATH -> generator.writeString(value);
+        }
+    }
+
+    /** A value that no form describes goes back as what it came: a text that looks like a number has its quotes. */
+    private static void unknown(JsonGenerator generator, String value) {
+        if (value.length() > 1 && value.startsWith("\"") && value.endsWith("\"")) {
+            generator.writeString(value.substring(1, value.length() - 1));
+        } else if (value.equals("true") || value.equals("false")) {
+            generator.writeBoolean(Boolean.parseBoolean(value));
+        } else if (LITERAL.matcher(value).matches()) {
+            generator.writeNumber(new BigDecimal(value));
+        } else {
+            generator.writeString(value);
         }
     }
 
@@ -222,70 +270,82 @@ final class JsonConfiguration {
 
     private void patch(List<ScriptLine> setting, List<RestRequest> requests) {
         for (Command command : new StructuredLines(language).commands(new Script(setting))) {
-            String name = StructuredLines.name(command.text());
-            Optional<StructuredElement> element = language.element("", name);
-            String body = object(g -> settings(g, "", List.of(command), true)) + "\n";
-            requests.add(new RestRequest("PATCH", encoded(qualifiedName(element, name)), body));
+            String body = object(g -> settings(g, "", List.of(command), null)) + "\n";
+            String resource = encoded(name("", command.text(), null).qualified(null));
+            requests.add(new RestRequest("PATCH", resource, body));
         }
     }
 
     private String path(List<ScriptLine> above, Command last) {
         StringBuilder path = new StringBuilder();
         String block = "";
+        String module = null;
         for (ScriptLine line : above) {
-            path.append(segment(block, line.text(), path.isEmpty())).append('/');
+            path.append(segment(block, line.text(), module)).append('/');
+            module = name(block, line.text(), module).module();
             block = language.meaning(block, line.text()).blockBeneath();
         }
-        return path + segment(block, last.text(), path.isEmpty());
+        return path + segment(block, last.text(), module);
     }
 
     /** One step of a resource's path (RFC 8040, section 3.5.3). */
-    private String segment(String block, String line, boolean qualified) {
-        String name = StructuredLines.name(line);
-        Optional<StructuredElement> element = language.element(block, name);
-        String written = encoded(qualified ? qualifiedName(element, name) : name);
-        Kind kind = element.map(StructuredElement::kind).orElse(Kind.CONTAINER);
-        if (kind == Kind.LIST) {
+    private String segment(String block, String line, @Nullable String moduleAround) {
+        String word = StructuredLines.word(line);
+        Optional<StructuredElement> element = language.element(block, word);
+        String written = encoded(name(block, line, moduleAround).qualified(moduleAround));
+        if (element.isEmpty()) {
+            int key = word.indexOf('=');
+            return key > 0 && word.endsWith("]")
+                    ? written + "=" + encoded(LineValue.read(word.substring(key + 1, word.length() - 1)))
+                    : written;
+        }
+        if (element.get().kind() == Kind.LIST) {
             List<String> keys = StructuredLines.keyValues(element.get(), line).stream()
                     .map(JsonConfiguration::encoded)
                     .toList();
             return written + "=" + String.join(",", keys);
         }
-        return kind == Kind.LEAF_LIST ? written + "=" + encoded(StructuredLines.value(line)) : written;
+        return element.get().kind() == Kind.LEAF_LIST ? written + "=" + encoded(StructuredLines.value(line)) : written;
     }
 
-    private void settings(JsonGenerator generator, String block, List<Command> commands, boolean qualified) {
-        Map<String, List<Command>> byName = new LinkedHashMap<>();
+    private void settings(
+            JsonGenerator generator, String block, List<Command> commands, @Nullable String moduleAround) {
+        Map<StructuredName, List<Command>> byName = new LinkedHashMap<>();
         for (Command command : commands) {
-            byName.computeIfAbsent(StructuredLines.name(command.text()), n -> new ArrayList<>())
+            byName.computeIfAbsent(name(block, command.text(), moduleAround), n -> new ArrayList<>())
                     .add(command);
         }
         byName.forEach((name, same) -> {
-            Optional<StructuredElement> element = language.element(block, name);
-            Kind kind = element.map(StructuredElement::kind).orElse(Kind.LEAF);
-            boolean array = kind == Kind.LIST || kind == Kind.LEAF_LIST;
-            generator.writeName(qualified ? qualifiedName(element, name) : name);
+            String word = StructuredLines.word(same.get(0).text());
+            Optional<StructuredElement> element = language.element(block, word);
+            boolean array = element.map(JsonConfiguration::isArray).orElse(same.size() > 1 || word.endsWith("]"));
+            generator.writeName(name.qualified(moduleAround));
             if (array) {
                 generator.writeStartArray();
             }
-            for (Command command : same) {
-                if (kind == Kind.CONTAINER || kind == Kind.LIST) {
-                    generator.writeStartObject();
-                    element.ifPresent(e -> keys(generator, e, command.text()));
-                    settings(
-                            generator,
-                            language.meaning(block, command.text()).blockBeneath(),
-                            command.beneath(),
-                            false);
-                    generator.writeEndObject();
-                } else {
-                    leaf(generator, element, StructuredLines.value(command.text()));
-                }
-            }
+            same.forEach(command -> setting(generator, block, command, element, name.module()));
             if (array) {
                 generator.writeEndArray();
             }
         });
+    }
+
+    private void setting(
+            JsonGenerator generator,
+            String block,
+            Command command,
+            Optional<StructuredElement> element,
+            @Nullable String module) {
+        boolean leaf = element.map(e -> e.kind() != Kind.CONTAINER && e.kind() != Kind.LIST)
+                .orElse(command.beneath().isEmpty());
+        if (leaf) {
+            leaf(generator, element, StructuredLines.value(command.text()));
+            return;
+        }
+        generator.writeStartObject();
+        element.ifPresent(e -> keys(generator, e, command.text()));
+        settings(generator, language.meaning(block, command.text()).blockBeneath(), command.beneath(), module);
+        generator.writeEndObject();
     }
 
     /** Percent-encoding of everything but unreserved characters and the colon (RFC 3986, section 2.1). */

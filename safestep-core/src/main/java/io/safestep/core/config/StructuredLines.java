@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How the nodes of a structured configuration and the lines that stand for them correspond: a container is a line with
@@ -29,26 +30,46 @@ final class StructuredLines {
     /** A node while it is read: name, own value, and nodes beneath. */
     static final class Node {
         final String name;
+        /** Its namespace (XML) or module (JSON); null when that is not said. */
+        final @Nullable String module;
+
         final int line;
         final List<Node> children = new ArrayList<>();
+        /** As lines have it, should no form say of which type it is. */
+        @Nullable
         String value;
-        String module;
 
-        Node(String name, int line) {
+        /** The same, when a form says that it holds no names of modules. */
+        @Nullable
+        String plainValue;
+
+        Node(String name, @Nullable String module, int line) {
             this.name = name;
+            this.module = module;
             this.line = line;
+        }
+
+        String valueFor(StructuredElement.ValueType type) {
+            boolean named = type == StructuredElement.ValueType.IDENTITY || type == StructuredElement.ValueType.PATH;
+            String found = named || plainValue == null ? value : plainValue;
+            return found == null ? "" : found;
         }
     }
 
-    /** The lines of the nodes beneath a block. */
-    List<ConfigLine> lines(String block, List<Node> nodesBeneath) {
+    /** The lines of the nodes at the top level. */
+    List<ConfigLine> lines(List<Node> nodesAtTop) {
+        return lines("", null, nodesAtTop);
+    }
+
+    private List<ConfigLine> lines(String block, @Nullable String moduleAround, List<Node> nodesBeneath) {
         List<ConfigLine> lines = new ArrayList<>();
         Map<String, Integer> seen = new HashMap<>();
+        UnknownEntries entries = new UnknownEntries(nodesBeneath);
         for (Node node : nodesBeneath) {
             if (++nodes > MOST_NODES) {
                 throw new ConfigSyntaxException(node.line, "The configuration has more than " + MOST_NODES + " nodes.");
             }
-            ConfigLine line = line(block, node);
+            ConfigLine line = line(block, moduleAround, node, entries);
             Integer earlier = seen.putIfAbsent(line.key(), node.line);
             if (earlier != null) {
                 throw new ConfigSyntaxException(
@@ -63,68 +84,45 @@ final class StructuredLines {
         return lines;
     }
 
-    private ConfigLine line(String block, Node node) {
-        Optional<StructuredElement> element = language.element(block, node.name);
-        boolean list = element.isPresent() && element.get().kind() == Kind.LIST;
-        StringBuilder text = new StringBuilder(node.name);
+    private ConfigLine line(String block, @Nullable String moduleAround, Node node, UnknownEntries entries) {
+        Optional<StructuredElement> element = language.element(block, node.name, node.module, moduleAround);
+        String module =
+                node.module == null ? element.map(StructuredElement::module).orElse(moduleAround) : node.module;
         List<Node> beneath = new ArrayList<>(node.children);
-        if (list) {
-            for (String key : element.get().keyLeaves()) {
+        String text = element.isPresent()
+                ? text(element.get(), node, beneath)
+                : unknown(new StructuredName(node.name, module).word(language, block, moduleAround), node, entries);
+        LineMeaning meaning = language.meaning(block, text);
+        return new ConfigLine(meaning, node.line, lines(meaning.blockBeneath(), module, beneath));
+    }
+
+    /** @param beneath loses the leaves that are keys */
+    private static String text(StructuredElement element, Node node, List<Node> beneath) {
+        StringBuilder text = new StringBuilder(element.word());
+        if (element.kind() == Kind.LIST) {
+            for (int i = 0; i < element.keyLeaves().size(); i++) {
+                String key = element.keyLeaves().get(i);
                 Node leaf = beneath.stream()
                         .filter(n -> n.name.equals(key))
                         .findFirst()
                         .orElseThrow(() -> new ConfigSyntaxException(
                                 node.line, "An entry of the list " + node.name + " has no key " + key + "."));
-                if (leaf.value == null || leaf.value.isBlank() || leaf.value.contains(" ")) {
-                    throw new ConfigSyntaxException(
-                            leaf.line, "The key " + key + " of the list " + node.name + " has to be one word.");
-                }
-                text.append(' ').append(leaf.value);
+                text.append(' ').append(LineValue.asWord(leaf.valueFor(element.typeAt(i))));
                 beneath.remove(leaf);
             }
-        } else if (node.value != null && !node.value.isEmpty()) {
-            text.append(' ').append(escaped(node.value));
+        } else if (!node.valueFor(element.typeAt(0)).isEmpty()) {
+            text.append(' ').append(LineValue.asRest(node.valueFor(element.typeAt(0))));
         }
-        LineMeaning meaning = language.meaning(block, text.toString());
-        return new ConfigLine(meaning, node.line, lines(meaning.blockBeneath(), beneath));
+        return text.toString();
     }
 
-    /** A value on one line: what would break it, or be lost at its ends, is written with a backslash. */
-    private static String escaped(String value) {
-        String one = value.replace("\\", "\\\\")
-                .replace("\n", "\\n")
-                .replace("\r", "\\r")
-                .replace("\t", "\\t");
-        if (one.startsWith(" ")) {
-            one = "\\s" + one.substring(1);
-        }
-        return one.endsWith(" ") ? one.substring(0, one.length() - 1) + "\\s" : one;
+    private static String unknown(String word, Node node, UnknownEntries entries) {
+        String name = word + entries.distinction(node);
+        return node.value == null || node.value.isEmpty() ? name : name + " " + LineValue.asRest(node.value);
     }
 
-    private static String unescaped(String written) {
-        if (written.indexOf('\\') < 0) {
-            return written;
-        }
-        StringBuilder value = new StringBuilder();
-        for (int i = 0; i < written.length(); i++) {
-            char c = written.charAt(i);
-            boolean escape = c == '\\' && i + 1 < written.length();
-            value.append(
-                    !escape
-                            ? c
-                            : switch (written.charAt(++i)) {
-                                case 'n' -> '\n';
-                                case 'r' -> '\r';
-                                case 't' -> '\t';
-                                case 's' -> ' ';
-                                default -> written.charAt(i);
-                            });
-        }
-        return value.toString();
-    }
-
-    /** The name in a line: its first word. */
-    static String name(String line) {
+    /** The word in a line that names the node: its first. */
+    static String word(String line) {
         int blank = line.indexOf(' ');
         return blank < 0 ? line : line.substring(0, blank);
     }
@@ -136,13 +134,15 @@ final class StructuredLines {
 
     /** The value of the leaf that a line stands for; empty when it has none. */
     static String value(String line) {
-        return unescaped(rest(line));
+        return LineValue.read(rest(line));
     }
 
     /** Values of the keys in the line of a list entry. */
     static List<String> keyValues(StructuredElement element, String line) {
         List<String> words = List.of(rest(line).split(" "));
-        return words.subList(0, Math.min(words.size(), element.keyLeaves().size()));
+        return words.subList(0, Math.min(words.size(), element.keyLeaves().size())).stream()
+                .map(LineValue::read)
+                .toList();
     }
 
     /** A script as a tree: each command with the commands in the block that it enters. */

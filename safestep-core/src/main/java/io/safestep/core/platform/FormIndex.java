@@ -31,6 +31,8 @@ final class FormIndex {
     private final List<LineForm> forms;
     private final String negation;
     private final Map<String, Map<String, List<LineForm>>> byBlock = new HashMap<>();
+    /** By block and the first word without what stands before its colon. */
+    private final Map<String, Map<String, List<LineForm>>> byName = new HashMap<>();
     /** Forms that begin with a value, by block. */
     private final Map<String, List<LineForm>> valueFirst = new HashMap<>();
     /** Forms with a command of their own for removing, by block and the first word of that. */
@@ -59,6 +61,7 @@ final class FormIndex {
             valueFirst.computeIfAbsent(block, b -> new ArrayList<>()).add(form);
         } else {
             put(byBlock, block, form.firstWord(), form);
+            put(byName, block, form.firstWord().substring(form.firstWord().indexOf(':') + 1), form);
         }
         if (form.removal().template() != null) {
             put(removals, block, form.removal().template().beginning(), form);
@@ -90,6 +93,11 @@ final class FormIndex {
     /** Those that begin with this very word. */
     List<LineForm> forms(String block, String firstWord) {
         return get(byBlock, block, firstWord);
+    }
+
+    /** Those of structured configurations whose nodes have this name, whatever the word for them in lines. */
+    List<LineForm> named(String block, String name) {
+        return get(byName, block, name);
     }
 
     /** Whether some form that the line may have speaks of lines elsewhere: most have none that does. */

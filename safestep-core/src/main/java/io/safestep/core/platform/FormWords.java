@@ -30,6 +30,10 @@ final class FormWords {
         KINDS.put("token", new WordType.Token());
         KINDS.put("secret", new WordType.Secret());
         KINDS.put("text", new FreeText(0));
+        KINDS.put("number64", new WordType.Number64());
+        KINDS.put("decimal", new WordType.Decimal());
+        KINDS.put("identity", new WordType.Identity());
+        KINDS.put("path", new WordType.InstancePath());
         KINDS.put("end-mark", new EndMark());
     }
 
@@ -69,7 +73,7 @@ final class FormWords {
         if (inner.indexOf('|') >= 0) {
             return choice(inner);
         }
-        if (inner.startsWith("number")) {
+        if (inner.equals("number") || inner.startsWith("number ")) {
             return number(inner);
         }
         Matcher text = TEXT.matcher(inner);

@@ -2,9 +2,11 @@ package io.safestep.core.platform;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How a platform writes its configuration: blocks, removal, and the forms that lines can take. Every question is asked with
@@ -72,6 +74,7 @@ public final class Language {
     public static final Language PLAIN_TEXT = new Language(
             new Layout(Format.INDENTED, 1, false, List.of("\u0000"), "\u0000", false),
             new Shown(List.of(), Set.of(), null),
+            Map.of(),
             List.of(),
             List.of(),
             Set.of(),
@@ -81,6 +84,7 @@ public final class Language {
     private final Shown shown;
     private final List<VolatileLine> volatileLines;
     private final List<String> secretWords;
+    private final Map<String, String> prefixes;
     private final List<LineRewrite> rewrites;
     private final FormIndex forms;
     private final Complaints complaints;
@@ -89,6 +93,7 @@ public final class Language {
     Language(
             Layout layout,
             Shown shown,
+            Map<String, String> prefixes,
             List<String> secretWords,
             List<LineRewrite> rewrites,
             Set<String> misplaced,
@@ -97,6 +102,7 @@ public final class Language {
         this.shown = shown;
         this.volatileLines =
                 shown.volatileLines().stream().map(VolatileLine::of).toList();
+        this.prefixes = Map.copyOf(prefixes);
         this.secretWords = List.copyOf(secretWords);
         this.rewrites = List.copyOf(rewrites);
         this.forms = new FormIndex(forms, layout.negation());
@@ -115,10 +121,32 @@ public final class Language {
         return layout.negation();
     }
 
-    /** The element of a structured configuration with this name; empty when the profile does not describe it. */
-    public Optional<StructuredElement> element(String block, String name) {
-        List<LineForm> known = forms.forms(block, name);
+    /** The element of a structured configuration that lines name by this word; empty when no form describes it. */
+    public Optional<StructuredElement> element(String block, String word) {
+        List<LineForm> known = forms.forms(block, word);
         return known.isEmpty() ? Optional.empty() : Optional.of(known.get(0).element());
+    }
+
+    /**
+     * The element with this name in the device's own notation; empty when no form describes it.
+     *
+     * @param module the namespace (XML) or module (JSON) that it has; null when that is not said
+     * @param moduleAround that of the node in which it stands; null at the top level
+     */
+    public Optional<StructuredElement> element(
+            String block, String name, @Nullable String module, @Nullable String moduleAround) {
+        for (LineForm form : forms.named(block, name)) {
+            StructuredElement element = form.element();
+            if (element.is(name, module, moduleAround)) {
+                return Optional.of(element);
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** The prefixes that lines use for namespaces, by prefix (RFC 7950, section 7.1.4). */
+    public Map<String, String> prefixes() {
+        return prefixes;
     }
 
     /** The words of a line as its form tells them apart; free text is one word. Empty when no form describes the line. */
@@ -271,9 +299,10 @@ public final class Language {
                     written, written, false, false, UNKNOWN_BLOCK, false, false, null, true, false, null);
         }
         LineForm form = match.form();
-        List<String> words = match.words();
+        List<String> words = form.canonical(match.words());
         Beneath beneath = form.beneath();
-        String text = written.contains("  ") ? String.join(" ", words) : written;
+        boolean asWritten = words == match.words() && !written.contains("  ");
+        String text = asWritten ? written : String.join(" ", words);
         return new LineMeaning(
                 text,
                 key(form, text, words),
@@ -281,7 +310,7 @@ public final class Language {
                 true,
                 beneath == null ? null : beneath.name(),
                 beneath != null && beneath.ordered(),
-                beneath != null && (beneath.goesEmpty() || format() != Format.INDENTED && form.isContainer()),
+                beneath != null && (beneath.goesEmpty() || format() != Format.INDENTED && form.goesEmpty()),
                 beneath == null ? null : beneath.end(),
                 form.holdsSecret(),
                 form.hidden(),

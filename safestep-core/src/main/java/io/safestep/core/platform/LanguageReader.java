@@ -61,7 +61,14 @@ final class LanguageReader {
         if (!problems.isEmpty()) {
             throw new ProfileException(problems);
         }
-        return new Language(layout(), shown(), entries.texts("secretWords"), rewrites(), commands(), forms);
+        return new Language(
+                layout(),
+                shown(),
+                entries.entries("prefixes").all(),
+                entries.texts("secretWords"),
+                rewrites(),
+                commands(),
+                forms);
     }
 
     private Language.Layout layout() {
@@ -132,7 +139,10 @@ final class LanguageReader {
                 e.has("hidden"),
                 e.has("takesAlong"),
                 !e.says("overwrites", false),
-                new StructuredForm(e.texts("keyLeaves"), e.has("module") ? e.text("module") : null),
+                new StructuredForm(
+                        e.texts("keyLeaves"),
+                        e.has("whenEmpty") && e.text("whenEmpty").equals("shown"),
+                        e.has("module") ? e.text("module") : null),
                 new MentionTemplates(
                         e.mentions("defines", words.size()),
                         e.mentions("refers", words.size()),

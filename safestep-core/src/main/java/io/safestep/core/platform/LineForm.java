@@ -45,8 +45,9 @@ record LineForm(
         return words.get(words.size() - 1) instanceof WordType.EndMark;
     }
 
-    boolean isContainer() {
-        return beneath != null && structured.keyLeaves().isEmpty();
+    /** Whether it is a container without presence: nothing without nodes beneath it (RFC 7950, section 7.5.1). */
+    boolean goesEmpty() {
+        return beneath != null && structured.keyLeaves().isEmpty() && !structured.presence();
     }
 
     boolean holdsSecret() {
@@ -125,6 +126,7 @@ record LineForm(
         }
         return new StructuredElement(
                 firstWord(),
+                firstWord().substring(firstWord().indexOf(':') + 1),
                 kind,
                 structured.keyLeaves(),
                 words.stream().skip(1).map(LineForm::valueType).toList(),
@@ -135,9 +137,27 @@ record LineForm(
         if (type instanceof WordType.WholeNumber) {
             return StructuredElement.ValueType.NUMBER;
         }
+        if (type instanceof WordType.Identity) {
+            return StructuredElement.ValueType.IDENTITY;
+        }
+        if (type instanceof WordType.InstancePath) {
+            return StructuredElement.ValueType.PATH;
+        }
         boolean yesOrNo = type instanceof WordType.Choice choice
                 && choice.words().stream().allMatch(w -> w.matches("true|false"));
         return yesOrNo ? StructuredElement.ValueType.BOOLEAN : StructuredElement.ValueType.TEXT;
+    }
+
+    /** The words of a line in the one form that counts. */
+    List<String> canonical(List<String> found) {
+        List<String> canonical = found;
+        for (int i = 0; i < found.size(); i++) {
+            if (words.get(i) instanceof WordType.Decimal) {
+                canonical = canonical == found ? new ArrayList<>(found) : canonical;
+                canonical.set(i, WordType.Decimal.canonical(found.get(i)));
+            }
+        }
+        return canonical;
     }
 
     /** The first word, by which a person looks for the form. */

@@ -9,7 +9,8 @@ import java.util.List;
 /** The platform profiles that are part of the software. */
 public final class ShippedProfiles {
 
-    private static final List<String> NAMES = List.of("corvane-cli", "haldrin-netconf", "ostrel-restconf", "frr-cli");
+    private static final List<String> NAMES =
+            List.of("corvane-cli", "haldrin-netconf", "ostrel-restconf", "frr-cli", "ietf-netconf");
 
     private ShippedProfiles() {}
 
@@ -32,6 +33,11 @@ public final class ShippedProfiles {
     /** Routers that run the routing suite FRR, over its own command line. */
     public static PlatformProfile frr() {
         return load("frr-cli");
+    }
+
+    /** Devices that offer the standard models for interfaces, addresses and the system over NETCONF. */
+    public static PlatformProfile ietf() {
+        return load("ietf-netconf");
     }
 
     private static PlatformProfile load(String name) {

@@ -1,6 +1,8 @@
 package io.safestep.core.platform;
 
 import io.safestep.core.address.WrittenForms;
+import java.math.BigDecimal;
+import java.math.BigInteger;
 import java.util.List;
 
 /**
@@ -154,6 +156,75 @@ sealed interface WordType {
         @Override
         public String expectation() {
             return "the word that ends the text, alone on a line after it";
+        }
+    }
+
+    /** A whole number of up to 64 bits, which JSON writes as a text (RFC 7951, section 6.1). */
+    record Number64() implements WordType {
+
+        private static final BigInteger LEAST = BigInteger.valueOf(Long.MIN_VALUE);
+        private static final BigInteger MOST = BigInteger.TWO.pow(64).subtract(BigInteger.ONE);
+
+        @Override
+        public boolean accepts(String word) {
+            if (!word.matches("-?(?:0|[1-9]\\d{0,19})")) {
+                return false;
+            }
+            BigInteger number = new BigInteger(word);
+            return number.compareTo(LEAST) >= 0 && number.compareTo(MOST) <= 0;
+        }
+
+        @Override
+        public String expectation() {
+            return "a whole number of up to 64 bits";
+        }
+    }
+
+    /** A decimal number (RFC 7950, section 9.3), which JSON writes as a text. */
+    record Decimal() implements WordType {
+
+        @Override
+        public boolean accepts(String word) {
+            return word.matches("[-+]?\\d{1,19}(?:\\.\\d{1,18})?");
+        }
+
+        /** With at least one digit behind the point and no more zeros than that (RFC 7950, section 9.3.2). */
+        static String canonical(String word) {
+            BigDecimal number = new BigDecimal(word).stripTrailingZeros();
+            return (number.scale() < 1 ? number.setScale(1) : number).toPlainString();
+        }
+
+        @Override
+        public String expectation() {
+            return "a decimal number, such as 2.5";
+        }
+    }
+
+    /** A name that belongs to a module (RFC 7950, section 9.10). */
+    record Identity() implements WordType {
+
+        @Override
+        public boolean accepts(String word) {
+            return word.matches("(?:\\{[^{} ]+}|[A-Za-z_][\\w.-]*:)?[A-Za-z_][\\w.-]*");
+        }
+
+        @Override
+        public String expectation() {
+            return "a name with the prefix of its module, such as ianaift:ethernetCsmacd";
+        }
+    }
+
+    /** A path to a node of the configuration (RFC 7950, section 9.13). */
+    record InstancePath() implements WordType {
+
+        @Override
+        public boolean accepts(String word) {
+            return word.startsWith("/") && word.length() > 1;
+        }
+
+        @Override
+        public String expectation() {
+            return "a path, such as /if:interfaces/if:interface[if:name='x1']";
         }
     }
 

@@ -125,7 +125,7 @@ class StructuredConfigurationTest {
                 .as(build.proof().obstacles().toString())
                 .isTrue();
         assertThat(xml.xmlEdit(build.script()))
-                .contains("<mtu>1400</mtu>", "<passive nc:operation=\"delete\"></passive>")
+                .contains("<mtu>1400</mtu>", "<passive nc:operation=\"delete\"/>")
                 .containsSubsequence("<address nc:operation=\"delete\">", "<ip>10.77.1.18</ip>", "</address>")
                 .containsSubsequence("<address>", "<ip>10.77.1.22</ip>", "<length>30</length>");
     }

@@ -59,6 +59,9 @@ public final class FormSamples {
         if (type instanceof WordType.Prefix) {
             return address(random) + "/" + (23 + random.nextInt(2));
         }
+        if (type instanceof WordType.Identity) {
+            return "ianaift:kind" + random.nextInt(2);
+        }
         if (type instanceof WordType.FreeText) {
             return "deck  " + random.nextInt(3) + " of two";
         }
