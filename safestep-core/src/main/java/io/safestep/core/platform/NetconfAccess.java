@@ -8,8 +8,9 @@ import java.time.Duration;
  *
  * @param confirmWithin how long the device waits for the confirmation of a commit before it goes back by itself
  * @param restoresStartup whether startup can be copied into force as a whole (RFC 6241, section 7.3)
+ * @param validates whether a candidate is validated before it is committed, where the server offers it
  */
-public record NetconfAccess(Duration confirmWithin, boolean restoresStartup) implements Access {
+public record NetconfAccess(Duration confirmWithin, boolean restoresStartup, boolean validates) implements Access {
 
     @Override
     public boolean hasTimer() {

@@ -64,7 +64,8 @@ public final class ProfileReader {
             ProfileEntries netconf = top.entries("netconf");
             return new NetconfAccess(
                     Duration.ofSeconds(Long.parseLong(netconf.text("confirmWithinSeconds"))),
-                    netconf.has("restoresStartup") && Boolean.parseBoolean(netconf.text("restoresStartup")));
+                    netconf.has("restoresStartup"),
+                    !netconf.says("validate", false));
         }
         if (top.has("restconf")) {
             ProfileEntries restconf = top.entries("restconf");

@@ -12,11 +12,14 @@ import io.safestep.drivers.DeviceTarget;
 import io.safestep.drivers.PushListener;
 import io.safestep.drivers.TimeLimits;
 import io.safestep.drivers.cli.CliSession;
+import io.safestep.drivers.netconf.CommitHabits;
 import io.safestep.drivers.netconf.NetconfSession;
 import io.safestep.drivers.restconf.RestconfSession;
 import io.safestep.drivers.ssh.SshLogin;
 import io.safestep.drivers.ssh.SshLogin.LoggedIn;
 import java.time.Duration;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 
 /** Opens sessions in the way that a device's platform profile says, within bounds. */
 public final class PlatformConnector implements DeviceConnector {
@@ -24,6 +27,8 @@ public final class PlatformConnector implements DeviceConnector {
     private final TimeLimits limits;
     private final ConcurrencyBounds bounds;
     private final SshLogin ssh;
+    /** By address and port. */
+    private final Map<String, CommitHabits> habits = new ConcurrentHashMap<>();
 
     public PlatformConnector(TimeLimits limits) {
         this(limits, ConcurrencyBounds.usual());
@@ -84,7 +89,12 @@ public final class PlatformConnector implements DeviceConnector {
             throws DeviceException {
         return toRead
                 ? NetconfSession.openForReads(login, target, access, limits)
-                : NetconfSession.open(login, target, access, limits);
+                : NetconfSession.open(login, target, access, limits, habits(target, access));
+    }
+
+    private CommitHabits habits(DeviceTarget target, NetconfAccess access) {
+        return habits.computeIfAbsent(
+                target.host() + " " + target.port(), device -> new CommitHabits(access.validates()));
     }
 
     @Override

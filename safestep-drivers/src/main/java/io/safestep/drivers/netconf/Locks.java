@@ -26,6 +26,22 @@ final class Locks implements AutoCloseable {
         held.push(datastore);
     }
 
+    /** Takes a lock where the server lets one; without it, what others do meanwhile shows by comparing. */
+    void takeIfPossible(String datastore) throws DeviceException {
+        try {
+            take(datastore);
+        } catch (RpcErrorException e) {
+            log.debug("{} gives no lock on {}: {}", device, datastore, e.getMessage());
+        }
+    }
+
+    /** Gives one back before its time. */
+    void giveBack(String datastore) throws DeviceException {
+        if (held.remove(datastore)) {
+            channel.call("<unlock><target><" + datastore + "/></target></unlock>");
+        }
+    }
+
     @Override
     public void close() {
         while (!held.isEmpty()) {

@@ -29,23 +29,31 @@ public final class NetconfSession implements DeviceSession {
     private final NetconfAccess access;
     private final RpcChannel channel;
     private final Verification verification;
+    private final Datastores datastores;
+    private final CommitHabits habits;
     private boolean subscribed;
 
-    private NetconfSession(LoggedIn login, DeviceTarget target, NetconfAccess access, RpcChannel channel) {
+    private NetconfSession(
+            LoggedIn login, DeviceTarget target, NetconfAccess access, RpcChannel channel, CommitHabits habits) {
         this.login = login;
         this.target = target;
         this.access = access;
         this.channel = channel;
         this.verification = new Verification(target);
+        this.datastores = new Datastores(channel, target.name(), verification);
+        this.habits = habits;
     }
 
     /**
      * Opens the subsystem, exchanges hellos and waits until the server answers requests. The log-in stays open when that
      * fails.
+     *
+     * @param habits what is known of how this server commits
      */
-    public static NetconfSession open(LoggedIn login, DeviceTarget target, NetconfAccess access, TimeLimits limits)
+    public static NetconfSession open(
+            LoggedIn login, DeviceTarget target, NetconfAccess access, TimeLimits limits, CommitHabits habits)
             throws DeviceException {
-        NetconfSession session = openForReads(login, target, access, limits);
+        NetconfSession session = new NetconfSession(login, target, access, RpcChannel.open(login, limits), habits);
         session.channel.awaitAnswers();
         return session;
     }
@@ -53,7 +61,8 @@ public final class NetconfSession implements DeviceSession {
     /** Like {@link #open}, for reading alone: that the server answers shows with the first question. */
     public static NetconfSession openForReads(
             LoggedIn login, DeviceTarget target, NetconfAccess access, TimeLimits limits) throws DeviceException {
-        return new NetconfSession(login, target, access, RpcChannel.open(login, limits));
+        return new NetconfSession(
+                login, target, access, RpcChannel.open(login, limits), new CommitHabits(access.validates()));
     }
 
     @Override
@@ -68,7 +77,7 @@ public final class NetconfSession implements DeviceSession {
 
     @Override
     public String readRunning() throws DeviceException {
-        return configuration("running");
+        return datastores.running();
     }
 
     @Override
@@ -78,18 +87,7 @@ public final class NetconfSession implements DeviceSession {
             throw new DeviceException(
                     Reason.NOT_POSSIBLE, target.name() + " has no startup configuration beside the running one.");
         }
-        return configuration("startup");
-    }
-
-    private String configuration(String datastore) throws DeviceException {
-        channel.awaitAnswers();
-        Element reply = channel.call("<get-config><source><" + datastore + "/></source></get-config>");
-        Element data = Xml.child(reply, "data");
-        if (data == null) {
-            throw new DeviceException(
-                    Reason.TRANSFER_FAILED, target.name() + " answers without its " + datastore + " configuration.");
-        }
-        return Xml.write(data);
+        return datastores.read("startup");
     }
 
     @Override
@@ -128,9 +126,15 @@ public final class NetconfSession implements DeviceSession {
         return pushed(script, timer, listener);
     }
 
+    /** The confirming commit puts into force whatever the candidate holds by then. */
     @Override
     public boolean confirm(DeadManTimer timer) throws DeviceException {
-        return answered("<commit><persist-id>" + timer.token() + "</persist-id></commit>");
+        try (Locks locks = new Locks(channel, target.name())) {
+            locks.takeIfPossible("running");
+            locks.takeIfPossible("candidate");
+            datastores.refuseForeignEdits(readRunning(), "edits that came while the commit was on trial");
+            return answered("<commit><persist-id>" + timer.token() + "</persist-id></commit>");
+        }
     }
 
     @Override
@@ -138,13 +142,19 @@ public final class NetconfSession implements DeviceSession {
         return answered("<cancel-commit><persist-id>" + timer.token() + "</persist-id></cancel-commit>");
     }
 
-    /** A server that knows no commit of this name answers with an error (RFC 6241, sections 8.4.4.1 and 8.4.5.1). */
+    /**
+     * A server that knows no commit of this name answers with the error invalid-value (RFC 6241, sections 8.4.4.1 and
+     * 8.4.5.1). Any other error says nothing about whether it waits.
+     */
     private boolean answered(String operation) throws DeviceException {
         try {
             channel.call(operation);
             return true;
         } catch (RpcErrorException e) {
-            return false;
+            if (e.error().tag().equals("invalid-value")) {
+                return false;
+            }
+            throw e;
         }
     }
 
@@ -174,7 +184,14 @@ public final class NetconfSession implements DeviceSession {
             }
             if (candidate) {
                 new CandidateCommit(
-                                channel, target.name(), access.confirmWithin(), timer, this::readRunning, verification)
+                                channel,
+                                target.name(),
+                                access.confirmWithin(),
+                                timer,
+                                locks,
+                                datastores,
+                                verification,
+                                habits)
                         .run(edit, before, script);
             } else {
                 channel.call("<edit-config><target><running/></target>"
@@ -199,7 +216,7 @@ public final class NetconfSession implements DeviceSession {
             return target.name() + " keeps what is running; nothing was left to be saved.";
         }
         String running = readRunning();
-        if (verification.same(running, configuration("startup"))) {
+        if (verification.same(running, datastores.read("startup"))) {
             return "Startup equals running already.";
         }
         try (Locks locks = new Locks(channel, target.name())) {
@@ -208,7 +225,7 @@ public final class NetconfSession implements DeviceSession {
         } catch (RpcErrorException e) {
             throw e.reason() == Reason.IN_USE ? e : new DeviceException(Reason.SAVE_FAILED, e.getMessage(), e);
         }
-        verification.startupWritten(readRunning(), configuration("startup"));
+        verification.startupWritten(readRunning(), datastores.read("startup"));
         return "Running was copied to startup, and startup read back.";
     }
 
@@ -254,6 +271,7 @@ public final class NetconfSession implements DeviceSession {
 
     @Override
     public void close() {
+        channel.closeSession();
         channel.close();
         login.session().close(true);
     }

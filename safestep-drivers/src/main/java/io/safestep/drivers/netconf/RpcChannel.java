@@ -9,10 +9,15 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.apache.sshd.client.channel.ChannelSubsystem;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.w3c.dom.Element;
 import org.xml.sax.SAXException;
 
@@ -24,6 +29,9 @@ final class RpcChannel implements AutoCloseable {
     /** Some servers lose a request that comes in the same breath as the hello: the first one is asked again. */
     private static final int MOST_KNOCKS = 4;
 
+    private static final Duration GOOD_BYE = Duration.ofSeconds(1);
+    private static final Logger log = LoggerFactory.getLogger(RpcChannel.class);
+
     private static final Duration KNOCK = Duration.ofSeconds(2);
 
     private final LoggedIn login;
@@ -32,6 +40,9 @@ final class RpcChannel implements AutoCloseable {
     private final MessageReader reader;
     private final TimeLimits limits;
     private final Set<String> capabilities = new HashSet<>();
+    /** What came while a reply was waited for. */
+    private final Deque<Element> notifications = new ArrayDeque<>();
+
     private boolean chunked;
 
     /** Whether a request was answered. */
@@ -97,11 +108,15 @@ final class RpcChannel implements AutoCloseable {
 
     /** Asks until it is answered; for what may be asked more than once, and is answered quickly. */
     private Element insist(String question) throws DeviceException {
-        Duration patience = KNOCK.compareTo(limits.command()) < 0 ? KNOCK : limits.command();
-        for (int i = 0; i < MOST_KNOCKS; i++) {
+        long deadline = System.nanoTime() + limits.command().toNanos();
+        int first = lastMessage + 1;
+        for (int i = 1; i <= MOST_KNOCKS; i++) {
             send(request(question));
+            Duration left = Duration.ofNanos(Math.max(1, deadline - System.nanoTime()));
+            // After the last knock, as long as for any other request: it may be slow and not deaf.
+            Duration patience = i < MOST_KNOCKS && KNOCK.compareTo(left) < 0 ? KNOCK : left;
             try {
-                Element reply = replyTo(lastMessage, patience, Reason.TIMED_OUT);
+                Element reply = replyTo(first, patience, Reason.TIMED_OUT);
                 answers = true;
                 return reply;
             } catch (DeviceException e) {
@@ -119,6 +134,17 @@ final class RpcChannel implements AutoCloseable {
      */
     Element ask(String question) throws DeviceException {
         return answers ? call(question) : withoutError(insist(question));
+    }
+
+    /** A parameter of a capability, such as {@code basic-mode} (RFC 6243, section 4.3); empty when it is not there. */
+    String parameter(String capability, String name) {
+        return capabilities.stream()
+                .filter(c -> c.startsWith("urn:ietf:params:netconf:" + capability + "?"))
+                .flatMap(c -> Stream.of(c.substring(c.indexOf('?') + 1).split("[&;]")))
+                .filter(p -> p.startsWith(name + "="))
+                .map(p -> p.substring(name.length() + 1))
+                .findFirst()
+                .orElse("");
     }
 
     /** Whether the server offers a capability, by the part of its name behind {@code urn:ietf:params:netconf:}. */
@@ -140,6 +166,7 @@ final class RpcChannel implements AutoCloseable {
         Element reply;
         try {
             reply = replyTo(lastMessage, limits.command(), Reason.TIMED_OUT);
+            answers = true;
         } catch (DeviceException e) {
             // What a silent server did is not known. Ending the session releases locks and takes back what is on trial.
             close();
@@ -151,7 +178,7 @@ final class RpcChannel implements AutoCloseable {
     private Element withoutError(Element reply) throws RpcErrorException {
         List<RpcError> errors = RpcError.in(reply);
         if (!errors.isEmpty()) {
-            throw new RpcErrorException(device, errors.get(0));
+            throw new RpcErrorException(device, errors);
         }
         return reply;
     }
@@ -160,19 +187,28 @@ final class RpcChannel implements AutoCloseable {
         return "<rpc xmlns=\"" + Xml.NETCONF + "\" message-id=\"" + ++lastMessage + "\">" + operation + "</rpc>";
     }
 
-    /** The reply with that number. Late replies to earlier requests and notifications are passed over. */
-    private Element replyTo(int messageId, Duration limit, Reason late) throws DeviceException {
+    /**
+     * The reply to the last request, or to one before it with at least that number, which asked the same. Late replies to
+     * earlier requests and notifications are passed over.
+     */
+    private Element replyTo(int first, Duration limit, Reason late) throws DeviceException {
         long deadline = System.nanoTime() + limit.toNanos();
         while (true) {
             Element message = parse(next(Duration.ofNanos(Math.max(1, deadline - System.nanoTime())), late));
             if ("rpc-reply".equals(message.getLocalName())) {
                 String id = message.getAttribute("message-id");
                 // An rpc that could not be read is answered without its number (RFC 6241, section 4.3).
-                if (id.isEmpty() || id.equals(Integer.toString(messageId))) {
+                if (id.isEmpty() || isBetween(id, first)) {
                     return message;
                 }
+            } else if ("notification".equals(message.getLocalName())) {
+                notifications.add(message);
             }
         }
+    }
+
+    private boolean isBetween(String id, int first) {
+        return id.matches("\\d{1,9}") && Integer.parseInt(id) >= first && Integer.parseInt(id) <= lastMessage;
     }
 
     /** @return whether a notification with that event came within the limit; all else that comes is passed over */
@@ -180,8 +216,10 @@ final class RpcChannel implements AutoCloseable {
         long deadline = System.nanoTime() + limit.toNanos();
         try {
             while (true) {
-                Element message =
-                        parse(next(Duration.ofNanos(Math.max(1, deadline - System.nanoTime())), Reason.TIMED_OUT));
+                Element message = notifications.isEmpty() ? null : notifications.poll();
+                message = message != null
+                        ? message
+                        : parse(next(Duration.ofNanos(Math.max(1, deadline - System.nanoTime())), Reason.TIMED_OUT));
                 if ("notification".equals(message.getLocalName()) && Xml.child(message, event) != null) {
                     return true;
                 }
@@ -242,6 +280,19 @@ final class RpcChannel implements AutoCloseable {
 
     boolean isOpen() {
         return channel.isOpen();
+    }
+
+    /** Says good-bye (RFC 6241, section 7.8), and does not wait long for the answer. */
+    void closeSession() {
+        if (!channel.isOpen() || !answers) {
+            return;
+        }
+        try {
+            send(request("<close-session/>"));
+            replyTo(lastMessage, GOOD_BYE, Reason.TIMED_OUT);
+        } catch (DeviceException e) {
+            log.debug("{} does not answer to a good-bye: {}", device, e.getMessage());
+        }
     }
 
     @Override

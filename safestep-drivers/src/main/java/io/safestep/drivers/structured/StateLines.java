@@ -7,9 +7,9 @@ import org.w3c.dom.Node;
 import tools.jackson.databind.JsonNode;
 
 /**
- * What a device tells of its state as XML or JSON, as lines that the patterns of a profile can read: every node that holds
- * only values becomes {@code name leaf=value leaf=value}, one that holds none becomes nothing. Blanks in a value become
- * hyphens. The front door of this package.
+ * What a device tells of its state as XML or JSON, as lines that the patterns of a profile can read: every node with values
+ * of its own becomes {@code name leaf=value leaf=value}, and what stands beneath it follows in lines of its own. Blanks in a
+ * value become hyphens. The front door of this package.
  */
 public final class StateLines {
 
@@ -35,23 +35,20 @@ public final class StateLines {
     }
 
     private void element(Element element, int depth) {
-        List<Element> children = new ArrayList<>();
+        List<Element> leaves = new ArrayList<>();
+        List<Element> others = new ArrayList<>();
         for (Node n = element.getFirstChild(); n != null; n = n.getNextSibling()) {
             if (n instanceof Element child) {
-                children.add(child);
+                (child.getElementsByTagName("*").getLength() == 0 ? leaves : others).add(child);
             }
         }
-        boolean leaves = !children.isEmpty()
-                && children.stream().allMatch(c -> c.getElementsByTagName("*").getLength() == 0);
-        if (leaves && element.getTextContent().isBlank()) {
-            return;
-        }
-        if (leaves) {
+        if (leaves.stream().anyMatch(leaf -> !leaf.getTextContent().isBlank())) {
             text.append(element.getLocalName());
-            children.forEach(c -> leaf(c.getLocalName(), c.getTextContent()));
+            leaves.forEach(c -> leaf(c.getLocalName(), c.getTextContent()));
             text.append('\n');
-        } else if (depth < MOST_DEPTH) {
-            children.forEach(c -> element(c, depth + 1));
+        }
+        if (depth < MOST_DEPTH) {
+            others.forEach(c -> element(c, depth + 1));
         }
     }
 
@@ -63,14 +60,16 @@ public final class StateLines {
         if (!node.isObject() || depth > MOST_DEPTH) {
             return;
         }
-        boolean leaves = !node.isEmpty() && node.values().stream().allMatch(JsonNode::isValueNode);
-        if (leaves) {
+        if (node.values().stream().anyMatch(JsonNode::isValueNode)) {
             text.append(name);
-            node.properties().forEach(p -> leaf(local(p.getKey()), p.getValue().asString()));
+            node.properties().stream()
+                    .filter(p -> p.getValue().isValueNode())
+                    .forEach(p -> leaf(local(p.getKey()), p.getValue().asString()));
             text.append('\n');
-        } else {
-            node.properties().forEach(p -> object(local(p.getKey()), p.getValue(), depth + 1));
         }
+        node.properties().stream()
+                .filter(p -> !p.getValue().isValueNode())
+                .forEach(p -> object(local(p.getKey()), p.getValue(), depth + 1));
     }
 
     private static String local(String qualified) {

@@ -8,6 +8,7 @@ import io.safestep.core.config.ScriptRefusedException;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.DeviceTarget;
+import java.util.Optional;
 
 /** Compares what a device says with what it holds. */
 public final class Verification {
@@ -38,6 +39,35 @@ public final class Verification {
             return !engine.same(engine.asShown(held), engine.asShown(engine.apply(held, script)));
         } catch (ScriptRefusedException e) {
             return false;
+        }
+    }
+
+    /**
+     * What differs between two configurations.
+     *
+     * @return in words, secrets masked; empty when they say the same
+     */
+    public Optional<String> difference(String one, String other) throws DeviceException {
+        if (one.equals(other)) {
+            return Optional.empty();
+        }
+        String words = engine.summary(tree(one), tree(other)).inWords();
+        return words.isEmpty() ? Optional.empty() : Optional.of(words);
+    }
+
+    /**
+     * What a configuration holds that a script did not bring.
+     *
+     * @param before what was there before the script
+     * @return in words, secrets masked; empty when there is nothing, or that can't be computed
+     */
+    public Optional<String> foreign(String before, Script script, String held) throws DeviceException {
+        try {
+            ConfigTree expected = engine.asShown(engine.apply(tree(before), script));
+            String words = engine.summary(expected, engine.asShown(tree(held))).inWords();
+            return words.isEmpty() ? Optional.empty() : Optional.of(words);
+        } catch (ScriptRefusedException e) {
+            return Optional.empty();
         }
     }
 
