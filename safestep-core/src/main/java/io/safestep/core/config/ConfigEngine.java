@@ -300,6 +300,14 @@ public final class ConfigEngine {
         return new TouchedGround(language, script).asIn(before, current);
     }
 
+    /**
+     * Whether a configuration differs from what was there before by more than what leads to the outcome. What of that has not
+     * come does not count.
+     */
+    public boolean goesBeyond(ConfigTree before, ConfigTree outcome, ConfigTree held) {
+        return HeldConfiguration.goesBeyond(compare(before, asShown(outcome)), compare(before, held));
+    }
+
     /** Which of the known configurations a device holds. */
     public Holding holding(ConfigTree current, ConfigTree before, ConfigTree outcome) {
         ConfigTree shown = asShown(outcome);

@@ -25,6 +25,16 @@ final class HeldConfiguration {
         return new Holding(state, plannedAtoms.size() - left, plannedAtoms.size(), foreign.size());
     }
 
+    /**
+     * Whether some of what was done to a configuration is none of the plan's doing. What of the plan has not been done does
+     * not count.
+     */
+    static boolean goesBeyond(List<Edit> planned, List<Edit> done) {
+        List<String> beyond = new ArrayList<>(atoms(done));
+        atoms(planned).forEach(beyond::remove);
+        return !beyond.isEmpty();
+    }
+
     private static List<String> atoms(List<Edit> edits) {
         List<String> atoms = new ArrayList<>();
         collect("", edits, atoms);

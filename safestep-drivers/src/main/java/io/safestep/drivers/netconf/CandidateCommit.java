@@ -166,6 +166,7 @@ final class CandidateCommit {
         try {
             channel.call(cancel());
         } catch (RpcErrorException e) {
+            locks.giveBack("candidate");
             locks.giveBack("running");
             channel.call(cancel());
         }

@@ -63,9 +63,13 @@ public final class Verification {
      */
     public Optional<String> foreign(String before, Script script, String held) throws DeviceException {
         try {
-            ConfigTree expected = engine.asShown(engine.apply(tree(before), script));
-            String words = engine.summary(expected, engine.asShown(tree(held))).inWords();
-            return words.isEmpty() ? Optional.empty() : Optional.of(words);
+            ConfigTree was = tree(before);
+            ConfigTree expected = engine.apply(was, script);
+            ConfigTree is = tree(held);
+            return engine.goesBeyond(engine.asShown(was), expected, engine.asShown(is))
+                    ? Optional.of(engine.summary(engine.asShown(expected), engine.asShown(is))
+                            .inWords())
+                    : Optional.empty();
         } catch (ScriptRefusedException e) {
             return Optional.empty();
         }

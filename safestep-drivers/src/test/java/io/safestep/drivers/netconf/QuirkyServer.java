@@ -12,6 +12,7 @@ import java.util.Collections;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.locks.LockSupport;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.apache.sshd.server.SshServer;
@@ -32,6 +33,16 @@ final class QuirkyServer implements AutoCloseable {
         LOSES_FIRST_REQUEST,
         /** Says ok to a commit and changes nothing. */
         COMMIT_WITHOUT_EFFECT,
+        /** Says ok to a commit of what was validated, and changes nothing; as Debian's netconfd does. */
+        VALIDATED_COMMIT_WITHOUT_EFFECT,
+        /** Somebody else edits the candidate behind each edit, in spite of the lock. */
+        FOREIGN_EDITS,
+        /** Does not cancel a commit while running is locked. */
+        NO_CANCEL_WHILE_LOCKED,
+        /** Thinks over its first two answers. */
+        SLOW,
+        /** Refuses an edit for two reasons at once. */
+        REFUSES_EDIT_TWICE,
         /** Refuses locks while a commit waits to be confirmed. */
         NO_LOCK_WHILE_UNCONFIRMED,
         /** Writes startup with the confirming commit. */
@@ -66,6 +77,8 @@ final class QuirkyServer implements AutoCloseable {
     private long lastRead = System.nanoTime();
     private int locks;
     private boolean lost;
+    private boolean validated;
+    private int thoughtOver;
 
     QuirkyServer(Path hostKey, Quirk... habits) throws IOException {
         quirks = habits.length == 0 ? EnumSet.noneOf(Quirk.class) : EnumSet.copyOf(List.of(habits));
@@ -133,7 +146,9 @@ final class QuirkyServer implements AutoCloseable {
                     before = null;
                 }
                 lastRead = System.nanoTime();
-                String contact = rpc.contains("<startup/>") ? startup : running;
+                String contact = rpc.contains("<startup/>")
+                        ? startup
+                        : rpc.contains("<candidate/>") && candidate != null ? candidate : running;
                 yield rpc.contains("<filter")
                         ? "<data/>"
                         : "<data><system xmlns=\"urn:haldrin:system\"><contact>" + contact
@@ -161,8 +176,14 @@ final class QuirkyServer implements AutoCloseable {
                             "<error-path>/system/contact</error-path>"
                                     + "<error-info><bad-element>contact</bad-element></error-info>");
                 }
+                if (has(Quirk.REFUSES_EDIT_TWICE)) {
+                    yield error("invalid-value", "Nobody of that name is on duty.", "")
+                            + error("data-missing", "The watch has no master.", "");
+                }
                 Matcher matcher = CONTACT.matcher(rpc);
                 candidate = matcher.find() ? matcher.group(1) : candidate;
+                candidate = has(Quirk.FOREIGN_EDITS) ? "stowaway" : candidate;
+                validated = false;
                 yield OK;
             }
             case "commit" -> commit(rpc.contains("<confirmed"));
@@ -174,8 +195,15 @@ final class QuirkyServer implements AutoCloseable {
                 startup = has(Quirk.COPY_WITHOUT_EFFECT) ? startup : running;
                 yield OK;
             }
-            case "validate", "close-session" -> OK;
+            case "validate" -> {
+                validated = true;
+                yield OK;
+            }
+            case "close-session" -> OK;
             case "cancel-commit" -> {
+                if (has(Quirk.NO_CANCEL_WHILE_LOCKED) && locks > 0) {
+                    yield error("in-use", "Running is locked.", "");
+                }
                 running = before == null ? running : before;
                 before = null;
                 yield OK;
@@ -186,11 +214,17 @@ final class QuirkyServer implements AutoCloseable {
 
     private String commit(boolean onTrial) {
         if (!onTrial && candidate == null) {
-            if (has(Quirk.REFUSES_CONFIRMATION) || has(Quirk.REVERTS_ONLY_IN_PEACE)) {
+            if (has(Quirk.REFUSES_CONFIRMATION)
+                    || has(Quirk.NO_CANCEL_WHILE_LOCKED)
+                    || has(Quirk.REVERTS_ONLY_IN_PEACE)) {
                 return error("operation-failed", "It can't be confirmed now.", "");
             }
             before = null;
             startup = has(Quirk.SAVES_WITH_COMMIT) ? running : startup;
+            return OK;
+        }
+        if (has(Quirk.VALIDATED_COMMIT_WITHOUT_EFFECT) && validated) {
+            candidate = null;
             return OK;
         }
         before = onTrial ? running : null;
@@ -243,8 +277,15 @@ final class QuirkyServer implements AutoCloseable {
                 if (has(Quirk.ENDLESS_ANSWER) && rpc.contains("<source><running/></source></get-config>")) {
                     flood();
                 }
+                thinkOver();
                 send("<rpc-reply xmlns=\"" + Xml.NETCONF + "\" message-id=\"" + id.group(1) + "\">"
                         + answer(operation.group(1), rpc) + "</rpc-reply>");
+            }
+        }
+
+        private void thinkOver() {
+            if (has(Quirk.SLOW) && thoughtOver++ < 2) {
+                LockSupport.parkNanos(Duration.ofMillis(2_600).toNanos());
             }
         }
 

@@ -79,7 +79,7 @@ class QuirkyServerTest {
     @ParameterizedTest
     @EnumSource(
             value = Quirk.class,
-            names = {"VERSION_1_0_ONLY", "LOSES_FIRST_REQUEST", "TINY_CHUNKS", "SAVES_WITH_COMMIT"})
+            names = {"VERSION_1_0_ONLY", "LOSES_FIRST_REQUEST", "TINY_CHUNKS", "SAVES_WITH_COMMIT", "SLOW"})
     void aChangeIsCommittedOnTrialReadAndConfirmed(Quirk quirk) throws Exception {
         try (DeviceSession session = open(quirk)) {
             assertThat(session.push(SCRIPT, LISTENER)).isEqualTo(2);
@@ -110,6 +110,62 @@ class QuirkyServerTest {
         }
         assertThat(server.operations).contains("cancel-commit");
         assertThat(server.locks()).isZero();
+    }
+
+    @Test
+    void aCommitWithoutEffectIsMadeAgainWithoutValidatingAndThatIsRemembered() throws Exception {
+        try (DeviceSession session = open(Quirk.VALIDATED_COMMIT_WITHOUT_EFFECT)) {
+            assertThat(session.push(SCRIPT, LISTENER)).isEqualTo(2);
+        }
+        assertThat(server.running()).isEqualTo("lighthouse");
+        assertThat(server.operations)
+                .containsSubsequence("edit-config", "validate", "commit", "discard-changes", "edit-config", "commit");
+        server.operations.clear();
+        try (DeviceSession session = connect()) {
+            session.push(new Script(List.of(new ScriptLine(0, "system"), new ScriptLine(1, "contact pier"))), LISTENER);
+        }
+        assertThat(server.running()).isEqualTo("pier");
+        assertThat(server.operations).doesNotContain("validate");
+    }
+
+    @Test
+    void whatSomebodyElsePutIntoTheCandidateIsNotCommitted() throws Exception {
+        try (DeviceSession session = open(Quirk.FOREIGN_EDITS)) {
+            DeviceException e = refused(session);
+            assertThat(e.reason()).isEqualTo(Reason.IN_USE);
+            assertThat(e)
+                    .hasMessageContaining("edits beside those of this change")
+                    .hasMessageContaining("system");
+        }
+        assertThat(server.operations).contains("discard-changes").doesNotContain("commit");
+        assertThat(server.running()).isEqualTo("pier");
+        assertThat(server.locks()).isZero();
+    }
+
+    @Test
+    void runningIsUnlockedWhereTheLockWouldKeepTheServerFromGoingBack() throws Exception {
+        try (DeviceSession session = open(Quirk.NO_CANCEL_WHILE_LOCKED)) {
+            assertThat(refused(session)).hasMessageContaining("It can't be confirmed now.");
+        }
+        assertThat(server.running()).isEqualTo("pier");
+        assertThat(server.operations).containsSubsequence("cancel-commit", "unlock", "unlock", "cancel-commit");
+    }
+
+    @Test
+    void everyErrorIsTold() throws Exception {
+        try (DeviceSession session = open(Quirk.REFUSES_EDIT_TWICE)) {
+            assertThat(refused(session))
+                    .hasMessage("ald-gw-a answered: Nobody of that name is on duty. (invalid-value); The watch has no"
+                            + " master. (data-missing)");
+        }
+    }
+
+    @Test
+    void aSessionEndsWithAGoodBye() throws Exception {
+        try (DeviceSession session = open()) {
+            session.readRunning();
+        }
+        assertThat(server.operations).endsWith("close-session");
     }
 
     @Test

@@ -134,7 +134,7 @@ final class Datastores {
 
     synchronized void cancel(int session, String persistId) {
         if (unconfirmed == null) {
-            throw new RpcError("operation-failed", "No commit waits to be confirmed.");
+            throw new RpcError("invalid-value", "No commit waits to be confirmed.");
         }
         checkConfirms(session, persistId);
         goBack(unconfirmed.boot());
