@@ -48,7 +48,7 @@ function Loaded({ device, view }: { device: DeviceDetail; view: string }) {
       <div className="head">
         <h1 className="mono fs-5">{d.name}</h1>
         <span className="soft">
-          {d.role} at {d.site} · {d.address} · {d.maker}, {d.platform}
+          {d.role} at {d.site} · {d.address}, port {device.reachedAtPort} · {d.maker}, {d.platform}
           {d.partner && (
             <>
               {" "}
@@ -140,7 +140,9 @@ function Who({ device }: { device: DeviceDetail }) {
   const [editing, setEditing] = useState(false);
   const d = device.row;
   if (editing) {
-    return <RecordForm device={d} close={() => setEditing(false)} />;
+    return (
+      <RecordForm device={d} reach={device.reach} usualPort={device.reachedAtPort} close={() => setEditing(false)} />
+    );
   }
   return (
     <>

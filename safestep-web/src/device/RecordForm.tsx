@@ -3,18 +3,37 @@ import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { api, asProblem } from "../api/client";
-import type { DeviceRow, Platform, Site } from "../api/types";
+import type { DeviceDetail, DeviceRow, Platform, Site } from "../api/types";
 import { ErrorBlock } from "../ui/Messages";
 import { deviceRoles } from "../ui/words";
 
+const asText = (number?: number | null) => (number ? String(number) : "");
+
+/** Blank takes back what was said; what is no number is sent as one that is refused. */
+const asNumber = (text: string) => (text.trim() === "" ? null : /^\d{1,6}$/.test(text.trim()) ? Number(text) : 0);
+
 /** What people say about a device; what it says of itself is read from it. */
-export function RecordForm({ device, close }: { device: DeviceRow; close: () => void }) {
+export function RecordForm({
+  device,
+  reach,
+  usualPort,
+  close,
+}: {
+  device: DeviceRow;
+  reach: DeviceDetail["reach"];
+  usualPort: number;
+  close: () => void;
+}) {
   const client = useQueryClient();
   const sites = useQuery({ queryKey: ["sites"], queryFn: () => api.get<Site[]>("/api/sites") });
   const platforms = useQuery({ queryKey: ["platforms"], queryFn: () => api.get<Platform[]>("/api/platforms") });
   const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
   const [form, setForm] = useState({
     address: device.address,
+    port: asText(reach.port),
+    connectSeconds: asText(reach.connectSeconds),
+    logInSeconds: asText(reach.logInSeconds),
+    answerSeconds: asText(reach.answerSeconds),
     siteCode: device.siteCode,
     siteName: "",
     role: device.role,
@@ -27,6 +46,10 @@ export function RecordForm({ device, close }: { device: DeviceRow; close: () => 
       api.put(`/api/devices/${device.name}/record`, {
         ...form,
         role: form.role.toUpperCase(),
+        port: asNumber(form.port),
+        connectSeconds: asNumber(form.connectSeconds),
+        logInSeconds: asNumber(form.logInSeconds),
+        answerSeconds: asNumber(form.answerSeconds),
         siteName: form.siteName || null,
         partner: form.partner.trim() || null,
         labels: form.labels
@@ -61,6 +84,17 @@ export function RecordForm({ device, close }: { device: DeviceRow; close: () => 
         />
         <Form.Control.Feedback type="invalid">{error("address")}</Form.Control.Feedback>
       </Form.Group>
+      <WayIn
+        fields={[
+          { id: "port", label: "Port", placeholder: String(usualPort) },
+          { id: "connectSeconds", label: "Connect within", placeholder: "as its platform" },
+          { id: "logInSeconds", label: "Log in within", placeholder: "as its platform" },
+          { id: "answerSeconds", label: "Answer within", placeholder: "as its platform" },
+        ]}
+        values={form}
+        error={error}
+        edit={edit}
+      />
       <Form.Group className="mb-2" controlId="record-site">
         <Form.Label>Site, by its short name</Form.Label>
         <Form.Control
@@ -145,5 +179,47 @@ export function RecordForm({ device, close }: { device: DeviceRow; close: () => 
         </Button>
       </div>
     </form>
+  );
+}
+
+type Numbers = "port" | "connectSeconds" | "logInSeconds" | "answerSeconds";
+
+/** The way in: what stays blank is as the platform and the network say. Times are in seconds. */
+function WayIn({
+  fields,
+  values,
+  error,
+  edit,
+}: {
+  fields: { id: Numbers; label: string; placeholder: string }[];
+  values: Record<Numbers, string>;
+  error: (field: string) => string | undefined;
+  edit: (change: Partial<Record<Numbers, string>>) => void;
+}) {
+  return (
+    <fieldset className="mb-2">
+      <legend className="visually-hidden">The way in</legend>
+      <div className="field-row">
+        {fields.map(({ id, label, placeholder }) => (
+          <Form.Group key={id} controlId={`record-${id}`}>
+            <Form.Label>
+              {label}
+              {id !== "port" && <span className="soft"> (seconds)</span>}
+            </Form.Label>
+            <Form.Control
+              inputMode="numeric"
+              className="mono"
+              value={values[id]}
+              maxLength={6}
+              placeholder={placeholder}
+              isInvalid={!!error(id)}
+              onChange={(e) => edit({ [id]: e.target.value })}
+            />
+            <Form.Control.Feedback type="invalid">{error(id)}</Form.Control.Feedback>
+          </Form.Group>
+        ))}
+      </div>
+      <Form.Text>Blank: as its platform says.</Form.Text>
+    </fieldset>
   );
 }

@@ -85,6 +85,15 @@ const lines = (text: string) =>
     .map((l) => l.trim())
     .filter(Boolean);
 
+/** Null for the usual ones; what is no number is sent as one that is refused. */
+const portNumbers = (text: string) =>
+  text.trim() === ""
+    ? null
+    : text
+        .split(/[\s,;]+/)
+        .filter(Boolean)
+        .map((p) => (/^\d{1,6}$/.test(p) ? Number(p) : 0));
+
 /** What has not changed for a moment. */
 function useSettled<T>(value: T, millis: number): T {
   const [settled, setSettled] = useState(value);
@@ -99,6 +108,7 @@ function RangeForm({ credentials }: { credentials: Credential[] }) {
   const navigate = useNavigate();
   const [ranges, setRanges] = useState("");
   const [exclusions, setExclusions] = useState("");
+  const [ports, setPorts] = useState("");
   const [tried, setTried] = useState<number[]>(() => credentials.filter((c) => c.standard).map((c) => c.id));
   const asked = useSettled(JSON.stringify({ ranges: lines(ranges), exclusions: lines(exclusions) }), 350);
   const size = useQuery({
@@ -112,6 +122,7 @@ function RangeForm({ credentials }: { credentials: Credential[] }) {
       api.post<Search>("/api/searches/range", {
         ranges: lines(ranges),
         exclusions: lines(exclusions),
+        ports: portNumbers(ports),
         credentials: tried,
       }),
     onSuccess: (search) => navigate(`/searches/${search.id}`),
@@ -157,6 +168,7 @@ function RangeForm({ credentials }: { credentials: Credential[] }) {
         />
         <Form.Control.Feedback type="invalid">{at("exclusions")}</Form.Control.Feedback>
       </Form.Group>
+      <Ports ports={ports} setPorts={setPorts} error={at("ports")} />
       <CredentialOrder credentials={credentials} tried={tried} setTried={setTried} error={at("credentials")} />
       {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
       <p role="status" className="mb-2">
@@ -179,10 +191,16 @@ function WalkForm({ credentials }: { credentials: Credential[] }) {
   const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
   const [from, setFrom] = useState("");
   const [depth, setDepth] = useState("3");
+  const [ports, setPorts] = useState("");
   const [tried, setTried] = useState<number[]>(() => credentials.filter((c) => c.standard).map((c) => c.id));
   const start = useMutation({
     mutationFn: () =>
-      api.post<Search>("/api/searches/walk", { start: from.trim(), depth: Number(depth) || 0, credentials: tried }),
+      api.post<Search>("/api/searches/walk", {
+        start: from.trim(),
+        depth: Number(depth) || 0,
+        ports: portNumbers(ports),
+        credentials: tried,
+      }),
     onSuccess: (search) => navigate(`/searches/${search.id}`),
   });
   const problem = start.error ? asProblem(start.error) : null;
@@ -226,6 +244,7 @@ function WalkForm({ credentials }: { credentials: Credential[] }) {
         />
         <Form.Control.Feedback type="invalid">{problem?.at("depth")[0]?.message}</Form.Control.Feedback>
       </Form.Group>
+      <Ports ports={ports} setPorts={setPorts} error={problem?.at("ports")[0]?.message} />
       <CredentialOrder
         credentials={credentials}
         tried={tried}
@@ -237,6 +256,23 @@ function WalkForm({ credentials }: { credentials: Credential[] }) {
         {start.isPending ? "Starting …" : "Start the walk"}
       </Button>
     </form>
+  );
+}
+
+function Ports({ ports, setPorts, error }: { ports: string; setPorts: (ports: string) => void; error?: string }) {
+  return (
+    <Form.Group className="mb-3" controlId="ports">
+      <Form.Label>Ports, tried in this order</Form.Label>
+      <Form.Control
+        className="mono"
+        value={ports}
+        maxLength={60}
+        isInvalid={!!error}
+        placeholder="the usual ones of the platforms"
+        onChange={(e) => setPorts(e.target.value)}
+      />
+      <Form.Control.Feedback type="invalid">{error}</Form.Control.Feedback>
+    </Form.Group>
   );
 }
 

@@ -113,7 +113,8 @@ function Loaded({ search }: { search: Search }) {
       <div className="head">
         <h1>{searchTitle(search)}</h1>
         <span className="soft">
-          from {search.from}, port {search.port} · {search.startedBy}, {dayAndTime(search.startedAt)}
+          from {search.from}, {search.ports.length > 1 ? "ports" : "port"} {search.ports.join(", ")} ·{" "}
+          {search.startedBy}, {dayAndTime(search.startedAt)}
         </span>
         <div className="actions">
           {!search.endedAt && may && (

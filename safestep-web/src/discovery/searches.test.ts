@@ -10,7 +10,7 @@ function search(change: Partial<Search>): Search {
     exclusions: [],
     start: null,
     depth: 0,
-    port: 22,
+    ports: [22],
     from: "here",
     total: 254,
     lookedAt: 100,

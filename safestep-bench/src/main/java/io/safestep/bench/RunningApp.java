@@ -43,6 +43,7 @@ final class RunningApp implements AutoCloseable {
                         "--spring.datasource.username=postgres",
                         "--safestep.home=" + home,
                         "--safestep.device-port=" + devicePort,
+                        "--safestep.address-translation=10.77=127.77",
                         "--logging.level.root=error");
         port = Integer.parseInt(context.getEnvironment().getProperty("local.server.port"));
         context.getBean(People.class).ensure(LOGIN, "Benchmark", "practice", List.of(Role.ADMINISTRATOR));

@@ -2,7 +2,6 @@ package io.safestep.cli;
 
 import io.safestep.cli.ProfileTrial.Step;
 import io.safestep.core.platform.PlatformProfile;
-import io.safestep.core.platform.RestconfAccess;
 import io.safestep.drivers.DeviceConnector;
 import io.safestep.drivers.DeviceTarget;
 import io.safestep.drivers.TimeLimits;
@@ -106,7 +105,7 @@ final class ProfileCheckCommand implements Callable<Integer> {
             }
             return port;
         }
-        return profile.access() instanceof RestconfAccess ? 443 : 22;
+        return profile.access().port();
     }
 
     private static void print(PrintWriter out, Step step) {

@@ -22,6 +22,11 @@ public interface DeviceSession extends AutoCloseable {
      */
     String readStartup() throws DeviceException;
 
+    /** Whether there is no startup configuration beside the running one: what is in force outlives a restart. */
+    default boolean keepsRunning() {
+        return false;
+    }
+
     /** Sends a read command and gives back what the device says. */
     DeviceAnswer ask(String command) throws DeviceException;
 

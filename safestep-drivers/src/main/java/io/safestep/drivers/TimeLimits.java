@@ -1,5 +1,6 @@
 package io.safestep.drivers;
 
+import io.safestep.core.platform.AnswerLimits;
 import java.time.Duration;
 
 /**
@@ -13,5 +14,13 @@ public record TimeLimits(Duration connect, Duration logIn, Duration command) {
 
     public static TimeLimits usual() {
         return new TimeLimits(Duration.ofSeconds(8), Duration.ofSeconds(10), Duration.ofSeconds(30));
+    }
+
+    /** The same with what was said for a platform in its place. */
+    public TimeLimits with(AnswerLimits said) {
+        return new TimeLimits(
+                said.connect() == null ? connect : said.connect(),
+                said.logIn() == null ? logIn : said.logIn(),
+                said.answer() == null ? command : said.answer());
     }
 }

@@ -57,6 +57,7 @@ final class SafeStepProcess {
                         database,
                         "SPRING_DATASOURCE_USERNAME",
                         "postgres"));
+        builder.environment().put("SAFESTEP_ADDRESS_TRANSLATION", "10.77=127.77");
         builder.environment().putAll(more);
         builder.redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.appendTo(

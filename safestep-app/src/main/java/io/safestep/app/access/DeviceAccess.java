@@ -5,7 +5,9 @@ import io.safestep.app.device.Device;
 import io.safestep.app.device.DeviceIdentities;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
+import io.safestep.app.device.Reach;
 import io.safestep.app.settings.NetworkSettings;
+import io.safestep.core.platform.AnswerLimits;
 import io.safestep.core.platform.DeviceIdentity;
 import io.safestep.core.platform.IdentityReading;
 import io.safestep.core.platform.PlatformProfile;
@@ -19,7 +21,12 @@ import io.safestep.drivers.connect.ConcurrencyBounds;
 import io.safestep.drivers.connect.PlatformConnector;
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
+import java.time.Duration;
+import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -207,15 +214,62 @@ public class DeviceAccess implements DeviceVisits {
 
     /** The device as it is reached with a certain account. */
     DeviceTarget target(Device device, Credentials.Opened credential) {
+        PlatformProfile profile = platforms.profile(device.platform());
         return new DeviceTarget(
                 device.name(),
                 device.siteName(),
                 reached(device.address()),
-                settings.devicePort(),
-                platforms.profile(device.platform()),
+                portOf(device.reach(), profile),
+                profile,
                 credential.login(),
                 credential.password(),
-                device.hostKey());
+                device.hostKey(),
+                limitsOf(device.reach(), profile));
+    }
+
+    /** What was said for the device, else for the whole network, else by its platform. */
+    private int portOf(Reach reach, PlatformProfile profile) {
+        if (reach.port() != null) {
+            return reach.port();
+        }
+        return settings.devicePort() > 0
+                ? settings.devicePort()
+                : profile.access().port();
+    }
+
+    /** The port on which a device is reached. */
+    public int portOf(Device device) {
+        return portOf(device.reach(), platforms.profile(device.platform()));
+    }
+
+    /** The port on which devices of a platform are reached for which nothing else is said. */
+    public int usualPortOf(String platform) {
+        return portOf(Reach.AS_PROFILE, platforms.profile(platform));
+    }
+
+    /** The ports on which devices are looked for where nothing is known: that of the network, else those of all platforms. */
+    public List<Integer> usualPorts() {
+        if (settings.devicePort() > 0) {
+            return List.of(settings.devicePort());
+        }
+        Set<Integer> ports = new TreeSet<>();
+        platforms.all().forEach(profile -> ports.add(profile.access().port()));
+        return List.copyOf(ports);
+    }
+
+    private static @Nullable TimeLimits limitsOf(Reach reach, PlatformProfile profile) {
+        return reach.hasLimits()
+                ? TimeLimits.usual()
+                        .with(profile.limits())
+                        .with(new AnswerLimits(
+                                seconds(reach.connectSeconds()),
+                                seconds(reach.logInSeconds()),
+                                seconds(reach.answerSeconds())))
+                : null;
+    }
+
+    private static @Nullable Duration seconds(@Nullable Integer seconds) {
+        return seconds == null ? null : Duration.ofSeconds(seconds);
     }
 
     /** The address or name at which an address of the network is reached from here. */

@@ -149,7 +149,8 @@ class ArchiveExport {
                 device.siteCode(),
                 device.siteName(),
                 ties.partner(),
-                ties.labels());
+                ties.labels(),
+                device.reach().port() == null ? "" : device.reach().port().toString());
     }
 
     private String text(Device device, Version version, boolean secrets) {

@@ -18,6 +18,9 @@ final class ArchiveFormat {
     /** With a semicolon between two: a label may have blanks. */
     static final String LABELS = "labels";
 
+    /** Empty for that of the platform. */
+    static final String PORT = "port";
+
     static final List<String> COLUMNS = List.of(
             "path",
             "device",
@@ -31,7 +34,8 @@ final class ArchiveFormat {
             "site code",
             "site",
             PARTNER,
-            LABELS);
+            LABELS,
+            PORT);
 
     /** Archives that were written before partners and labels were in them are read as well. */
     static final List<String> NEEDED = COLUMNS.subList(0, COLUMNS.indexOf(PARTNER));

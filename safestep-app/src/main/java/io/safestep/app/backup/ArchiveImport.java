@@ -35,6 +35,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -339,7 +340,14 @@ class ArchiveImport {
                 record.get("platform"),
                 labels(record),
                 null,
-                null);
+                null,
+                port(record));
+    }
+
+    /** Null for that of the platform, and in archives that do not tell it. */
+    private static @Nullable Integer port(CSVRecord record) {
+        String port = optional(record, ArchiveFormat.PORT);
+        return port.matches("\\d{1,5}") ? Integer.valueOf(port) : null;
     }
 
     private static Set<String> labels(CSVRecord record) {

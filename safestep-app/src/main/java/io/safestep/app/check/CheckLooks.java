@@ -58,6 +58,11 @@ public class CheckLooks {
         void sent(String command);
 
         void heard(String answer);
+
+        /** Hears what is said where another looks than the device that is changed. */
+        default Dialogue elsewhere(String who) {
+            return this;
+        }
     }
 
     /**
@@ -93,7 +98,7 @@ public class CheckLooks {
         Map<Visited, List<CheckDefinition>> visits = new LinkedHashMap<>();
         for (CheckDefinition check : checks) {
             switch (check.look().kind()) {
-                case TCP -> seen.put(check, probe(check, dialogue));
+                case TCP -> seen.put(check, probe(check, dialogue.elsewhere("Safe Step")));
                 case CONFIRM -> seen.put(check, new Seen(null, "a person answers this after the change"));
                 case READ, REACHABLE, SAVED, LOG ->
                     lookingDevice(deviceId, check)
@@ -110,7 +115,8 @@ public class CheckLooks {
                                     () -> seen.put(check, lookerGone(check)));
             }
         }
-        visits.forEach((v, some) -> seen.putAll(visit(v.kept() ? own : access, v.deviceId(), some, since, dialogue)));
+        visits.forEach((v, some) -> seen.putAll(
+                visit(v.kept() ? own : access, v.deviceId(), v.deviceId() != deviceId, some, since, dialogue)));
         return checks.stream().map(seen::get).toList();
     }
 
@@ -127,12 +133,18 @@ public class CheckLooks {
     }
 
     private Map<CheckDefinition, Seen> visit(
-            DeviceVisits visits, long deviceId, List<CheckDefinition> checks, Instant since, Dialogue dialogue) {
+            DeviceVisits visits,
+            long deviceId,
+            boolean isOther,
+            List<CheckDefinition> checks,
+            Instant since,
+            Dialogue dialogue) {
         Map<CheckDefinition, Seen> seen = new LinkedHashMap<>();
         try {
             visits.call(deviceId, (device, session) -> {
+                Dialogue heard = isOther ? dialogue.elsewhere(device.name()) : dialogue;
                 for (CheckDefinition check : checks) {
-                    seen.put(check, look(check, device, session, since, dialogue));
+                    seen.put(check, look(check, device, session, since, heard));
                 }
                 return null;
             });
@@ -193,6 +205,9 @@ public class CheckLooks {
     }
 
     private Answer saved(Device device, DeviceSession session) throws DeviceException {
+        if (session.keepsRunning()) {
+            return said("startup", "saved");
+        }
         ConfigEngine engine = platforms.engine(device.platform());
         int places = engine.compare(engine.read(session.readStartup()), engine.read(session.readRunning()))
                 .size();
@@ -215,7 +230,7 @@ public class CheckLooks {
     private Seen probe(CheckDefinition check, Dialogue dialogue) {
         String address = check.look().arguments().get("address");
         int port = Integer.parseInt(check.look().arguments().get("port"));
-        dialogue.sent("(from Safe Step) TCP connection to " + address + " port " + port);
+        dialogue.sent("TCP connection to " + address + " port " + port);
         String how;
         try (Socket socket = new Socket()) {
             socket.connect(new InetSocketAddress(access.reached(address), port), PROBE_MILLIS);

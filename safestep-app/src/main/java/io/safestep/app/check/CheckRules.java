@@ -61,7 +61,8 @@ public class CheckRules {
         return switch (check.look().kind()) {
             case READ -> profile.read(check.look().read()).isPresent();
             case LOG -> profile.log() != null;
-            case REACHABLE, SAVED, TCP, CONFIRM -> true;
+            case SAVED -> profile.access().showsStartup();
+            case REACHABLE, TCP, CONFIRM -> true;
         };
     }
 

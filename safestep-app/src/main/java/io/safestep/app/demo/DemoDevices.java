@@ -109,6 +109,7 @@ class DemoDevices {
                             device.platform(),
                             Set.of(),
                             null,
+                            null,
                             null),
                     person);
             // The core stays in observe, so that there are devices that may only be read.

@@ -5,6 +5,7 @@ import io.safestep.core.platform.DeviceIdentity;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Embedded;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -70,6 +71,10 @@ public class Device {
     private Instant markerAt;
     private Instant addedAt;
 
+    /** Null where all of it is null. */
+    @Embedded
+    private Reach reach;
+
     @ElementCollection
     @CollectionTable(name = "device_label", joinColumns = @JoinColumn(name = "device_id"))
     @Column(name = "label")
@@ -102,6 +107,15 @@ public class Device {
 
     public String address() {
         return address;
+    }
+
+    /** What is said for it about the way into it. */
+    public Reach reach() {
+        return reach == null ? Reach.AS_PROFILE : reach;
+    }
+
+    void reachBy(Reach wanted) {
+        reach = wanted;
     }
 
     Long siteId() {

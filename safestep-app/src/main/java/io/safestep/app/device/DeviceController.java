@@ -37,6 +37,7 @@ class DeviceController {
     /**
      * @param siteName for a site that is not known yet
      * @param partner name of the partner; null for none
+     * @param port on which it is reached; null, like the seconds, for what its platform says
      */
     record RecordRequest(
             @NotBlank(message = "Enter the address.") @Size(max = 253)
@@ -54,7 +55,17 @@ class DeviceController {
             @Size(max = 60) @Nullable String partner,
 
             @NotNull @Size(max = 20, message = "A device has at most 20 labels.")
-            Set<String> labels) {}
+            Set<String> labels,
+
+            @Nullable Integer port,
+            @Nullable Integer connectSeconds,
+            @Nullable Integer logInSeconds,
+            @Nullable Integer answerSeconds) {
+
+        Reach reach() {
+            return new Reach(port, connectSeconds, logInSeconds, answerSeconds);
+        }
+    }
 
     /** @param seen the serial number that the person has looked at */
     record SerialRequest(@NotBlank @Size(max = 100) String seen) {}
@@ -90,7 +101,8 @@ class DeviceController {
                         request.role(),
                         request.platform(),
                         request.partner(),
-                        request.labels()),
+                        request.labels(),
+                        request.reach()),
                 me.login());
         return devices.viewOf(name);
     }

@@ -8,6 +8,7 @@ import java.util.Set;
  * @param siteCode short name of its site, which is added when there is none
  * @param siteName null or blank when the site is known
  * @param partner name of its partner; null for none
+ * @param reach what is said for it about the way into it
  */
 public record DeviceRecord(
         String address,
@@ -16,4 +17,5 @@ public record DeviceRecord(
         DeviceRole role,
         String platform,
         String partner,
-        Set<String> labels) {}
+        Set<String> labels,
+        Reach reach) {}

@@ -283,6 +283,7 @@ public class Devices {
     public Device add(NewDevice wanted, String person) {
         List<FieldError> errors = DeviceRules.errors(wanted.address(), wanted.siteCode(), wanted.labels());
         DeviceRules.add(errors, "name", DeviceRules.nameProblem(wanted.name()));
+        DeviceRules.add(errors, "port", Reach.portProblem(wanted.port()));
         refuse(errors);
         refuseKnown(wanted.name(), wanted.address(), wanted.identity());
         Device device = new Device(
@@ -293,6 +294,7 @@ public class Devices {
                 platforms.profile(wanted.platform()).name(),
                 clock.instant());
         device.record(device.address(), device.site(), device.role(), device.platform(), wanted.labels());
+        device.reachBy(Reach.AS_PROFILE.atPort(wanted.port()));
         if (wanted.identity() != null) {
             device.identify(wanted.identity());
         }
@@ -333,7 +335,9 @@ public class Devices {
     /** @return whether anything changed */
     public boolean change(String name, DeviceRecord wanted, String person) {
         Device device = named(name);
-        refuse(DeviceRules.errors(wanted.address(), wanted.siteCode(), wanted.labels()));
+        List<FieldError> errors = DeviceRules.errors(wanted.address(), wanted.siteCode(), wanted.labels());
+        errors.addAll(wanted.reach().errors());
+        refuse(errors);
         repository
                 .findByAddress(wanted.address())
                 .filter(d -> !d.id().equals(device.id()))
@@ -348,6 +352,7 @@ public class Devices {
                 wanted.role(),
                 platforms.profile(wanted.platform()).name(),
                 wanted.labels());
+        device.reachBy(wanted.reach());
         setPartner(device, wanted.partner());
         String after = inWords(device);
         if (before.equals(after)) {
@@ -372,7 +377,9 @@ public class Devices {
     }
 
     private static String inWords(Device d) {
-        return d.address() + ", " + d.role().name().toLowerCase(Locale.ROOT) + " at " + d.siteName() + ", "
+        String way = d.reach().inWords();
+        return d.address() + (way.isEmpty() ? "" : " (" + way + ")") + ", "
+                + d.role().name().toLowerCase(Locale.ROOT) + " at " + d.siteName() + ", "
                 + d.platform()
                 + (d.partner() == null ? "" : ", partner " + d.partner().name())
                 + (d.labels().isEmpty() ? "" : ", labels " + String.join(", ", new TreeSet<>(d.labels())));

@@ -2,6 +2,7 @@ package io.safestep.app.device;
 
 import io.safestep.core.platform.DeviceIdentity;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Everything that is needed to know a device for the first time.
@@ -10,6 +11,7 @@ import java.util.Set;
  * @param siteName null or blank when the site is known, or is called as its code
  * @param identity who it says it is; null when it was not asked yet
  * @param hostKey the key that it showed, in the form {@code type base64}; null when it was not asked yet
+ * @param port TCP port on which it is reached; null for that of its platform
  */
 public record NewDevice(
         String name,
@@ -20,4 +22,5 @@ public record NewDevice(
         String platform,
         Set<String> labels,
         DeviceIdentity identity,
-        String hostKey) {}
+        String hostKey,
+        @Nullable Integer port) {}

@@ -1,6 +1,7 @@
 package io.safestep.app.discovery;
 
 import io.safestep.app.access.CredentialChoice;
+import io.safestep.app.access.DeviceAccess;
 import io.safestep.app.backup.BackUpRound;
 import io.safestep.app.credential.Credentials;
 import io.safestep.app.credential.Place;
@@ -49,6 +50,7 @@ class Additions {
     private final Credentials credentials;
     private final CredentialChoice choice;
     private final Cabling cabling;
+    private final DeviceAccess access;
     private final Rounds rounds;
     private final TransactionTemplate transaction;
 
@@ -59,6 +61,7 @@ class Additions {
             Credentials credentials,
             CredentialChoice choice,
             Cabling cabling,
+            DeviceAccess access,
             Rounds rounds,
             TransactionTemplate transaction) {
         this.results = results;
@@ -67,6 +70,7 @@ class Additions {
         this.credentials = credentials;
         this.choice = choice;
         this.cabling = cabling;
+        this.access = access;
         this.rounds = rounds;
         this.transaction = transaction;
     }
@@ -233,7 +237,8 @@ class Additions {
                         result.platform(),
                         wanted.labels(),
                         result.identity(),
-                        result.hostKey()),
+                        result.hostKey(),
+                        portBeside(result)),
                 person);
         wanted.groups().forEach(g -> groups.put(g, device.name(), person));
         boolean saidElsewhere = choice.of(device)
@@ -243,6 +248,11 @@ class Additions {
             credentials.use(Place.DEVICE, device.id(), result.credentialId());
         }
         result.become(ResultState.ADDED, "Added as " + device.name() + ".", device.id());
+    }
+
+    /** The port is said for the device only where it would be reached at another one. */
+    private @Nullable Integer portBeside(SearchResult result) {
+        return result.port() == null || access.usualPortOf(result.platform()) == result.port() ? null : result.port();
     }
 
     /**

@@ -9,6 +9,7 @@ import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.drivers.DeviceException;
+import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.discovery.DeviceFinder;
 import io.safestep.drivers.discovery.DeviceFinder.Account;
 import io.safestep.drivers.discovery.DeviceFinder.Found;
@@ -46,18 +47,51 @@ class Finder {
         this.finder = new DeviceFinder(profiles);
     }
 
-    /** @param credentialId of the credential that was let in */
-    record Seen(Found found, long credentialId) {}
+    /**
+     * @param port on which it answered
+     * @param credentialId of the credential that was let in
+     */
+    record Seen(Found found, int port, long credentialId) {}
 
     Opened opened(long credentialId) {
         return credentials.open(credentialId);
     }
 
+    /** How much a failure says: that something answers says more than that nothing does. */
+    private static final List<Reason> TELLING = List.of(
+            Reason.HOST_KEY_CHANGED, Reason.LOGIN_REFUSED, Reason.NOT_POSSIBLE, Reason.SESSION_LOST, Reason.SILENT);
+
     /**
+     * @param ports tried in this order, until a device is recognised; the one of a device on record comes first
      * @param onRecord the device that is known at this address; null when none is
-     * @throws DeviceException as {@link DeviceFinder#find} says
+     * @throws DeviceException as {@link DeviceFinder#find} says, for the port that told most
      */
-    Seen look(String address, int port, List<Opened> tried, Device onRecord) throws DeviceException {
+    Seen look(String address, List<Integer> ports, List<Opened> tried, Device onRecord) throws DeviceException {
+        List<Integer> inTurn = new ArrayList<>(ports);
+        if (onRecord != null && onRecord.reach().port() != null) {
+            inTurn.remove(onRecord.reach().port());
+            inTurn.add(0, onRecord.reach().port());
+        }
+        DeviceException telling = null;
+        for (int port : inTurn) {
+            try {
+                return look(address, port, tried, onRecord);
+            } catch (DeviceException e) {
+                if (e.reason() == Reason.NAME_NOT_FOUND || e.reason() == Reason.HOST_KEY_CHANGED) {
+                    throw e;
+                }
+                telling = telling == null || weight(e) < weight(telling) ? e : telling;
+            }
+        }
+        throw telling;
+    }
+
+    private static int weight(DeviceException e) {
+        int place = TELLING.indexOf(e.reason());
+        return place < 0 ? TELLING.size() : place;
+    }
+
+    private Seen look(String address, int port, List<Opened> tried, Device onRecord) throws DeviceException {
         List<Opened> accounts = new ArrayList<>(tried);
         if (onRecord != null) {
             Opened own = transaction.execute(
@@ -73,7 +107,7 @@ class Finder {
                 port,
                 accounts.stream().map(a -> new Account(a.login(), a.password())).toList(),
                 onRecord == null ? null : onRecord.hostKey());
-        return new Seen(found, accounts.get(found.account()).id());
+        return new Seen(found, port, accounts.get(found.account()).id());
     }
 
     @PreDestroy

@@ -18,7 +18,7 @@ final class Look {
     private static final Logger LOG = LoggerFactory.getLogger(Look.class);
 
     private final long searchId;
-    private final int port;
+    private final List<Integer> ports;
     private final List<Opened> accounts;
     private final Finder finder;
     private final SearchJournal journal;
@@ -35,7 +35,7 @@ final class Look {
             Classification classification,
             SkippedParts skipped) {
         this.searchId = search.id();
-        this.port = search.port();
+        this.ports = search.ports();
         this.accounts = accounts;
         this.finder = finder;
         this.journal = journal;
@@ -51,7 +51,7 @@ final class Look {
     Optional<Finding> at(String address, boolean expected) {
         Device here = classification.onRecordAt(address).orElse(null);
         try {
-            Seen seen = finder.look(address, port, accounts, here);
+            Seen seen = finder.look(address, ports, accounts, here);
             return Optional.of(Finding.of(
                     address,
                     clock.instant(),

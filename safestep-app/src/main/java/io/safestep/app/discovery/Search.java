@@ -7,6 +7,9 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.Collectors;
 import org.hibernate.annotations.DynamicUpdate;
 
 /** A search for devices. Its progress and a person's wish to stop are written at the same time, so only what changed is. */
@@ -35,7 +38,8 @@ class Search {
     private String exclusions;
     private Long startDeviceId;
     private int depth;
-    private int port;
+    /** In the order in which they are tried, with commas. */
+    private String ports;
 
     /** Ids in the order in which they are tried, with commas. */
     private String credentials;
@@ -57,11 +61,11 @@ class Search {
 
     protected Search() {}
 
-    Search(Kind kind, int port, String credentials, String fromHost, String startedBy, Instant startedAt) {
+    Search(Kind kind, List<Integer> ports, String credentials, String fromHost, String startedBy, Instant startedAt) {
         this.kind = kind;
         this.ranges = "";
         this.exclusions = "";
-        this.port = port;
+        this.ports = ports.stream().map(String::valueOf).collect(Collectors.joining(","));
         this.credentials = credentials;
         this.fromHost = fromHost;
         this.startedBy = startedBy;
@@ -105,8 +109,8 @@ class Search {
         return depth;
     }
 
-    int port() {
-        return port;
+    List<Integer> ports() {
+        return Arrays.stream(ports.split(",")).map(Integer::valueOf).toList();
     }
 
     String credentials() {

@@ -47,7 +47,10 @@ class SearchController {
     /** @param from the machine and address from which it would look */
     record SizeAnswer(long addresses, String from) {}
 
-    /** @param credentials ids, in the order in which they are tried */
+    /**
+     * @param ports tried at each address in this order; null or empty for those of the platforms
+     * @param credentials ids, in the order in which they are tried
+     */
     record RangeRequest(
             @NotNull @Size(max = 200, message = "At most 200 ranges.")
             List<@NotNull @Size(max = 40) String> ranges,
@@ -55,12 +58,16 @@ class SearchController {
             @NotNull @Size(max = 200, message = "At most 200 ranges.")
             List<@NotNull @Size(max = 40) String> exclusions,
 
+            @Nullable @Size(max = 10, message = "At most ten ports.")
+            List<@NotNull Integer> ports,
+
             @NotNull
             @Size(max = 10, message = "At most ten credentials: devices lock accounts that are refused too often.")
             List<@NotNull Long> credentials) {}
 
     /**
      * @param start name of the device from which it walks
+     * @param ports tried at each address in this order; null or empty for those of the platforms
      * @param credentials ids; empty for the one that is used for the device
      */
     record WalkRequest(
@@ -69,6 +76,9 @@ class SearchController {
 
             @Min(value = 1, message = "At least one link.") @Max(value = 20, message = "At most 20 links.")
             int depth,
+
+            @Nullable @Size(max = 10, message = "At most ten ports.")
+            List<@NotNull Integer> ports,
 
             @NotNull
             @Size(max = 10, message = "At most ten credentials: devices lock accounts that are refused too often.")
@@ -130,16 +140,22 @@ class SearchController {
                         plan.addresses().behind(null).findFirst().orElseThrow().toString()));
     }
 
+    private static List<Integer> ports(@Nullable List<Integer> said) {
+        return said == null ? List.of() : said;
+    }
+
     @PostMapping("/range")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     SearchView range(@Valid @RequestBody RangeRequest request, @AuthenticationPrincipal SignedIn me) {
-        return searches.overRange(request.ranges(), request.exclusions(), request.credentials(), me.login());
+        return searches.overRange(
+                request.ranges(), request.exclusions(), ports(request.ports()), request.credentials(), me.login());
     }
 
     @PostMapping("/walk")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     SearchView walk(@Valid @RequestBody WalkRequest request, @AuthenticationPrincipal SignedIn me) {
-        return searches.walk(request.start(), request.depth(), request.credentials(), me.login());
+        return searches.walk(
+                request.start(), request.depth(), ports(request.ports()), request.credentials(), me.login());
     }
 
     @PostMapping("/{id}/stop")

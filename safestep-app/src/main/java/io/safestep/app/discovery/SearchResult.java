@@ -19,6 +19,10 @@ class SearchResult {
 
     private Long searchId;
     private String address;
+
+    /** On which something answered; null when nothing did. */
+    private Integer port;
+
     private int depth;
 
     @Enumerated(EnumType.STRING)
@@ -61,6 +65,10 @@ class SearchResult {
 
     String address() {
         return address;
+    }
+
+    Integer port() {
+        return port;
     }
 
     int depth() {

@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param ranges blocks of addresses; empty for a walk
  * @param start name of the device from which it walks; null for a range
  * @param depth how many links it walks away from there
- * @param port TCP port at which devices are looked for
+ * @param ports TCP ports at which devices are looked for, in this order
  * @param from the machine and address from which it looks
  * @param total how many addresses it will look at; grows during a walk
  * @param startedAt UTC
@@ -28,7 +28,7 @@ record SearchView(
         List<String> exclusions,
         @Nullable String start,
         int depth,
-        int port,
+        List<Integer> ports,
         String from,
         long total,
         long lookedAt,
@@ -42,6 +42,7 @@ record SearchView(
     /**
      * What was found at an address.
      *
+     * @param port on which something answered; null when nothing did
      * @param state lower case, words with hyphens, such as {@code changed-identity}
      * @param device the device that it is, or that is on record there; null when there is none
      * @param platform and what follows: null when it was not recognised
@@ -50,6 +51,7 @@ record SearchView(
     record Result(
             long id,
             String address,
+            @Nullable Integer port,
             int depth,
             String state,
             String words,

@@ -6,9 +6,9 @@ import io.safestep.app.audit.AuditLog;
 import io.safestep.app.credential.Credentials;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
+import io.safestep.app.device.Reach;
 import io.safestep.app.job.Jobs;
 import io.safestep.app.problem.ProblemException;
-import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.platform.DeviceIdentity;
 import io.safestep.core.platform.LinkReading.Heard;
 import io.safestep.drivers.DeviceException;
@@ -39,7 +39,6 @@ class Searches {
     private final DeviceAccess access;
     private final CredentialChoice choice;
     private final Credentials credentials;
-    private final NetworkSettings settings;
     private final Jobs jobs;
     private final AuditLog audit;
     private final Clock clock;
@@ -51,7 +50,6 @@ class Searches {
             DeviceAccess access,
             CredentialChoice choice,
             Credentials credentials,
-            NetworkSettings settings,
             Jobs jobs,
             AuditLog audit,
             Clock clock) {
@@ -61,20 +59,25 @@ class Searches {
         this.access = access;
         this.choice = choice;
         this.credentials = credentials;
-        this.settings = settings;
         this.jobs = jobs;
         this.audit = audit;
         this.clock = clock;
     }
 
     /**
+     * @param ports tried at each address in this order; empty for those of the platforms
      * @param credentialIds tried in this order
      * @throws ProblemException when the ranges can't be read or are too large, or there is no credential
      */
-    public SearchView overRange(List<String> ranges, List<String> exclusions, List<Long> credentialIds, String person) {
+    public SearchView overRange(
+            List<String> ranges,
+            List<String> exclusions,
+            List<Integer> ports,
+            List<Long> credentialIds,
+            String person) {
         SearchPlan plan = SearchPlan.of(ranges, exclusions);
         String first = plan.addresses().behind(null).findFirst().orElseThrow().toString();
-        Search search = begin(Search.Kind.RANGE, credentialIds, first, person);
+        Search search = begin(Search.Kind.RANGE, portsOr(ports), credentialIds, first, person);
         search.overRange(
                 plan.ranges().stream().map(Object::toString).collect(Collectors.joining("\n")),
                 plan.exclusions().stream().map(Object::toString).collect(Collectors.joining("\n")),
@@ -83,9 +86,9 @@ class Searches {
     }
 
     /** @param depth how many links away from the device, 1 to 20 */
-    public SearchView walk(String startName, int depth, List<Long> credentialIds, String person) {
+    public SearchView walk(String startName, int depth, List<Integer> ports, List<Long> credentialIds, String person) {
         Device start = devices.named(startName);
-        Search search = begin(Search.Kind.WALK, withOwn(start, credentialIds), start.address(), person);
+        Search search = begin(Search.Kind.WALK, portsOr(ports), withOwn(start, credentialIds), start.address(), person);
         search.walk(start.id(), depth);
         repository.saveAndFlush(search);
         results.save(new SearchResult(search.id(), start.address(), 0, clock.instant()));
@@ -98,14 +101,26 @@ class Searches {
                 : credentialIds;
     }
 
-    private Search begin(Search.Kind kind, List<Long> credentialIds, String firstAddress, String person) {
+    /** Where nothing is said, those on which devices of the platforms listen. */
+    private List<Integer> portsOr(List<Integer> said) {
+        for (Integer port : said) {
+            String problem = Reach.portProblem(port);
+            if (problem != null) {
+                throw ProblemException.invalid("ports", problem);
+            }
+        }
+        return said.isEmpty() ? access.usualPorts() : said.stream().distinct().toList();
+    }
+
+    private Search begin(
+            Search.Kind kind, List<Integer> ports, List<Long> credentialIds, String firstAddress, String person) {
         List<Long> known = credentials.all().stream().map(Credentials.Entry::id).toList();
         if (credentialIds.isEmpty() || !known.containsAll(credentialIds)) {
             throw ProblemException.invalid("credentials", "Choose at least one of the credentials.");
         }
         return new Search(
                 kind,
-                settings.devicePort(),
+                ports,
                 credentialIds.stream().map(String::valueOf).collect(Collectors.joining(",")),
                 from(firstAddress),
                 person,
@@ -123,7 +138,7 @@ class Searches {
         try {
             InetAddress target = Listener.resolve(access.reached(firstAddress));
             return host + ", "
-                    + Listener.sourceFor(target, settings.devicePort()).getHostAddress();
+                    + Listener.sourceFor(target, access.usualPorts().get(0)).getHostAddress();
         } catch (DeviceException e) {
             return host + ", without a route to " + firstAddress;
         }
@@ -172,6 +187,7 @@ class Searches {
         return new SearchView.Result(
                 r.id(),
                 r.address(),
+                r.port(),
                 r.depth(),
                 words(r.state()),
                 r.words(),
@@ -206,7 +222,7 @@ class Searches {
                         ? null
                         : devices.withId(s.startDeviceId()).name(),
                 s.depth(),
-                s.port(),
+                s.ports(),
                 s.fromHost(),
                 s.total(),
                 s.lookedAt(),

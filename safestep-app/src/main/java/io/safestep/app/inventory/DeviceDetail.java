@@ -1,6 +1,7 @@
 package io.safestep.app.inventory;
 
 import io.safestep.app.access.StageView;
+import io.safestep.app.device.Reach;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -8,6 +9,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * Everything about one device.
  *
+ * @param reach what is said for it about the way into it
+ * @param reachedAtPort the TCP port on which it is reached, said for it or not
  * @param credentialWhy where it is said which credential is used; null when nothing says which
  * @param hostKey the trusted host key in a form that people can compare; null before the first session
  * @param offered another host key that it has shown; null when there is none
@@ -15,6 +18,8 @@ import org.jspecify.annotations.Nullable;
  */
 public record DeviceDetail(
         DeviceRow row,
+        Reach reach,
+        int reachedAtPort,
         @Nullable String credentialWhy,
         @Nullable String hostKey,
         @Nullable Offered offered,

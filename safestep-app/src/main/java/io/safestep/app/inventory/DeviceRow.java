@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * A device in the list of all devices.
  *
+ * @param port TCP port that was said for it; null where it is that of its platform or of the network
  * @param siteCode short name of its site
  * @param role lower case, as in the words of the product
  * @param stance {@code observe} or {@code managed}
@@ -26,6 +27,7 @@ import org.jspecify.annotations.Nullable;
 public record DeviceRow(
         String name,
         String address,
+        @Nullable Integer port,
         String siteCode,
         String site,
         String role,

@@ -39,7 +39,7 @@ public class DeviceTable {
     private static final String MOVED = "select coalesce(sum(moved), 0) from device_list_counter";
 
     private static final String ROWS = """
-            select d.id, d.name, d.address, s.id as site_id, s.code, s.name as site, d.role, d.platform, d.model, d.serial,
+            select d.id, d.name, d.address, d.port, s.id as site_id, s.code, s.name as site, d.role, d.platform, d.model, d.serial,
               d.software, d.stance, p.name as partner, l.labels, d.last_seen_at, d.last_problem,
               d.offered_host_key is not null as other_key, d.seen_serial, d.unsaved, d.matches, d.backed_up_at,
               d.baseline_backup_id, d.added_at
@@ -153,6 +153,7 @@ public class DeviceTable {
                 new DeviceRow(
                         row.getString("name"),
                         row.getString("address"),
+                        row.getObject("port", Integer.class),
                         row.getString("code"),
                         row.getString("site"),
                         row.getString("role").toLowerCase(Locale.ROOT),
@@ -186,6 +187,7 @@ public class DeviceTable {
         return new DeviceRow(
                 r.name(),
                 r.address(),
+                r.port(),
                 r.siteCode(),
                 r.site(),
                 r.role(),

@@ -2,6 +2,7 @@ package io.safestep.app.inventory;
 
 import io.safestep.app.device.DeviceRole;
 import io.safestep.app.device.DeviceRules;
+import io.safestep.app.device.Reach;
 import io.safestep.app.inventory.ImportRow.Verdict;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sheet.SheetReader.Line;
@@ -128,6 +129,7 @@ final class ImportPlanner {
                 before,
                 name,
                 address(line, before, problems),
+                port(line, before, problems),
                 siteCode(line, before, problems),
                 newSites.get(cell(line, SheetColumn.SITE).toLowerCase(Locale.ROOT)),
                 role(line, before, problems),
@@ -178,6 +180,24 @@ final class ImportPlanner {
             problems.add(address + " is the address of " + owner + ".");
         }
         return address;
+    }
+
+    /** "none" takes back what was said. */
+    private Integer port(Line line, DeviceRow before, List<String> problems) {
+        String port = cell(line, SheetColumn.PORT);
+        if (port.isEmpty()) {
+            return before == null ? null : before.port();
+        }
+        if (port.equalsIgnoreCase("none")) {
+            return null;
+        }
+        boolean readable = port.matches("\\d{1,5}");
+        String problem = Reach.portProblem(readable ? Integer.valueOf(port) : Integer.valueOf(0));
+        if (problem != null) {
+            problems.add("“" + port + "” is no port. " + problem);
+            return null;
+        }
+        return Integer.valueOf(port);
     }
 
     private static String asBefore(
@@ -307,6 +327,7 @@ final class ImportPlanner {
     private List<String> changes(DeviceRow before, ImportedDevice device) {
         List<String> changes = new ArrayList<>();
         change(changes, "address", before.address(), device.address());
+        change(changes, "port", text(before.port()), text(device.port()));
         if (!before.siteCode().equalsIgnoreCase(device.siteCode())) {
             change(changes, "site", before.siteCode(), device.siteCode());
         }
@@ -331,6 +352,10 @@ final class ImportPlanner {
         if (!Objects.equals(before, after)) {
             changes.add(what + ": " + said(before) + " → " + said(after));
         }
+    }
+
+    private static String text(Integer number) {
+        return number == null ? "" : number.toString();
     }
 
     private static String said(String value) {

@@ -2,6 +2,7 @@ package io.safestep.app.inventory;
 
 import io.safestep.app.audit.AuditLog;
 import java.sql.Timestamp;
+import java.sql.Types;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -72,8 +73,8 @@ class ImportWriter {
     private void add(List<ImportedDevice> devices, Map<String, Long> sites) {
         Timestamp now = Timestamp.from(clock.instant());
         jdbc.batchUpdate(
-                "insert into device (name, address, site_id, role, platform, stance, added_at)"
-                        + " values (?, ?, ?, ?, ?, 'OBSERVE', ?)",
+                "insert into device (name, address, site_id, role, platform, stance, added_at, port)"
+                        + " values (?, ?, ?, ?, ?, 'OBSERVE', ?, ?)",
                 devices,
                 BATCH,
                 (s, d) -> {
@@ -83,6 +84,7 @@ class ImportWriter {
                     s.setString(4, d.role());
                     s.setString(5, d.platform());
                     s.setTimestamp(6, now);
+                    s.setObject(7, d.port(), Types.INTEGER);
                 });
     }
 
@@ -97,7 +99,7 @@ class ImportWriter {
                 BATCH,
                 (s, d) -> s.setString(1, d.name()));
         jdbc.batchUpdate(
-                "update device set address = ?, site_id = ?, role = ?, platform = ? where name = ?",
+                "update device set address = ?, site_id = ?, role = ?, platform = ?, port = ? where name = ?",
                 devices,
                 BATCH,
                 (s, d) -> {
@@ -105,7 +107,8 @@ class ImportWriter {
                     s.setLong(2, sites.get(d.siteCode().toLowerCase(Locale.ROOT)));
                     s.setString(3, d.role());
                     s.setString(4, d.platform());
-                    s.setString(5, d.name());
+                    s.setObject(5, d.port(), Types.INTEGER);
+                    s.setString(6, d.name());
                 });
     }
 

@@ -2,11 +2,13 @@ package io.safestep.app.inventory;
 
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A device as a row of an import wants it. What a row leaves blank is as it was.
  *
  * @param before null for a device that is not known yet
+ * @param port null for that of its platform
  * @param siteName null when the site is known
  * @param role upper case, as it is stored
  * @param partner null for none
@@ -17,6 +19,7 @@ record ImportedDevice(
         DeviceRow before,
         String name,
         String address,
+        @Nullable Integer port,
         String siteCode,
         String siteName,
         String role,
@@ -33,6 +36,7 @@ record ImportedDevice(
                 List.of(
                         name,
                         address,
+                        String.valueOf(port),
                         siteCode,
                         String.valueOf(siteName),
                         role,

@@ -1,6 +1,7 @@
 package io.safestep.app.inventory;
 
 import io.safestep.app.access.ConnectionTestRound;
+import io.safestep.app.access.DeviceAccess;
 import io.safestep.app.access.StageView;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
@@ -40,13 +41,21 @@ class InventoryController {
     private final Cabling cabling;
     private final Rounds rounds;
     private final Platforms platforms;
+    private final DeviceAccess access;
 
-    InventoryController(DeviceTable table, Devices devices, Cabling cabling, Rounds rounds, Platforms platforms) {
+    InventoryController(
+            DeviceTable table,
+            Devices devices,
+            Cabling cabling,
+            Rounds rounds,
+            Platforms platforms,
+            DeviceAccess access) {
         this.table = table;
         this.devices = devices;
         this.cabling = cabling;
         this.rounds = rounds;
         this.platforms = platforms;
+        this.access = access;
     }
 
     record PlatformView(String name, String maker) {}
@@ -89,6 +98,8 @@ class InventoryController {
         String offered = device.offeredHostKey();
         return new DeviceDetail(
                 entry.row(),
+                device.reach(),
+                access.portOf(device),
                 entry.credentialWhy(),
                 device.hostKey() == null ? null : HostKeyFingerprint.of(device.hostKey()),
                 offered == null ? null : new Offered(offered, HostKeyFingerprint.of(offered)),

@@ -9,6 +9,7 @@ import java.util.function.Function;
 enum SheetColumn {
     NAME("Name", true, DeviceRow::name),
     ADDRESS("Address", true, DeviceRow::address),
+    PORT("Port", true, r -> r.port() == null ? "" : r.port().toString()),
     SITE("Site", true, DeviceRow::siteCode),
     SITE_NAME("Site name", true, DeviceRow::site),
     ROLE("Role", true, DeviceRow::role),

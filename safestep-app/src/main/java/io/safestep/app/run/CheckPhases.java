@@ -261,5 +261,21 @@ class CheckPhases {
         public void heard(String answer) {
             journal.heard(work.drive(), work.runDeviceId(), answer);
         }
+
+        /** What is said to others is no part of what was said to this device. */
+        @Override
+        public CheckLooks.Dialogue elsewhere(String who) {
+            return new CheckLooks.Dialogue() {
+                @Override
+                public void sent(String command) {
+                    // The probe itself stays with the one that was asked; the check tells what came of it.
+                }
+
+                @Override
+                public void heard(String answer) {
+                    journal.note(work.drive(), work.runDeviceId(), "looked at from " + who);
+                }
+            };
+        }
     }
 }

@@ -69,4 +69,29 @@ record DeviceWork(
     ConfigTree outcome() {
         return engine.asShown(engine.apply(before(), script));
     }
+
+    /** The same with another way into the device. */
+    DeviceWork visitedBy(DeviceVisits other) {
+        return new DeviceWork(
+                drive,
+                other,
+                changeNumber,
+                runDeviceId,
+                deviceId,
+                name,
+                profile,
+                engine,
+                script,
+                approvedTree,
+                beforeTree,
+                undoProven,
+                restoresStartup,
+                returnsToBackup,
+                wholeBack,
+                pushInterrupted,
+                timer,
+                timerUntil,
+                runStartedAt,
+                checks);
+    }
 }

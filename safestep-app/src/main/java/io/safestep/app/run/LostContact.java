@@ -8,6 +8,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 
@@ -48,6 +49,49 @@ class LostContact {
     /** Comes back when the device answers, or waiting has been of no use. */
     void await(DeviceWork work) throws DeviceException {
         patiently(work, session -> null);
+    }
+
+    /**
+     * The way into the device by which a connection that does not come about is tried again for a while: one slow key
+     * exchange is no reason to turn back. What was begun in a session is never repeated. While a dead-man timer runs, half
+     * of what is left of it is the most.
+     */
+    DeviceVisits connectingAgain(DeviceWork work) {
+        return new DeviceVisits() {
+            @Override
+            public <T> T call(long deviceId, Call<T> call) throws DeviceException {
+                return connected(work, deviceId, call);
+            }
+        };
+    }
+
+    private <T> T connected(DeviceWork work, long deviceId, DeviceVisits.Call<T> call) throws DeviceException {
+        Instant begun = clock.instant();
+        Duration bound = patience.dividedBy(2);
+        if (work.timerUntil() != null) {
+            Duration left = Duration.between(begun, work.timerUntil()).dividedBy(2);
+            bound = left.compareTo(bound) < 0 ? left : bound;
+        }
+        while (true) {
+            AtomicBoolean inside = new AtomicBoolean();
+            try {
+                return work.visits().call(deviceId, (device, session) -> {
+                    inside.set(true);
+                    return call.on(device, session);
+                });
+            } catch (DeviceException e) {
+                if (inside.get()
+                        || !PASSING.contains(e.reason())
+                        || !clock.instant().plus(BETWEEN_TRIES).isBefore(begun.plus(bound))) {
+                    throw e;
+                }
+                journal.note(
+                        work.drive(),
+                        work.runDeviceId(),
+                        "no connection (" + e.getMessage() + "); tried again in " + BETWEEN_TRIES.toSeconds() + " s");
+            }
+            Patience.pause(BETWEEN_TRIES);
+        }
     }
 
     private <T> T patiently(DeviceWork work, DeviceVisits.Visit<T> visit) throws DeviceException {

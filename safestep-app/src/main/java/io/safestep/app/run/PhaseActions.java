@@ -19,6 +19,9 @@ class PhaseActions {
     private static final Set<Phase> LOGS_IN =
             EnumSet.of(Phase.BACK_UP, Phase.GATE, Phase.READ_BACK, Phase.UNDO_PUSH, Phase.UNDO_READ_BACK);
 
+    /** They wait longer than for a connection: for a device that a change may have cut off. */
+    private static final Set<Phase> WAITS_ITSELF = EnumSet.of(Phase.READ_BACK, Phase.UNDO_PUSH, Phase.UNDO_READ_BACK);
+
     /** The phase that comes next can be done in the same session. */
     private static final Set<Phase> GOES_ON = EnumSet.of(
             Phase.BACK_UP,
@@ -34,12 +37,14 @@ class PhaseActions {
     private final CheckPhases checks;
     private final GatePhase gate;
     private final PushPhases pushes;
+    private final LostContact contact;
 
-    PhaseActions(BackupPhases backups, CheckPhases checks, GatePhase gate, PushPhases pushes) {
+    PhaseActions(BackupPhases backups, CheckPhases checks, GatePhase gate, PushPhases pushes, LostContact contact) {
         this.backups = backups;
         this.checks = checks;
         this.gate = gate;
         this.pushes = pushes;
+        this.contact = contact;
     }
 
     /** @param sessions what the work visits the device by */
@@ -49,7 +54,8 @@ class PhaseActions {
         }
         boolean goesOn = false;
         try {
-            PhaseResult result = result(work, phase);
+            DeviceWork visiting = WAITS_ITSELF.contains(phase) ? work : work.visitedBy(contact.connectingAgain(work));
+            PhaseResult result = result(visiting, phase);
             goesOn = result.state() == StepState.DONE && GOES_ON.contains(phase);
             return result;
         } finally {
@@ -57,6 +63,11 @@ class PhaseActions {
                 sessions.end(work.deviceId());
             }
         }
+    }
+
+    /** Reads once more what a device holds that was written to and did not come back. */
+    void lastLook(DeviceWork work) {
+        pushes.lastLook(work);
     }
 
     private PhaseResult result(DeviceWork work, Phase phase) throws DeviceException {

@@ -1,12 +1,14 @@
 package io.safestep.app.run;
 
 import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.config.ConfigSyntaxException;
 import io.safestep.core.config.ConfigTree;
 import io.safestep.core.config.Holding;
 import io.safestep.core.config.Script;
 import io.safestep.drivers.DeadManTimer;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceSession;
+import io.safestep.drivers.StartupState;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
@@ -105,11 +107,37 @@ class PushPhases {
             return PhaseResult.done("no timer was started");
         }
         return work.visits().visit(work.deviceId(), session -> {
-            boolean stopped = session.confirm(work.timer());
-            Holding holding =
-                    work.engine().holding(work.engine().read(session.readRunning()), work.before(), work.outcome());
+            boolean stopped;
+            try {
+                stopped = session.confirm(work.timer());
+            } catch (DeviceException e) {
+                if (e.reason() == DeviceException.Reason.SESSION_LOST) {
+                    throw e;
+                }
+                Holding holding = holding(work, session);
+                return PhaseResult.failed(e.getMessage() + " It " + holding.words())
+                        .holding(holding.words());
+            }
+            Holding holding = holding(work, session);
             return confirmed(stopped, holding).holdingWithoutTimer(holding.words());
         });
+    }
+
+    private static Holding holding(DeviceWork work, DeviceSession session) throws DeviceException {
+        return work.engine().holding(work.engine().read(session.readRunning()), work.before(), work.outcome());
+    }
+
+    /** What a device holds whose way back has failed, read once more; what is known of it may be old by now. */
+    void lastLook(DeviceWork work) {
+        try {
+            String words = work.visits()
+                    .visit(work.deviceId(), session -> holding(work, session))
+                    .words();
+            journal.holds(work.drive(), work.runDeviceId(), words);
+            journal.note(work.drive(), work.runDeviceId(), "read once more at the end: it " + words);
+        } catch (DeviceException | ConfigSyntaxException e) {
+            journal.note(work.drive(), work.runDeviceId(), "could not be read once more at the end: " + e.getMessage());
+        }
     }
 
     private static PhaseResult confirmed(boolean stopped, Holding holding) {
@@ -121,25 +149,36 @@ class PushPhases {
     }
 
     PhaseResult save(DeviceWork work) throws DeviceException {
-        return work.visits().visit(work.deviceId(), session -> {
-            String said = session.save();
-            journal.heard(work.drive(), work.runDeviceId(), said);
-            ConfigEngine engine = work.engine();
-            boolean same = engine.same(engine.read(session.readRunning()), engine.read(session.readStartup()));
-            return same
-                    ? PhaseResult.done("startup equals running")
-                    : PhaseResult.failed("the device said it saved, but startup does not equal running");
-        });
+        return work.visits().visit(work.deviceId(), session -> saved(work, session));
     }
 
-    /** Writes startup only where it is not as it was: a device that could not be saved has nothing to be taken back. */
+    private PhaseResult saved(DeviceWork work, DeviceSession session) throws DeviceException {
+        String said = session.save();
+        journal.heard(work.drive(), work.runDeviceId(), said);
+        return switch (StartupState.of(session, work.engine())) {
+            case EQUALS_RUNNING -> PhaseResult.done(StartupState.EQUALS_RUNNING.words());
+            case IS_RUNNING -> PhaseResult.done(StartupState.IS_RUNNING.words());
+            case NOT_SHOWN -> PhaseResult.done(RunWords.SAVED_AS_IT_SAYS);
+            case DIFFERS -> PhaseResult.failed("the device said it saved, but startup does not equal running");
+        };
+    }
+
+    /**
+     * Saved again, always: what startup holds since the save of the change is what a restart would bring back. Only a device
+     * that shows that its startup equals running needs no word of its own about that.
+     */
     PhaseResult undoSave(DeviceWork work) throws DeviceException {
-        ConfigEngine engine = work.engine();
-        boolean untouched = work.visits()
-                .visit(
-                        work.deviceId(),
-                        session -> engine.same(engine.read(session.readRunning()), engine.read(session.readStartup())));
-        return untouched ? PhaseResult.done("startup equals running") : save(work);
+        return work.visits().visit(work.deviceId(), session -> {
+            try {
+                return saved(work, session);
+            } catch (DeviceException e) {
+                if (e.reason() != DeviceException.Reason.SAVE_FAILED
+                        || StartupState.of(session, work.engine()) != StartupState.EQUALS_RUNNING) {
+                    throw e;
+                }
+                return PhaseResult.done("startup equals running, though it refused to be saved: " + e.getMessage());
+            }
+        });
     }
 
     /**
@@ -159,7 +198,12 @@ class PushPhases {
             ConfigTree target =
                     work.wholeBack() ? work.before() : engine.wayBackTarget(current, work.before(), work.script());
             Script undo = engine.derive(current, target);
-            int sent = send(work, session, undo, null, false);
+            int sent;
+            try {
+                sent = send(work, session, undo, null, false);
+            } catch (DeviceException e) {
+                return refusedUndo(work, session, e);
+            }
             String words = sent == 0
                     ? byTimer ? "went back by its timer" : "nothing to undo"
                     : commands(sent) + " sent" + (byTimer ? " after it went back by its timer" : "");
@@ -172,10 +216,32 @@ class PushPhases {
         });
     }
 
+    /** The device's own sentence, and what it holds after it. */
+    private PhaseResult refusedUndo(DeviceWork work, DeviceSession session, DeviceException refusal)
+            throws DeviceException {
+        if (refusal.reason() != DeviceException.Reason.LINE_REFUSED
+                && refusal.reason() != DeviceException.Reason.TRANSFER_FAILED) {
+            throw refusal;
+        }
+        return PhaseResult.failed(RunWords.REFUSED_UNDO + refusal.getMessage())
+                .holding(holding(work, session).words());
+    }
+
     private boolean goneBack(DeviceWork work, DeviceSession session) throws DeviceException {
         journal.sent(work.drive(), work.runDeviceId(), "(go back by the dead-man timer at once)");
-        boolean gone = session.goBack(work.timer());
-        journal.heard(work.drive(), work.runDeviceId(), gone ? "(the device goes back)" : "(no timer runs any more)");
+        boolean gone;
+        try {
+            gone = session.goBack(work.timer());
+            journal.heard(
+                    work.drive(), work.runDeviceId(), gone ? "(the device goes back)" : "(no timer runs any more)");
+        } catch (DeviceException e) {
+            if (e.reason() != DeviceException.Reason.LINE_REFUSED) {
+                throw e;
+            }
+            // Whether it went back is read next; what is still missing is sent.
+            gone = false;
+            journal.heard(work.drive(), work.runDeviceId(), e.getMessage());
+        }
         journal.disarmed(work.drive(), work.runDeviceId());
         return gone;
     }

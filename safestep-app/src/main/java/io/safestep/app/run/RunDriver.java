@@ -7,8 +7,10 @@ import io.safestep.app.run.RunJournal.Begun;
 import io.safestep.app.schedule.ChangeTimes;
 import io.safestep.core.config.ConfigSyntaxException;
 import io.safestep.core.run.Decision;
+import io.safestep.core.run.DeviceProgress;
 import io.safestep.core.run.PhaseTimes;
 import io.safestep.core.run.RunDecisions;
+import io.safestep.core.run.RunState;
 import io.safestep.core.run.StepState;
 import io.safestep.drivers.DeviceException;
 import jakarta.annotation.PreDestroy;
@@ -127,6 +129,12 @@ class RunDriver {
                 Decision decision = RunDecisions.next(seen.picture());
                 end.show(drive, seen, decision);
                 if (decision instanceof Decision.Finish finish) {
+                    if (finish.state() == RunState.STUCK) {
+                        seen.picture().devices().stream()
+                                .filter(DeviceProgress::wayBackFailed)
+                                .map(d -> seen.ids().get(d.device()))
+                                .forEach(id -> actions.lastLook(devices.of(id)));
+                    }
                     end.write(drive, finish.state());
                     return Optional.empty();
                 } else if (decision instanceof Decision.TakeBack takeBack) {

@@ -4,13 +4,20 @@ import io.safestep.core.run.Decision;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.RunState;
 import io.safestep.core.run.StepState;
-import java.util.ArrayList;
+import io.safestep.drivers.StartupState;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 
 /** What is said of a run, in sentences without a final stop unless they are verdicts. */
 final class RunWords {
+
+    /** Begins what is said of a device that did not take the commands of the way back. */
+    static final String REFUSED_UNDO = "refused the way back: ";
+
+    /** Of a save that nothing but the device's word speaks for. */
+    static final String SAVED_AS_IT_SAYS = "saved, as the device says; its startup configuration can't be read";
 
     private RunWords() {}
 
@@ -70,9 +77,8 @@ final class RunWords {
                 written.isEmpty()
                         ? "Stopped before anything was written: " + firstCause(rollbacks) + "."
                         : "Undone because of " + firstCause(rollbacks) + ". " + devices(written.size())
-                                + (written.size() == 1
-                                        ? " holds what it held before."
-                                        : " hold what they held before.");
+                                + (written.size() == 1 ? " holds what it held before." : " hold what they held before.")
+                                + startupUnread(written);
             default -> stuck(written, rollbacks);
         };
     }
@@ -80,7 +86,8 @@ final class RunWords {
     private static String succeeded(Run run, List<RunDevice> written) {
         int stays = (int) written.stream().filter(d -> !d.takenBack()).count();
         String text = devices(stays) + (stays == 1 ? " holds its outcome" : " hold their outcomes")
-                + "; no check failed, startup saved.";
+                + "; no check failed, startup saved."
+                + startupUnread(written);
         List<String> left = run.devices().stream()
                 .filter(RunDevice::skipped)
                 .map(d -> d.name() + (d.takenBack() && d.written() ? " was taken back" : " was left out") + " by "
@@ -97,19 +104,64 @@ final class RunWords {
                 .orElse("nothing was left to be changed");
     }
 
+    /** What a restart would bring back is not known of a device that can't show its startup configuration. */
+    private static String startupUnread(List<RunDevice> written) {
+        List<String> unread = written.stream()
+                .filter(d -> d.steps().stream()
+                        .filter(s -> s.phase() == Phase.SAVE || s.phase() == Phase.UNDO_SAVE)
+                        .reduce((a, b) -> b)
+                        .filter(s -> SAVED_AS_IT_SAYS.equals(s.words()))
+                        .isPresent())
+                .map(RunDevice::name)
+                .toList();
+        return unread.isEmpty()
+                ? ""
+                : " What startup holds could not be read on " + String.join(", ", unread)
+                        + ": saved is what the device says.";
+    }
+
     private static String stuck(List<RunDevice> written, List<RunRollback> rollbacks) {
-        List<String> parts = new ArrayList<>();
-        for (RunDevice device : written) {
-            String last = device.steps().stream()
-                    .filter(s -> s.phase().undo() && s.state() == StepState.FAILED)
-                    .reduce((a, b) -> b)
-                    .map(RunStep::words)
-                    .orElse("");
-            String holds = device.holds() == null ? "could not be read" : device.holds();
-            parts.add(device.name() + ": last read, it " + holds
-                    + (last.isEmpty() || last.equals(holds) ? "" : " (" + last + ")"));
+        String parts = written.stream().map(RunWords::stuck).collect(Collectors.joining(" "));
+        return "The way back did not succeed after " + firstCause(rollbacks) + ". " + parts;
+    }
+
+    private static String stuck(RunDevice device) {
+        String last = device.steps().stream()
+                .filter(s -> s.phase().undo() && s.state() == StepState.FAILED)
+                .reduce((a, b) -> b)
+                .map(RunStep::words)
+                .orElse("");
+        String holds = device.holds() == null
+                ? device.name() + " was not read since it was written to"
+                : device.name() + ": last read, it " + device.holds();
+        String why = last.isEmpty() || last.equals(device.holds())
+                ? ""
+                : last.startsWith(REFUSED_UNDO) ? "; it " + last : " (" + last + ")";
+        return holds + why + "." + timerOf(device) + startupOf(device);
+    }
+
+    /** A device that went back by itself after it was read does not hold what was read. */
+    private static String timerOf(RunDevice device) {
+        return device.timerUntil() == null
+                ? ""
+                : " Its dead-man timer was to run until " + device.timerUntil().truncatedTo(ChronoUnit.SECONDS)
+                        + ": what was read before that may be old.";
+    }
+
+    private static String startupOf(RunDevice device) {
+        boolean saveBegun = device.steps().stream().anyMatch(s -> s.phase() == Phase.SAVE);
+        boolean savedAgain =
+                device.steps().stream().anyMatch(s -> s.phase() == Phase.UNDO_SAVE && s.state() == StepState.DONE);
+        if (!saveBegun || savedAgain) {
+            return "";
         }
-        return "The way back did not succeed after " + firstCause(rollbacks) + ". " + String.join(". ", parts) + ".";
+        boolean saved = device.steps().stream()
+                .anyMatch(s -> s.phase() == Phase.SAVE
+                        && s.state() == StepState.DONE
+                        && StartupState.EQUALS_RUNNING.words().equals(s.words()));
+        return saved
+                ? " Its startup still holds the change: a restart brings it back."
+                : " What its startup holds is not known: a restart may bring the change back.";
     }
 
     private static String devices(int count) {

@@ -12,7 +12,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param demo whether this is the demo with the practice network
  * @param zone the network's time zone, in which people read times
  * @param addressTranslation pairs of leading address parts such as {@code 10.77=127.77}, separated by commas
- * @param devicePort the TCP port on which devices are reached
+ * @param devicePort the TCP port on which all devices are reached for which nothing else is said; 0 for that of their platform
  * @param practiceApi where the API of the practice network answers, on this machine; empty when there is none
  */
 @ConfigurationProperties("safestep")
@@ -21,5 +21,5 @@ public record NetworkSettings(
         boolean demo,
         ZoneId zone,
         @DefaultValue("") String addressTranslation,
-        @DefaultValue("22") int devicePort,
+        @DefaultValue("0") int devicePort,
         @DefaultValue("") String practiceApi) {}

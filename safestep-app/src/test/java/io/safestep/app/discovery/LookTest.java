@@ -48,8 +48,8 @@ class LookTest extends SafeStepTest {
 
     /** A search of which only what a test needs goes on. */
     private Search search() {
-        return transaction.execute(
-                t -> searches.save(new Search(Search.Kind.RANGE, PRACTICE.devicePort(), "", "ops", "Roake", AT)));
+        return transaction.execute(t ->
+                searches.save(new Search(Search.Kind.RANGE, List.of(PRACTICE.devicePort()), "", "ops", "Roake", AT)));
     }
 
     private Look look(Search search, Clock clock, SkippedParts skipped) {
@@ -86,7 +86,7 @@ class LookTest extends SafeStepTest {
         Search search = search();
         SkippedParts skipped = new SkippedParts();
         Finding withoutIdentity =
-                new Finding("10.77.9.4", AT, null, ResultState.NEW, "", null, new Seen(null, 1), null);
+                new Finding("10.77.9.4", AT, null, ResultState.NEW, "", null, new Seen(null, 22, 1), null);
 
         look(search, Clock.systemUTC(), skipped)
                 .store(List.of(withoutIdentity, silent("10.77.9.5", "It says nothing.")));

@@ -24,6 +24,7 @@ public abstract class SafeStepTest {
         registry.add("spring.datasource.username", () -> "postgres");
         registry.add("safestep.home", () -> PRACTICE.home().toString());
         registry.add("safestep.device-port", PRACTICE::devicePort);
+        registry.add("safestep.address-translation", () -> "10.77=127.77");
         registry.add("safestep.demo", () -> true);
         registry.add("safestep.mail.enabled", () -> true);
         registry.add("safestep.run.shortest-timer", () -> "4s");

@@ -24,6 +24,7 @@ import java.util.regex.Pattern;
  * @param notes what looks like a refusal and is none
  * @param loginPages what may stand before the first prompt, with the keys that it waits for
  * @param interrupt the key that breaks off a command that does not end
+ * @param port the TCP port on which devices listen; 22 where nothing else is said
  */
 public record CommandLine(
         Pattern prompt,
@@ -43,7 +44,8 @@ public record CommandLine(
         List<Pattern> errors,
         List<Pattern> notes,
         List<LoginPage> loginPages,
-        String interrupt)
+        String interrupt,
+        int port)
         implements Access {
 
     /**
@@ -53,6 +55,11 @@ public record CommandLine(
      * @param keys what it waits for
      */
     public record LoginPage(Pattern shows, String keys) {}
+
+    @Override
+    public boolean showsStartup() {
+        return readStartup != null;
+    }
 
     @Override
     public boolean restoresStartup() {

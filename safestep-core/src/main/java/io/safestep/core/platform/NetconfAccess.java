@@ -9,8 +9,16 @@ import java.time.Duration;
  * @param confirmWithin how long the device waits for the confirmation of a commit before it goes back by itself
  * @param restoresStartup whether startup can be copied into force as a whole (RFC 6241, section 7.3)
  * @param validates whether a candidate is validated before it is committed, where the server offers it
+ * @param port the TCP port on which devices listen; 830 where nothing else is said (RFC 6242, section 6)
  */
-public record NetconfAccess(Duration confirmWithin, boolean restoresStartup, boolean validates) implements Access {
+public record NetconfAccess(Duration confirmWithin, boolean restoresStartup, boolean validates, int port)
+        implements Access {
+
+    /** A server without the capability keeps what is running; which it is, a session tells. */
+    @Override
+    public boolean showsStartup() {
+        return true;
+    }
 
     @Override
     public boolean hasTimer() {

@@ -9,6 +9,7 @@ import java.util.Optional;
  * @param name the profile's name, for example {@code corvane-cli}
  * @param maker who makes the devices
  * @param access how it is talked with
+ * @param limits for how long its devices are waited for
  * @param language how the configuration is written
  * @param reads the named read commands
  * @param identity how it is asked who it is; null when it can't be asked
@@ -22,6 +23,7 @@ public record PlatformProfile(
         String name,
         String maker,
         Access access,
+        AnswerLimits limits,
         Language language,
         List<ReadCommand> reads,
         IdentityReading identity,

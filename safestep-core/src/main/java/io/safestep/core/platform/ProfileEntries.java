@@ -2,6 +2,7 @@ package io.safestep.core.platform;
 
 import io.safestep.core.platform.ProfileException.Problem;
 import io.safestep.core.schema.YamlDocument;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -10,6 +11,7 @@ import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.regex.Pattern;
 import java.util.regex.PatternSyntaxException;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 
 /** The entries of one mapping in a profile that follows the schema. */
@@ -57,6 +59,12 @@ record ProfileEntries(YamlDocument document, String pointer, JsonNode map) {
             texts.add(value.asString());
         }
         return texts;
+    }
+
+    /** So many seconds; null when there is no such entry. */
+    @Nullable
+    Duration seconds(String name) {
+        return has(name) ? Duration.ofSeconds(Long.parseLong(text(name))) : null;
     }
 
     boolean isList(String name) {

@@ -41,6 +41,7 @@ public final class ProfileReader {
                 top.text("name"),
                 top.text("maker"),
                 access,
+                limits(top.entries("limits")),
                 top.within("language", language -> LanguageReader.read(language, access)),
                 top.list("reads").stream().map(ProfileReader::readCommand).toList(),
                 top.has("identity") ? identity(top.entries("identity")) : null,
@@ -65,7 +66,8 @@ public final class ProfileReader {
             return new NetconfAccess(
                     Duration.ofSeconds(Long.parseLong(netconf.text("confirmWithinSeconds"))),
                     netconf.has("restoresStartup"),
-                    !netconf.says("validate", false));
+                    !netconf.says("validate", false),
+                    port(netconf, 830));
         }
         if (top.has("restconf")) {
             ProfileEntries restconf = top.entries("restconf");
@@ -73,7 +75,8 @@ public final class ProfileReader {
                     restconf.text("root"),
                     restconf.has("startup") ? restconf.text("startup") : null,
                     restconf.has("save") ? restconf.text("save") : null,
-                    restconf.has("restore") ? restconf.text("restore") : null);
+                    restconf.has("restore") ? restconf.text("restore") : null,
+                    port(restconf, 443));
         }
         if (top.has("commandLine")) {
             return commandLine(top.entries("commandLine"));
@@ -102,7 +105,16 @@ public final class ProfileReader {
                 e.list("loginPages").stream()
                         .map(page -> new CommandLine.LoginPage(page.pattern("shows"), page.text("keys")))
                         .toList(),
-                e.has("interrupt") ? e.text("interrupt") : "\u0003");
+                e.has("interrupt") ? e.text("interrupt") : "\u0003",
+                port(e, 22));
+    }
+
+    private static int port(ProfileEntries e, int usual) {
+        return e.has("port") ? Integer.parseInt(e.text("port")) : usual;
+    }
+
+    private static AnswerLimits limits(ProfileEntries e) {
+        return new AnswerLimits(e.seconds("connectSeconds"), e.seconds("logInSeconds"), e.seconds("answerSeconds"));
     }
 
     private static DeadManCommands timer(ProfileEntries e) {

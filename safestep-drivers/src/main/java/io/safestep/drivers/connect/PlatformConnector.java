@@ -24,7 +24,7 @@ import java.util.concurrent.ConcurrentHashMap;
 /** Opens sessions in the way that a device's platform profile says, within bounds. */
 public final class PlatformConnector implements DeviceConnector {
 
-    private final TimeLimits limits;
+    private final TimeLimits usual;
     private final ConcurrencyBounds bounds;
     private final SshLogin ssh;
     /** By address and port. */
@@ -35,7 +35,7 @@ public final class PlatformConnector implements DeviceConnector {
     }
 
     public PlatformConnector(TimeLimits limits, ConcurrencyBounds bounds) {
-        this.limits = limits;
+        this.usual = limits;
         this.bounds = bounds;
         this.ssh = new SshLogin(limits);
     }
@@ -65,6 +65,7 @@ public final class PlatformConnector implements DeviceConnector {
     }
 
     private DeviceSession open(DeviceTarget target, boolean toRead) throws DeviceException {
+        TimeLimits limits = target.limitsOr(usual);
         if (target.profile().access() instanceof RestconfAccess access) {
             return toRead
                     ? RestconfSession.openForReads(target, access, limits)
@@ -74,7 +75,7 @@ public final class PlatformConnector implements DeviceConnector {
         boolean opened = false;
         try {
             DeviceSession session = target.profile().access() instanceof NetconfAccess access
-                    ? netconf(login, target, access, toRead)
+                    ? netconf(login, target, access, limits, toRead)
                     : CliSession.open(login, target, limits);
             opened = true;
             return session;
@@ -85,7 +86,8 @@ public final class PlatformConnector implements DeviceConnector {
         }
     }
 
-    private DeviceSession netconf(LoggedIn login, DeviceTarget target, NetconfAccess access, boolean toRead)
+    private DeviceSession netconf(
+            LoggedIn login, DeviceTarget target, NetconfAccess access, TimeLimits limits, boolean toRead)
             throws DeviceException {
         return toRead
                 ? NetconfSession.openForReads(login, target, access, limits)
@@ -122,6 +124,11 @@ public final class PlatformConnector implements DeviceConnector {
         @Override
         public String readStartup() throws DeviceException {
             return session.readStartup();
+        }
+
+        @Override
+        public boolean keepsRunning() {
+            return session.keepsRunning();
         }
 
         @Override

@@ -80,10 +80,15 @@ public final class NetconfSession implements DeviceSession {
         return datastores.running();
     }
 
+    /** Without the capability, running itself outlives a restart (RFC 6241, section 8.7.1). */
+    @Override
+    public boolean keepsRunning() {
+        return !channel.offers("capability:startup:1.0");
+    }
+
     @Override
     public String readStartup() throws DeviceException {
-        if (!channel.offers("capability:startup:1.0")) {
-            // Without it, running itself outlives a restart (RFC 6241, section 8.7.1).
+        if (keepsRunning()) {
             throw new DeviceException(
                     Reason.NOT_POSSIBLE, target.name() + " has no startup configuration beside the running one.");
         }
@@ -212,7 +217,7 @@ public final class NetconfSession implements DeviceSession {
 
     @Override
     public String save() throws DeviceException {
-        if (!channel.offers("capability:startup:1.0")) {
+        if (keepsRunning()) {
             return target.name() + " keeps what is running; nothing was left to be saved.";
         }
         String running = readRunning();

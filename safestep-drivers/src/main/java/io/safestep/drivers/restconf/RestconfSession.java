@@ -92,6 +92,11 @@ public final class RestconfSession implements DeviceSession {
     }
 
     @Override
+    public boolean keepsRunning() {
+        return access.save() == null && access.startup() == null;
+    }
+
+    @Override
     public String readStartup() throws DeviceException {
         if (access.startup() == null) {
             throw new DeviceException(

@@ -203,7 +203,7 @@ public final class SshLogin implements AutoCloseable {
                     session,
                     target,
                     hostKey,
-                    System.nanoTime() + limits.connect().toNanos());
+                    System.nanoTime() + target.limitsOr(limits).connect().toNanos());
         }
 
         @Override
@@ -234,9 +234,9 @@ public final class SshLogin implements AutoCloseable {
     /** @throws DeviceException with the stage at which it failed as its reason */
     public LoggedIn logIn(DeviceTarget target) throws DeviceException {
         HostKeyCheck hostKey = new HostKeyCheck(target.pinnedHostKey());
-        long deadline = System.nanoTime() + limits.connect().toNanos();
-        ClientSession session =
-                connect(target, limits.connect(), hostKey, AttributeRepository.ofKeyValuePair(HOST_KEY, hostKey));
+        Duration limit = target.limitsOr(limits).connect();
+        long deadline = System.nanoTime() + limit.toNanos();
+        ClientSession session = connect(target, limit, hostKey, AttributeRepository.ofKeyValuePair(HOST_KEY, hostKey));
         return logIn(session, target, hostKey, deadline);
     }
 
@@ -261,7 +261,7 @@ public final class SshLogin implements AutoCloseable {
             session.addPasswordIdentity(target.password());
             session.setAttribute(PasswordAnswers.PASSWORD, target.password());
             session.setUserInteraction(ANSWERS);
-            session.auth().verify(limits.logIn());
+            session.auth().verify(target.limitsOr(limits).logIn());
             return new LoggedIn(session, target.name(), hostKey.shown);
         } catch (IOException e) {
             session.close(true);
