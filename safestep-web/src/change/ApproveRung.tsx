@@ -53,6 +53,13 @@ export function ApproveRung({ change }: { change: Change }) {
       )}
       {open && !author && mayDecide && change.state === "IN_REVIEW" && <Decision change={change} />}
       {change.emergencyReason !== null && !author && <EmergencyDecision change={change} approvals={approvals.data} />}
+      {change.targets
+        .filter((t) => t.beside)
+        .map((t) => (
+          <Block key={t.device}>
+            <b className="mono">{t.device}</b> {t.beside}
+          </Block>
+        ))}
       {change.targets.length > 0 && (
         <>
           <h2 className="mt-4">What is approved</h2>

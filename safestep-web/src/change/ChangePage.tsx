@@ -175,6 +175,7 @@ function Description({ change }: { change: Change }) {
               <td>{t.wave}</td>
               <td className="mono">
                 <Link to={`/devices/${t.device}`}>{t.device}</Link>
+                {t.beside && <div className="harm small text-wrap">{t.beside}</div>}
               </td>
               <td>{t.site}</td>
               <td>{t.commands === 0 ? "nothing to send" : t.commands}</td>

@@ -180,6 +180,22 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
             {told("settleSeconds")}
           </Form.Group>
           {check.kind !== "CONFIRM" && (
+            <Form.Group controlId={`${id}-stays`}>
+              <Form.Label>Stays so for (s)</Form.Label>
+              <Form.Control
+                inputMode="numeric"
+                style={{ width: 150 }}
+                disabled={disabled}
+                value={check.staysSeconds}
+                maxLength={4}
+                placeholder="as timers say"
+                isInvalid={!!error("staysSeconds")}
+                onChange={(e) => set({ staysSeconds: e.target.value })}
+              />
+              {told("staysSeconds")}
+            </Form.Group>
+          )}
+          {check.kind !== "CONFIRM" && (
             <Form.Group controlId={`${id}-every`}>
               <Form.Label>Looks again every (s)</Form.Label>
               <Form.Control
@@ -371,7 +387,17 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
   );
 }
 
-const inDetails = ["name", "settleSeconds", "everySeconds", "columns", "expression", "only", "masked", "before"];
+const inDetails = [
+  "name",
+  "settleSeconds",
+  "everySeconds",
+  "staysSeconds",
+  "columns",
+  "expression",
+  "only",
+  "masked",
+  "before",
+];
 
 const hasError = (error: Props["error"]) =>
   [...inDetails, "notYetUntil", "devices"].some((field) => error(field) !== undefined);

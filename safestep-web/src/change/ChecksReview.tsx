@@ -33,7 +33,15 @@ export function ChecksReview({ change }: { change: Change }) {
                 <td className="mono">
                   {c.definition.devices.length === 0 ? "all devices" : c.definition.devices.join(", ")}
                 </td>
-                <td>{c.definition.settleSeconds} s</td>
+                <td>
+                  {c.definition.settleSeconds} s
+                  {c.stays > 0 && (
+                    <>
+                      , then stays so for {c.stays} s
+                      {c.staysBecause && <span className="soft"> · {c.staysBecause}</span>}
+                    </>
+                  )}
+                </td>
               </tr>
             ))}
           </tbody>

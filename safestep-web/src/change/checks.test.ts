@@ -24,6 +24,7 @@ describe("a check", () => {
       notYetUntil: 1007,
       settleSeconds: 20,
       everySeconds: 5,
+      staysSeconds: 30,
       severity: "WARN",
       devices: ["brn-gw-a"],
     };

@@ -27,6 +27,8 @@ export interface CheckDraft {
   notYetUntil: string;
   settleSeconds: number;
   everySeconds: number;
+  /** As it is typed; empty for as long as timers say. */
+  staysSeconds: string;
   severity: CheckDefinition["severity"];
   /** Empty for all. */
   devices: string[];
@@ -48,6 +50,7 @@ export const blankCheck: CheckDraft = {
   notYetUntil: "",
   settleSeconds: 15,
   everySeconds: 2,
+  staysSeconds: "",
   severity: "FAIL",
   devices: [],
   library: null,
@@ -75,6 +78,7 @@ export function draftOf(d: CheckDefinition, library: string | null): CheckDraft 
     notYetUntil: d.notYetUntil === null ? "" : `CR-${d.notYetUntil}`,
     settleSeconds: d.settleSeconds,
     everySeconds: d.everySeconds,
+    staysSeconds: d.staysSeconds === null ? "" : String(d.staysSeconds),
     severity: d.severity,
     devices: d.devices,
     library,
@@ -113,6 +117,8 @@ export function checkRequest(c: CheckDraft) {
     notYetUntil: digits === "" ? null : /^\d{1,7}$/.test(digits) ? Number(digits) : 0,
     settleSeconds: c.settleSeconds,
     everySeconds: c.everySeconds,
+    staysSeconds:
+      c.staysSeconds.trim() === "" ? null : /^\d{1,6}$/.test(c.staysSeconds.trim()) ? Number(c.staysSeconds) : -1,
     severity: c.severity,
     devices: c.devices,
     library: c.library,

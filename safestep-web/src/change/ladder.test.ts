@@ -48,6 +48,7 @@ const change = (state: Change["state"], part: Partial<Change> = {}): Change => (
       complete: true,
       commands: 4,
       proven: true,
+      beside: null,
     },
     {
       device: "brn-gw-a",
@@ -62,6 +63,7 @@ const change = (state: Change["state"], part: Partial<Change> = {}): Change => (
       complete: true,
       commands: 0,
       proven: true,
+      beside: null,
     },
   ],
   checks: [],

@@ -7,11 +7,22 @@ const quiet: DeviceState = {
   takenAt: "2026-11-25T00:00:00Z",
   gap: null,
   interfaces: [
-    { name: "port 1", kind: "port", up: true, reason: null, addresses: [], mtu: 1500, vlans: null, far: null },
+    {
+      name: "port 1",
+      kind: "port",
+      up: true,
+      known: true,
+      reason: null,
+      addresses: [],
+      mtu: 1500,
+      vlans: null,
+      far: null,
+    },
     {
       name: "port 2",
       kind: "port",
       up: false,
+      known: true,
       reason: "It is disabled.",
       addresses: [],
       mtu: 1500,

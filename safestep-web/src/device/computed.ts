@@ -4,6 +4,9 @@ import type { Shape } from "../ui/Glyph";
 type State = { shape: Shape; word: string };
 
 export function interfaceState(i: DeviceState["interfaces"][number]): State {
+  if (!i.known) {
+    return { shape: "dot", word: "not known" };
+  }
   if (i.up) {
     return { shape: "done", word: "up" };
   }

@@ -58,6 +58,7 @@ final class SafeStepProcess {
                         "SPRING_DATASOURCE_USERNAME",
                         "postgres"));
         builder.environment().put("SAFESTEP_ADDRESS_TRANSLATION", "10.77=127.77");
+        builder.environment().put("SAFESTEP_LONGEST_STAY", "1s");
         builder.environment().putAll(more);
         builder.redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.appendTo(

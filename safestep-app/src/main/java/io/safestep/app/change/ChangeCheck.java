@@ -1,6 +1,7 @@
 package io.safestep.app.change;
 
 import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.check.SessionTimers;
 import jakarta.persistence.Entity;
 import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
@@ -29,6 +30,8 @@ public class ChangeCheck {
 
     private String library;
     private String service;
+    private int staysSeconds;
+    private String staysBecause = "";
 
     protected ChangeCheck() {}
 
@@ -54,8 +57,25 @@ public class ChangeCheck {
         return id;
     }
 
+    /** As it was chosen. */
     public CheckDefinition definition() {
         return JSON.readValue(definition, CheckDefinition.class);
+    }
+
+    /** As it is looked at: with the time for which it has to stay right, which its author or the timers of devices say. */
+    public CheckDefinition inForce() {
+        CheckDefinition chosen = definition();
+        return chosen.staysSeconds() == null && staysSeconds > 0 ? chosen.staying(staysSeconds) : chosen;
+    }
+
+    /** The timer that says for how long; empty where none does, or its author says it. */
+    String staysBecause() {
+        return definition().staysSeconds() == null ? staysBecause : "";
+    }
+
+    void stays(SessionTimers.Stay stay) {
+        staysSeconds = stay.seconds();
+        staysBecause = stay.because();
     }
 
     /** Null when the author wrote it. */

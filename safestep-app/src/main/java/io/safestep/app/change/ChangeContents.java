@@ -16,7 +16,9 @@ import jakarta.persistence.EntityManager;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 
@@ -36,6 +38,7 @@ class ChangeContents {
     private final PeerSheets peerSheets;
     private final Devices devices;
     private final Groups groups;
+    private final CheckStays stays;
     private final EntityManager entityManager;
 
     ChangeContents(
@@ -48,6 +51,7 @@ class ChangeContents {
             PeerSheets peerSheets,
             Devices devices,
             Groups groups,
+            CheckStays stays,
             EntityManager entityManager) {
         this.repository = repository;
         this.builds = builds;
@@ -58,6 +62,7 @@ class ChangeContents {
         this.peerSheets = peerSheets;
         this.devices = devices;
         this.groups = groups;
+        this.stays = stays;
         this.entityManager = entityManager;
     }
 
@@ -150,12 +155,14 @@ class ChangeContents {
     private void derive(Change change) {
         List<ChangeTarget> targets = change.targets();
         boolean complete = !targets.isEmpty();
+        Map<Device, DeviceBuild> derived = new LinkedHashMap<>();
         for (ChangeTarget target : targets) {
             Long baseline = builds.base(target.device(), target.asked());
             Outcome outcome = builds.outcome(target.device(), baseline, target.asked());
             if (outcome.isDerivable()) {
                 ConfigEngine engine = builds.engine(target.device());
                 DeviceBuild build = outcome.build();
+                derived.put(target.device(), build);
                 target.derived(
                         baseline,
                         engine.text(build.script()),
@@ -166,6 +173,7 @@ class ChangeContents {
                 complete = false;
             }
         }
+        stays.reckon(change.checks(), derived);
         waves.place(change);
         change.sealWith(complete ? sealOf(change) : null);
     }
@@ -186,7 +194,7 @@ class ChangeContents {
                 .sorted(Comparator.comparing(SealedContent.Target::wave).thenComparing(SealedContent.Target::device))
                 .toList();
         List<String> checks =
-                change.checks().stream().map(c -> c.definition().sealed()).toList();
+                change.checks().stream().map(c -> c.inForce().sealed()).toList();
         List<SealedContent.Sheet> sheets = change.sheets().stream()
                 .map(s -> new SealedContent.Sheet(s.device(), s.runBy(), s.lines(), s.undo()))
                 .toList();

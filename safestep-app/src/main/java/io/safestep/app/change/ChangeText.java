@@ -43,7 +43,7 @@ public class ChangeText {
                                 + String.join(
                                         "\n",
                                         change.checks().stream()
-                                                .map(c -> "  " + checkRules.line(c.definition()))
+                                                .map(c -> "  " + checkRules.line(c.inForce()))
                                                 .toList()));
         change.targets().forEach(target -> parts.add(device(target)));
         peerSheets.views(change, false).forEach(sheet -> parts.add(PeerSheets.text(change, sheet)));

@@ -89,6 +89,7 @@ public record ChangeView(
      * @param complete the lines are right and script and undo script are derived
      * @param commands how many commands are sent; 0 for nothing to send
      * @param proven the undo is proven
+     * @param beside what a save would put into startup beside the change, as a sentence; null for nothing that is known
      */
     public record Target(
             String device,
@@ -102,7 +103,8 @@ public record ChangeView(
             Map<String, String> values,
             boolean complete,
             int commands,
-            boolean proven) {}
+            boolean proven,
+            @Nullable String beside) {}
 
     /**
      * @param version names this version of the template
@@ -116,13 +118,17 @@ public record ChangeView(
      * @param expected what it expects, in words
      * @param library name of the check in the library from which it was taken
      * @param service the service near which the change is; its checks come and go with what is changed
+     * @param stays seconds for which it has to be right without a break; 0 where one look is enough
+     * @param staysBecause the timer that says for how long; empty where none does
      */
     public record Check(
             String title,
             String expected,
             CheckDefinition definition,
             @Nullable String library,
-            @Nullable String service) {}
+            @Nullable String service,
+            int stays,
+            String staysBecause) {}
 
     /** A change in a list. */
     public record Row(

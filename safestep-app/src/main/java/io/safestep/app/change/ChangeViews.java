@@ -2,6 +2,7 @@ package io.safestep.app.change;
 
 import io.safestep.app.backup.Backups;
 import io.safestep.app.check.CheckRules;
+import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.group.Groups;
@@ -149,7 +150,22 @@ public class ChangeViews {
                 isAuthor ? t.asked().sortedValues() : maskedValues(t, usable),
                 t.script() != null,
                 t.script() == null ? 0 : (int) t.script().lines().count(),
-                t.proven());
+                t.proven(),
+                t.hasScript() ? beside(t.device()) : null);
+    }
+
+    /** What is known of it since the device was read last; a run looks again. */
+    private static String beside(Device device) {
+        boolean drifted = Boolean.FALSE.equals(device.matches());
+        boolean unsaved = Boolean.TRUE.equals(device.unsaved());
+        if (!drifted && !unsaved) {
+            return null;
+        }
+        String what = drifted
+                ? "It differs from its baseline, and nobody has decided about that"
+                        + (unsaved ? "; it is not saved" : "")
+                : "It runs what is not saved";
+        return what + ". The save of this change puts that into startup, too.";
     }
 
     private Map<String, String> maskedValues(ChangeTarget t, Optional<Templates.Usable> usable) {
@@ -180,6 +196,8 @@ public class ChangeViews {
                 CheckWords.expected(definition),
                 definition,
                 check.library(),
-                check.service());
+                check.service(),
+                check.inForce().stays(),
+                check.staysBecause());
     }
 }

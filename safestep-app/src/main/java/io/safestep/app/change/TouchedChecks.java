@@ -8,7 +8,6 @@ import io.safestep.core.check.CheckSetRule;
 import io.safestep.core.check.Topic;
 import io.safestep.core.check.TouchedTopics;
 import io.safestep.core.config.ConfigSyntaxException;
-import io.safestep.core.network.facts.FactReader;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
@@ -57,11 +56,11 @@ class TouchedChecks {
             return Set.of();
         }
         try {
-            FactReader reader = new FactReader(platforms.profile(target.device().platform()));
-            String name = target.device().name();
             return TouchedTopics.between(
-                    reader.read(name, outcome.build().baseline()),
-                    reader.read(name, outcome.build().outcome()));
+                    platforms.profile(target.device().platform()),
+                    target.device().name(),
+                    outcome.build().baseline(),
+                    outcome.build().outcome());
         } catch (ConfigSyntaxException e) {
             return Set.of();
         }

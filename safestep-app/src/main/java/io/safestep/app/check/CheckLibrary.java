@@ -141,6 +141,7 @@ public class CheckLibrary {
                 null,
                 c.settleSeconds(),
                 c.everySeconds(),
+                c.staysSeconds(),
                 c.severity(),
                 List.of());
     }

@@ -44,6 +44,7 @@ public record CheckRequest(
         @Nullable Integer notYetUntil,
         int settleSeconds,
         @Nullable Integer everySeconds,
+        @Nullable Integer staysSeconds,
         @Nullable Severity severity,
         @Nullable @Size(max = 200) List<@NotBlank @Size(max = 60) String> devices,
         @Nullable @Size(max = 80) String library) {
@@ -104,6 +105,7 @@ public record CheckRequest(
                 notYetUntil,
                 settleSeconds,
                 everySeconds == null ? CheckDefinition.USUAL_PAUSE_SECONDS : everySeconds,
+                staysSeconds,
                 severity == null ? Severity.FAIL : severity,
                 devices == null ? List.of() : devices);
     }

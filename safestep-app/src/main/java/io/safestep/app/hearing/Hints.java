@@ -21,7 +21,7 @@ import org.springframework.stereotype.Component;
 @Component
 class Hints {
 
-    static final Duration QUIET = Duration.ofSeconds(4);
+    static final Duration QUIET = Duration.ofSeconds(2);
 
     /** The header of a message (RFC 5424, section 6): priority, version, time, host name. */
     private static final Pattern HEADER = Pattern.compile("^<\\d{1,3}>1 \\S+ (?<host>\\S{1,255}) ");

@@ -34,8 +34,11 @@ class Subscriptions implements AutoCloseable {
 
     private static final Logger LOG = LoggerFactory.getLogger(Subscriptions.class);
     private static final Duration LISTENING = Duration.ofSeconds(60);
-    private static final Duration AFTER_FAILURE = Duration.ofMinutes(5);
-    private static final int LOOK_SECONDS = 10;
+    /** A session that broke off is begun again after a few seconds; longer each time that it fails at once. */
+    private static final Duration AFTER_FAILURE = Duration.ofSeconds(3);
+
+    private static final int MOST_DOUBLINGS = 6;
+    private static final int LOOK_SECONDS = 2;
 
     private final Devices devices;
     private final DeviceAccess access;
@@ -50,6 +53,9 @@ class Subscriptions implements AutoCloseable {
 
     /** Devices that could not be listened to are left alone until then. */
     private final Map<Long, Instant> notBefore = new ConcurrentHashMap<>();
+
+    /** How often in a row each could not be listened to. */
+    private final Map<Long, Integer> failures = new ConcurrentHashMap<>();
 
     private volatile boolean closed;
 
@@ -108,24 +114,33 @@ class Subscriptions implements AutoCloseable {
     }
 
     private void listen(Device device) {
-        Instant again = clock.instant().plus(AFTER_FAILURE);
+        boolean never = false;
         try {
             access.listen(device.id(), session -> {
                 hear(device, session);
                 return null;
             });
         } catch (DeviceException e) {
-            again = e.reason() == Reason.NOT_POSSIBLE ? Instant.MAX : again;
+            never = e.reason() == Reason.NOT_POSSIBLE;
             LOG.debug("{} is not listened to: {}", device.name(), e.getMessage());
         } finally {
-            notBefore.put(device.id(), again);
+            int failed = failures.merge(device.id(), 1, Integer::sum);
+            Duration pause = AFTER_FAILURE.multipliedBy(1L << Math.min(failed - 1, MOST_DOUBLINGS));
+            notBefore.put(device.id(), never ? Instant.MAX : clock.instant().plus(pause));
             listened.remove(device.id());
         }
     }
 
     private void hear(Device device, DeviceSession session) throws DeviceException {
+        boolean first = true;
         while (!closed) {
-            if (session.awaitChange(LISTENING)) {
+            // Nothing comes within a moment: it is only made sure that the device has taken the subscription.
+            boolean changed = session.awaitChange(first ? Duration.ofMillis(1) : LISTENING);
+            if (first && failures.remove(device.id()) != null) {
+                changed = true; // nobody has listened meanwhile
+            }
+            first = false;
+            if (changed) {
                 hints.heardFrom(device.name());
             }
         }

@@ -14,13 +14,16 @@ import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.network.segment.Conditions;
 import io.safestep.core.network.segment.Host;
 import io.safestep.core.network.segment.Link;
+import io.safestep.core.network.segment.PresumedLinks;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -49,8 +52,12 @@ public class ComputedNetwork {
      */
     record Computed(Input from, NetworkModel model, Map<String, Instant> takenAt, Map<String, String> missing) {}
 
-    /** What a network is computed from; equal inputs give equal networks. */
-    record Input(Map<String, String> hashes, List<Link> links, List<Host> hosts) {}
+    /**
+     * What a network is computed from; equal inputs give equal networks.
+     *
+     * @param untold devices that can't be asked what is at their cables
+     */
+    record Input(Map<String, String> hashes, List<Link> links, List<Host> hosts, Set<String> untold) {}
 
     ComputedNetwork(
             Devices devices, Backups backups, Platforms platforms, Cabling cabling, TransactionTemplate transaction) {
@@ -97,7 +104,7 @@ public class ComputedNetwork {
             RunningCopy copy = copies.get(device.id());
             hashes.put(device.name(), copy == null ? "" : device.platform() + " " + copy.hash());
         }
-        Input input = new Input(hashes, cabling.links(names), cabling.hosts(names));
+        Input input = new Input(hashes, cabling.links(names), cabling.hosts(names), untold(all));
         Computed known = last;
         NetworkModel model = known != null && known.from().equals(input) ? known.model() : null;
         Map<String, String> missing = new TreeMap<>();
@@ -108,10 +115,21 @@ public class ComputedNetwork {
                 .forEach(device ->
                         takenAt.put(device.name(), copies.get(device.id()).takenAt()));
         if (model == null) {
-            model = new NetworkModel(new NetworkDescription(read, input.links(), input.hosts(), Conditions.NORMAL));
+            List<Link> links = new ArrayList<>(input.links());
+            links.addAll(PresumedLinks.of(read, input.untold(), input.links(), input.hosts()));
+            model = new NetworkModel(
+                    new NetworkDescription(read, links, input.hosts(), Conditions.untold(input.untold())));
         }
         last = new Computed(input, model, takenAt, missing);
         return last;
+    }
+
+    private Set<String> untold(List<Device> all) {
+        return all.stream()
+                .filter(d -> !platforms.has(d.platform())
+                        || platforms.profile(d.platform()).links() == null)
+                .map(Device::name)
+                .collect(Collectors.toSet());
     }
 
     private Map<Long, RunningCopy> newestCopies() {

@@ -23,11 +23,16 @@ public record DeviceState(
         List<UnmodelledRow> notModelled,
         List<String> problems) {
 
-    /** @param far what is at the other end of the cable; null when no cable is known */
+    /**
+     * @param known whether it is known that it is up or down
+     * @param far what is at the other end of the cable, and in words when that is only presumed; null when no cable is
+     *     known
+     */
     public record InterfaceRow(
             String name,
             String kind,
             boolean up,
+            boolean known,
             @Nullable String reason,
             List<String> addresses,
             int mtu,

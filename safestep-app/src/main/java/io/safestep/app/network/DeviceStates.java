@@ -52,7 +52,7 @@ class DeviceStates {
                 computed.takenAt().get(name),
                 ComputedNetwork.gaps(computed),
                 model.description().devices().get(name).interfaces().values().stream()
-                        .map(i -> interfaceRow(model, name, i))
+                        .map(i -> interfaceRow(computed, name, i))
                         .toList(),
                 model.ospfNeighbours(name).stream().map(DeviceStates::neighbour).toList(),
                 model.bgpSessions(name).stream().map(DeviceStates::session).toList(),
@@ -64,18 +64,20 @@ class DeviceStates {
                 model.problems());
     }
 
-    private static DeviceState.InterfaceRow interfaceRow(NetworkModel model, String device, InterfaceFacts facts) {
+    private static DeviceState.InterfaceRow interfaceRow(Computed computed, String device, InterfaceFacts facts) {
+        NetworkModel model = computed.model();
         Port port = new Port(device, facts.name());
         InterfaceState state = model.interfaceState(port);
         return new DeviceState.InterfaceRow(
                 facts.name(),
                 words(facts.kind()),
-                state.up(),
+                state.known() && state.up(),
+                state.known(),
                 state.reason(),
                 facts.addresses().stream().map(Object::toString).toList(),
                 facts.mtu(),
                 vlans(facts),
-                far(model, port));
+                far(computed, port));
     }
 
     private static String vlans(InterfaceFacts facts) {
@@ -87,10 +89,12 @@ class DeviceStates {
         return tagged.isEmpty() ? null : String.join(", ", tagged) + " tagged";
     }
 
-    private static String far(NetworkModel model, Port port) {
+    private static String far(Computed computed, Port port) {
+        NetworkModel model = computed.model();
         Stream<String> links = model.description().links().stream()
                 .filter(l -> l.across(port) != null)
-                .map((Link l) -> l.across(port).toString());
+                .map((Link l) -> l.across(port)
+                        + (computed.from().links().contains(l) ? "" : ", presumed: both are in one subnet"));
         Stream<String> hosts = model.description().hosts().stream()
                 .filter(h -> h.port().equals(port))
                 .map(Host::name);

@@ -7,6 +7,7 @@ import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigTree;
 import io.safestep.drivers.DeviceException;
 import java.util.List;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 
 /** The backups before and after a change. */
@@ -15,8 +16,12 @@ class BackupPhases {
 
     private final Backups backups;
     private final RunJournal journal;
+    private final UndecidedDrift drift;
 
-    BackupPhases(Backups backups, RunJournal journal) {
+    /** @param drift what is done about a device that holds what nobody has decided about */
+    BackupPhases(
+            Backups backups, RunJournal journal, @Value("${safestep.run.undecided-drift:tell}") UndecidedDrift drift) {
+        this.drift = drift;
         this.backups = backups;
         this.journal = journal;
     }
@@ -41,11 +46,18 @@ class BackupPhases {
                     + " saved; save the device first; nothing was written");
         }
         int elsewhere = engine.compare(work.approved(), current).size();
-        if (elsewhere > 0) {
+        if (elsewhere > 0 && drift != UndecidedDrift.ALLOW) {
+            String words = "differs from its baseline in " + elsewhere + (elsewhere == 1 ? " place" : " places")
+                    + " that this change does not touch";
+            if (drift == UndecidedDrift.HOLD) {
+                return PhaseResult.failed(
+                        words + "; the save of the change would put that into startup, too. Decide about"
+                                + " it first; nothing was written");
+            }
             journal.note(
                     work.drive(),
                     work.runDeviceId(),
-                    "differs from its baseline in " + elsewhere + " places that this change does not touch");
+                    words + (taken.saved() ? "" : "; the save of the change puts that into startup, too"));
         }
         return PhaseResult.done("backup " + brief(taken.hash()));
     }

@@ -14,6 +14,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -118,14 +119,27 @@ class CheckPhases {
         Map<Long, Observation> before = before(work.runDeviceId());
         questions.ask(work, checks);
         Instant start = clock.instant();
+        Map<Long, Instant> rightSince = new HashMap<>();
         List<Looked> ended = new ArrayList<>();
         List<DeviceWork.Check> open = checks;
         String told = "";
         for (int attempt = 1; ; attempt++) {
             List<Looked> looked = look(work, open, stage, before, attempt);
-            Duration passed = Duration.between(start, clock.instant());
-            List<Looked> unsettled =
-                    looked.stream().filter(l -> isOpen(l, passed)).toList();
+            Instant now = clock.instant();
+            Duration passed = Duration.between(start, now);
+            looked.forEach(l -> {
+                if (l.verdict().passed()) {
+                    rightSince.putIfAbsent(l.check().id(), now);
+                } else {
+                    rightSince.remove(l.check().id());
+                }
+            });
+            List<Looked> staying = stage != Stage.AFTER
+                    ? List.of()
+                    : looked.stream().filter(l -> hasToStay(l, rightSince, now)).toList();
+            List<Looked> unsettled = looked.stream()
+                    .filter(l -> staying.contains(l) || isOpen(l, passed))
+                    .toList();
             looked.stream().filter(l -> !unsettled.contains(l)).forEach(ended::add);
             List<Looked> failed = failed(ended);
             if (!failed.isEmpty()) {
@@ -140,7 +154,9 @@ class CheckPhases {
             boolean asksOnly = open.stream().allMatch(c -> c.definition().look().kind() == LookKind.CONFIRM);
             String words = asksOnly
                     ? "waiting for an answer: " + open.get(0).title()
-                    : "settling: " + words(unsettled) + "; looking again every " + pause.toSeconds() + " s";
+                    : staying.size() == unsettled.size()
+                            ? stayingWords(staying)
+                            : "settling: " + words(unsettled) + "; looking again every " + pause.toSeconds() + " s";
             if (!words.equals(told)) {
                 journal.note(work.drive(), work.runDeviceId(), words);
                 told = words;
@@ -163,6 +179,22 @@ class CheckPhases {
         return check.look().kind() == LookKind.CONFIRM
                 ? looked.awaits()
                 : passed.compareTo(Duration.ofSeconds(check.settleSeconds())) < 0;
+    }
+
+    /** Right, but not for as long as it has to be. */
+    private static boolean hasToStay(Looked looked, Map<Long, Instant> rightSince, Instant now) {
+        Instant since = rightSince.get(looked.check().id());
+        int stays = looked.check().definition().stays();
+        return since != null && stays > 0 && now.isBefore(since.plusSeconds(stays));
+    }
+
+    private static String stayingWords(List<Looked> staying) {
+        Looked longest = staying.stream()
+                .max(Comparator.comparing(l -> l.check().definition().stays()))
+                .orElseThrow();
+        return "right so far; has to stay so for "
+                + longest.check().definition().stays() + " s without a break: "
+                + String.join("; ", staying.stream().map(l -> l.check().title()).toList());
     }
 
     private static Duration pause(List<DeviceWork.Check> open) {

@@ -113,7 +113,7 @@ class DeviceWorks {
             this.changeNumber = change.number();
             this.startedAt = run.startedAt();
             this.checks = change.checks().stream()
-                    .map(c -> planned(c.id(), c.definition()))
+                    .map(c -> planned(c.id(), c.inForce()))
                     .toList();
             this.devices = run.devices().stream()
                     .map(DeviceWorks.this::approved)

@@ -4,7 +4,6 @@ import io.safestep.app.change.Change;
 import io.safestep.app.change.ChangeCheck;
 import io.safestep.app.change.ChangeTarget;
 import io.safestep.app.device.Platforms;
-import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.LookKind;
 import io.safestep.core.run.DeviceProgress;
 import io.safestep.core.run.PhaseTimes;
@@ -35,9 +34,9 @@ public class ChangeTimes {
         List<ChangeTarget> targets = change.targets();
         // How long people take to answer is not reckoned with: the turn-back point comes nearer while they do.
         Duration settle = Duration.ofSeconds(change.checks().stream()
-                .map(ChangeCheck::definition)
+                .map(ChangeCheck::inForce)
                 .filter(c -> c.look().kind() != LookKind.CONFIRM)
-                .mapToInt(CheckDefinition::settleSeconds)
+                .mapToInt(c -> c.settleSeconds() + c.stays())
                 .max()
                 .orElse(0));
         return new PhaseTimes(

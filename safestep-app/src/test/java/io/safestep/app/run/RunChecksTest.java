@@ -122,6 +122,36 @@ class RunChecksTest extends SafeStepTest {
                 .isEqualTo("A route that is missing");
     }
 
+    /** Its table still shows it when the first look comes: only a timer tells. */
+    @Test
+    void aNeighbourThatDiesByItsTimerIsNotSaved() {
+        String before = running("dun-gw-b");
+        try {
+            PRACTICE.network().device("dun-gw-b").switchOn(Fault.NEIGHBOURS_OUTLAST, "3");
+            Map<String, Object> neighbours =
+                    with(check("neighbours", null, "SAME_AS_BEFORE", null), Map.of("settleSeconds", 0));
+            String lines = "interfaces\n  interface " + uplink(before) + "\n    ospf\n      hello 7\n";
+            long early = story.startedRun(
+                    "Hello looked at too early",
+                    Map.of("dun-gw-b", lines),
+                    List.of(with(neighbours, Map.of("staysSeconds", 6))));
+            JsonNode ended = story.awaitEnd(early);
+            assertThat(ended.path("state").asString()).as(ended.toString()).isEqualTo("ROLLED_BACK");
+            assertThat(words(row(checks(early), "Routing neighbours"), "after")).contains("gone: ");
+            assertThat(running("dun-gw-b")).isEqualTo(before);
+        } finally {
+            PRACTICE.network().device("dun-gw-b").switchOff(Fault.NEIGHBOURS_OUTLAST);
+        }
+    }
+
+    /** The first interface that speaks OSPF. */
+    private static String uplink(String configuration) {
+        Matcher found = Pattern.compile("\\n  interface (\\S+)\\n(?:    .*\\n)*?    ospf\\n")
+                .matcher(configuration);
+        assertThat(found.find()).as(configuration).isTrue();
+        return found.group(1);
+    }
+
     @Test
     void whatMadeItFailIsShownSideBySide() {
         long run = story.startedRun(

@@ -29,6 +29,7 @@ public abstract class SafeStepTest {
         registry.add("safestep.mail.enabled", () -> true);
         registry.add("safestep.run.shortest-timer", () -> "4s");
         registry.add("safestep.run.patience", () -> "15s");
+        registry.add("safestep.run.longest-stay", () -> "1s");
         registry.add("safestep.log.port", () -> -1);
         registry.add("safestep.log.subscriptions", () -> 0);
         registry.add("spring.mail.port", () -> PRACTICE.network().mailPort());

@@ -13,6 +13,8 @@ import org.jspecify.annotations.Nullable;
  * @param settleSeconds for how long it is tried again before it counts as failed; for a question, how long an answer is
  *     waited for
  * @param everySeconds how long is waited between two looks
+ * @param staysSeconds for how long after a change it has to be right without a break before it counts as passed; null for
+ *     as long as the timers run on which that rests what it looks at ({@link SessionTimers})
  * @param devices the devices of the change on which it is looked at; empty for all
  */
 public record CheckDefinition(
@@ -25,6 +27,7 @@ public record CheckDefinition(
         @Nullable Integer notYetUntil,
         int settleSeconds,
         int everySeconds,
+        @Nullable Integer staysSeconds,
         Severity severity,
         List<String> devices) {
 
@@ -32,6 +35,34 @@ public record CheckDefinition(
 
     public CheckDefinition {
         devices = List.copyOf(devices);
+    }
+
+    /** One that stays so for as long as timers say. */
+    public CheckDefinition(
+            @Nullable String name,
+            Look look,
+            Extraction extraction,
+            Expectation expectation,
+            @Nullable String value,
+            Beforehand before,
+            @Nullable Integer notYetUntil,
+            int settleSeconds,
+            int everySeconds,
+            Severity severity,
+            List<String> devices) {
+        this(
+                name,
+                look,
+                extraction,
+                expectation,
+                value,
+                before,
+                notYetUntil,
+                settleSeconds,
+                everySeconds,
+                null,
+                severity,
+                devices);
     }
 
     /**
@@ -67,8 +98,31 @@ public record CheckDefinition(
                 notYetUntil,
                 settleSeconds,
                 everySeconds,
+                staysSeconds,
                 severity,
                 some);
+    }
+
+    /** The same that has to be right for so long without a break. */
+    public CheckDefinition staying(int seconds) {
+        return new CheckDefinition(
+                name,
+                look,
+                extraction,
+                expectation,
+                value,
+                before,
+                notYetUntil,
+                settleSeconds,
+                everySeconds,
+                seconds,
+                severity,
+                devices);
+    }
+
+    /** For how long it has to be right without a break; 0 where one look is enough. */
+    public int stays() {
+        return staysSeconds == null ? 0 : staysSeconds;
     }
 
     public boolean concerns(String device) {
@@ -85,18 +139,20 @@ public record CheckDefinition(
         Map<String, String> address = look.arguments().containsKey("address")
                 ? Map.of("address", look.arguments().get("address"))
                 : Map.of();
-        return equals(new CheckDefinition(
-                null,
-                Look.read(look.read() == null ? "" : look.read(), address),
-                Extraction.rows(),
-                expectation,
-                value,
-                usualBefore(expectation),
-                null,
-                settleSeconds,
-                USUAL_PAUSE_SECONDS,
-                Severity.FAIL,
-                List.of()));
+        return stays() == 0
+                && equals(new CheckDefinition(
+                        null,
+                        Look.read(look.read() == null ? "" : look.read(), address),
+                        Extraction.rows(),
+                        expectation,
+                        value,
+                        usualBefore(expectation),
+                        null,
+                        settleSeconds,
+                        USUAL_PAUSE_SECONDS,
+                        staysSeconds,
+                        Severity.FAIL,
+                        List.of()));
     }
 
     /** What is asked of it before the change unless somebody says otherwise. */
@@ -138,6 +194,9 @@ public record CheckDefinition(
                 .add(everySeconds)
                 .add(severity.name())
                 .addAll(devices);
+        if (stays() > 0) {
+            text.add(stays()); // behind all else: what was approved before there was such a time has the text it had
+        }
         return text.toString();
     }
 

@@ -10,6 +10,9 @@ import java.util.Map;
 /** Finds what is wrong with a check, as far as that can be seen without knowing the device. */
 public final class CheckProblems {
 
+    /** A BGP hold time of nine minutes is rare; more is refused, so that no window is spent on waiting alone. */
+    private static final int LONGEST_STAY = 900;
+
     private static final int LONGEST_SETTLING = 600;
     private static final int LONGEST_QUESTION = 7_200;
 
@@ -152,6 +155,9 @@ public final class CheckProblems {
 
     private void time() {
         int longest = check.look().kind() == LookKind.CONFIRM ? LONGEST_QUESTION : LONGEST_SETTLING;
+        if (check.staysSeconds() != null && (check.staysSeconds() < 0 || check.staysSeconds() > LONGEST_STAY)) {
+            add("staysSeconds", "Choose 0 to " + LONGEST_STAY + " seconds, or leave it blank.");
+        }
         if (check.settleSeconds() < 0 || check.settleSeconds() > longest) {
             add("settleSeconds", "Choose 0 to " + longest + " seconds.");
         }

@@ -62,6 +62,6 @@ public final class CheckWords {
                 ? ""
                 : ", by " + check.extraction().kind().name().toLowerCase(Locale.ROOT);
         return title(check, readTitle) + kind + ": " + expected(check) + ", within " + check.settleSeconds() + " s"
-                + devices;
+                + (check.stays() > 0 ? ", stays so for " + check.stays() + " s" : "") + devices;
     }
 }

@@ -1,8 +1,11 @@
 package io.safestep.core.check;
 
+import io.safestep.core.config.ConfigTree;
 import io.safestep.core.network.facts.DeviceFacts;
+import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.network.facts.InterfaceFacts;
 import io.safestep.core.network.facts.PacketFilter;
+import io.safestep.core.platform.PlatformProfile;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -29,6 +32,22 @@ public final class TouchedTopics {
         touched.device();
         touched.interfaces();
         return touched.topics;
+    }
+
+    /**
+     * The same of whole configurations: a line beneath an interface or a routing process touches routing, whether or not
+     * the network model knows what it means.
+     */
+    public static Set<Topic> between(PlatformProfile profile, String device, ConfigTree before, ConfigTree after) {
+        FactReader reader = new FactReader(profile);
+        Set<Topic> topics = EnumSet.noneOf(Topic.class);
+        topics.addAll(between(reader.read(device, before), reader.read(device, after)));
+        for (String kind : List.of("interface", "ospf", "bgp")) {
+            if (!reader.blocks(before, kind).equals(reader.blocks(after, kind))) {
+                topics.add(Topic.ROUTING);
+            }
+        }
+        return topics;
     }
 
     private void when(boolean differs, Topic... what) {

@@ -47,7 +47,7 @@ public record FactName(String object, String attribute) {
             Map.entry("ospf-area", Set.of("stub", "no-summary", "default-cost")),
             Map.entry("ospf-range", Set.of("area", "prefix", "hide")),
             Map.entry("ospf-redistribution", Set.of("source", "metric", "type")),
-            Map.entry("bgp", Set.of("as", "router-id", "local-preference", "require-policy")),
+            Map.entry("bgp", Set.of("as", "router-id", "local-preference", "require-policy", "hold-time")),
             Map.entry("bgp-network", Set.of("prefix")),
             Map.entry("bgp-redistribution", Set.of("source")),
             Map.entry(
@@ -64,6 +64,7 @@ public record FactName(String object, String attribute) {
                             "next-hop-self",
                             "default-route",
                             "disabled",
+                            "hold-time",
                             "key")),
             Map.entry("vrrp", Set.of("address", "priority", "interval", "key")));
 

@@ -24,6 +24,7 @@ public record NetworkLanguage(List<NetworkRule> rules, Map<String, String> defau
             Map.entry("ospf-external-metric", "20"),
             Map.entry("ospf-external-type", "2"),
             Map.entry("bgp-local-preference", "100"),
+            Map.entry("bgp-hold-time", "90"), // RFC 4271, section 10
             Map.entry("vrrp-priority", "100"),
             Map.entry("vrrp-interval", "100"),
             Map.entry("filter-end", "drop"),

@@ -8,9 +8,11 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /** Reads a platform profile from its YAML text. */
 public final class ProfileReader {
@@ -200,6 +202,15 @@ public final class ProfileReader {
 
     private static ReadCommand readCommand(ProfileEntries e) {
         Pattern row = e.patternNaming("row", "key", "value");
-        return new ReadCommand(e.text("name"), e.text("title"), e.text("command"), row, e.texts("arguments"));
+        return new ReadCommand(
+                e.text("name"),
+                e.text("title"),
+                e.text("command"),
+                row,
+                e.texts("arguments"),
+                e.texts("rests").stream()
+                        .map(s -> TimedSession.valueOf(s.toUpperCase(Locale.ROOT)))
+                        .collect(Collectors.toUnmodifiableSet()),
+                e.has("stays") ? Integer.parseInt(e.text("stays")) : 0);
     }
 }

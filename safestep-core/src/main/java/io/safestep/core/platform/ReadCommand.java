@@ -3,6 +3,7 @@ package io.safestep.core.platform;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -14,8 +15,18 @@ import java.util.regex.Pattern;
  * @param command the words to send; names of arguments in braces stand for what is asked for
  * @param row a pattern that finds one row of the output, with the named groups {@code key} and {@code value}
  * @param arguments what is asked for, of {@code address}, {@code port} and {@code source}
+ * @param rests the sessions whose timers have to run out before it shows what has become of them
+ * @param stays seconds for which it has to show the same after every change at least, where the configuration does not tell
+ *     the timers; 0 for none
  */
-public record ReadCommand(String name, String title, String command, Pattern row, List<String> arguments) {
+public record ReadCommand(
+        String name,
+        String title,
+        String command,
+        Pattern row,
+        List<String> arguments,
+        Set<TimedSession> rests,
+        int stays) {
 
     private static final int MOST_ROWS = 10_000;
 

@@ -16,6 +16,10 @@ public enum Fault {
     LOSES_LAST_LINE("Loses the last line", "Of what is pushed together, the last line is not applied.", null),
     STARTUP_WRITE_FAILS("Startup write fails", "Startup can't be written.", null),
     NEIGHBOUR_STAYS_DOWN("Neighbour stays down", "A routing neighbour that goes away does not come back.", null),
+    NEIGHBOURS_OUTLAST(
+            "Neighbours outlast",
+            "A routing neighbour that is lost is shown as before until its timer has run out.",
+            "seconds, 40 when empty"),
     WRONG_PASSWORD("Wrong password", "The device refuses the password that was right before.", null),
     CHANGED_HOST_KEY("Changed host key", "The device shows another host key or certificate than before.", null),
     REPLACED("Replaced", "Another box stands in its place: it shows another serial number.", null),

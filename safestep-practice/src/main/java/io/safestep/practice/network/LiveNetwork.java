@@ -52,6 +52,7 @@ public final class LiveNetwork implements NetworkView {
     private final Map<Link, Instant> rising = new HashMap<>();
 
     private final Clock clock;
+    private final LastingNeighbours lasting = new LastingNeighbours();
 
     private final AtomicLong stamp = new AtomicLong();
     private final Map<String, Boolean> reachable = new HashMap<>();
@@ -229,10 +230,17 @@ public final class LiveNetwork implements NetworkView {
         synchronized (this) {
             loading = held;
         }
-        return now.ospfNeighbours(device).stream()
+        List<Neighbour> really = now.ospfNeighbours(device).stream()
                 .filter(n -> n.area() != null)
                 .map(n -> neighbour(n, loading))
                 .toList();
+        String seconds = devices.get(device).fault(Fault.NEIGHBOURS_OUTLAST).orElse(null);
+        if (seconds == null) {
+            lasting.forget(device);
+            return really;
+        }
+        Duration timer = Duration.ofSeconds(seconds.matches("\\d{1,4}") ? Long.parseLong(seconds) : 40);
+        return lasting.shown(device, really, timer, clock.instant());
     }
 
     private static Neighbour neighbour(OspfNeighbour n, Set<Link> held) {

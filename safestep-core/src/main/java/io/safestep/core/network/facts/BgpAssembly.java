@@ -21,6 +21,7 @@ final class BgpAssembly {
             return null;
         }
         int localPreference = says.number(o, "local-preference", says.defaults().number("bgp-local-preference"));
+        int holdTime = says.number(o, "hold-time", says.defaults().number("bgp-hold-time"));
         return new BgpFacts(
                 as,
                 says.value(o, "router-id", null, IpAddress::parse),
@@ -35,12 +36,12 @@ final class BgpAssembly {
                         .filter(s -> s != null)
                         .toList(),
                 says.of("neighbour").stream()
-                        .map(this::neighbour)
+                        .map(n -> neighbour(n, holdTime))
                         .filter(n -> n != null)
                         .toList());
     }
 
-    private BgpFacts.Neighbour neighbour(FactObject o) {
+    private BgpFacts.Neighbour neighbour(FactObject o, int holdTime) {
         IpAddress address = says.read(new Said(o.name(), o.line(), o.trail()), null, IpAddress::parse);
         if (address == null) {
             return null;
@@ -58,6 +59,7 @@ final class BgpAssembly {
                 says.flag(o, "next-hop-self"),
                 says.flag(o, "default-route"),
                 !says.flag(o, "disabled"),
+                says.number(o, "hold-time", holdTime),
                 says.word(o, "key"));
     }
 }

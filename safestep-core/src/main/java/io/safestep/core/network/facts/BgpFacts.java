@@ -33,6 +33,7 @@ public record BgpFacts(
      * @param prepend how often the own number is put before the path in addition
      * @param multihop whether an external neighbour need not be on the same subnet
      * @param nextHopSelf whether the own address is announced as next hop to an internal neighbour
+     * @param holdTime seconds without a message after which the session is given up; 0 for never
      * @param defaultRoute whether a default route is announced whatever the routing table holds
      */
     public record Neighbour(
@@ -48,5 +49,6 @@ public record BgpFacts(
             boolean nextHopSelf,
             boolean defaultRoute,
             boolean enabled,
+            int holdTime,
             String key) {}
 }

@@ -138,6 +138,45 @@ public final class FactReader {
         return new InterfaceAssembly(new FactValues(network, reading.all(), reading.unmodelled)).interfaces();
     }
 
+    /**
+     * The lines of the blocks that speak about an object, with all beneath them, whether the model understands them or not.
+     *
+     * @param kind of objects, such as {@code interface}
+     * @return by the names of the objects
+     */
+    public Map<String, String> blocks(ConfigTree configuration, String kind) {
+        Map<String, StringBuilder> blocks = new LinkedHashMap<>();
+        configuration.lines().forEach(line -> block(line, top, Map.of(), kind, blocks));
+        Map<String, String> texts = new LinkedHashMap<>();
+        blocks.forEach((name, text) -> texts.put(name, text.toString()));
+        return texts;
+    }
+
+    private static void block(
+            ConfigLine line,
+            RuleIndex rules,
+            Map<String, String> words,
+            String kind,
+            Map<String, StringBuilder> blocks) {
+        RuleIndex.Found found = rules.find(words(line.text()));
+        if (found == null) {
+            return;
+        }
+        Map<String, String> all = together(words, found.named());
+        String name = found.entry().rule().about().get(kind);
+        if (name == null) {
+            line.children().forEach(child -> block(child, found.entry().within(), all, kind, blocks));
+        } else {
+            write(line, blocks.computeIfAbsent(fill(name, all), n -> new StringBuilder()));
+        }
+    }
+
+    private static void write(ConfigLine line, StringBuilder text) {
+        text.append(line.text()).append('\n');
+        line.children().forEach(child -> write(child, text));
+        text.append('\n');
+    }
+
     private Reading reading(ConfigTree configuration, Set<String> kinds) {
         Reading reading = new Reading(kinds);
         Place place = new Place(top, "", null, Map.of(), Map.of());

@@ -1,11 +1,18 @@
 package io.safestep.core.network.segment;
 
-/** @param reason why the interface is not up, as a sentence; null when it is up */
-public record InterfaceState(boolean up, String reason) {
+/**
+ * @param known false where nothing tells whether it is up: then it is taken to be, so that what hangs on it is not denied
+ * @param reason why the interface is not up, or why that is not known, as a sentence; null when it is up
+ */
+public record InterfaceState(boolean up, boolean known, String reason) {
 
-    static final InterfaceState UP = new InterfaceState(true, null);
+    static final InterfaceState UP = new InterfaceState(true, true, null);
 
     static InterfaceState down(String reason) {
-        return new InterfaceState(false, reason);
+        return new InterfaceState(false, true, reason);
+    }
+
+    static InterfaceState unknown(String reason) {
+        return new InterfaceState(true, false, reason);
     }
 }

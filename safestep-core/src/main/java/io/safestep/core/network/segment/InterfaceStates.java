@@ -62,7 +62,7 @@ final class InterfaceStates {
             case SUBINTERFACE -> {
                 InterfaceState parent = state(new Port(device.device(), i.parent()));
                 yield parent.up()
-                        ? InterfaceState.UP
+                        ? parent
                         : InterfaceState.down("The interface that carries it, " + i.parent() + ", is down.");
             }
             case VLAN -> vlan(device, i.vlan());
@@ -72,7 +72,12 @@ final class InterfaceStates {
     private InterfaceState port(Port port) {
         Link link = links.get(port);
         if (link == null) {
-            return hosts.containsKey(port) ? InterfaceState.UP : InterfaceState.down("No cable to it is known.");
+            if (hosts.containsKey(port)) {
+                return InterfaceState.UP;
+            }
+            return conditions.cablesUntold().contains(port.device())
+                    ? InterfaceState.unknown("No cable to it is known, and the device tells of none.")
+                    : InterfaceState.down("No cable to it is known.");
         }
         if (conditions.linksCut().contains(link)) {
             return InterfaceState.down("The cable carries nothing.");
@@ -99,12 +104,20 @@ final class InterfaceStates {
         if (device.vlans() != null && !device.vlans().contains(vlan)) {
             return InterfaceState.down("The device does not know VLAN " + vlan + ".");
         }
-        boolean carried = device.interfaces().values().stream()
+        List<InterfaceState> carrying = device.interfaces().values().stream()
                 .filter(i -> i.kind() == InterfaceFacts.Kind.PORT)
                 .filter(i -> i.accessVlan() == vlan
                         || i.nativeVlan() == vlan
                         || i.trunkVlans().contains(vlan))
-                .anyMatch(i -> state(new Port(device.device(), i.name())).up());
-        return carried ? InterfaceState.UP : InterfaceState.down("No port that is up carries VLAN " + vlan + ".");
+                .map(i -> state(new Port(device.device(), i.name())))
+                .filter(InterfaceState::up)
+                .toList();
+        return carrying.stream()
+                .filter(InterfaceState::known)
+                .findFirst()
+                .orElseGet(() -> carrying.isEmpty()
+                        ? InterfaceState.down("No port that is up carries VLAN " + vlan + ".")
+                        : InterfaceState.unknown(
+                                "Of no port that carries VLAN " + vlan + " it is known whether it is up."));
     }
 }
