@@ -9,7 +9,10 @@ import org.springframework.test.context.DynamicPropertySource;
 import tools.jackson.databind.JsonNode;
 
 /** Safe Step whole, over real HTTP, with a real database and real practice devices, filled with the demo data. */
-@SpringBootTest(classes = SafeStepApplication.class, webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
+@SpringBootTest(
+        classes = SafeStepApplication.class,
+        webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT,
+        properties = "safestep.run.longest-stay=1s")
 public abstract class SafeStepTest {
 
     protected static final TestPractice PRACTICE = new TestPractice();
@@ -29,7 +32,6 @@ public abstract class SafeStepTest {
         registry.add("safestep.mail.enabled", () -> true);
         registry.add("safestep.run.shortest-timer", () -> "4s");
         registry.add("safestep.run.patience", () -> "15s");
-        registry.add("safestep.run.longest-stay", () -> "1s");
         registry.add("safestep.log.port", () -> -1);
         registry.add("safestep.log.subscriptions", () -> 0);
         registry.add("spring.mail.port", () -> PRACTICE.network().mailPort());
