@@ -272,7 +272,13 @@ describe("the ladder", () => {
       shape: "going",
       fact: "1 of 2 devices done",
     });
-    expect(rung("run", change("ROLLED_BACK"), [approval()], booked(), run("ROLLED_BACK"), false)).toMatchObject({
+    const turned = run("ROLLED_BACK");
+    expect(rung("run", change("ROLLED_BACK"), [approval()], booked(), turned, false)).toMatchObject({
+      shape: "undone",
+      fact: "stopped, nothing written",
+    });
+    const written = { ...turned, devices: turned.devices.map((d) => ({ ...d, written: true })) };
+    expect(rung("run", change("ROLLED_BACK"), [approval()], booked(), written, false)).toMatchObject({
       shape: "undone",
       fact: "rolled back",
     });

@@ -2,7 +2,7 @@ import type { Approval, Change, Placement, Run } from "../api/types";
 import { keptBy } from "../calendar/freezes";
 import type { Shape } from "../ui/Glyph";
 import { clock, dayAndTime, duration } from "../ui/time";
-import { count, runStates } from "../ui/words";
+import { count, runState } from "../ui/words";
 
 export const rungs = ["describe", "build", "approve", "book", "run", "close"] as const;
 export type RungName = (typeof rungs)[number];
@@ -136,8 +136,8 @@ function runRung(change: Change, placement: Placement | undefined, run: Run | un
       d.steps.some((s) => s.phase === "AFTER_BACKUP" && s.state === "DONE"),
     ).length;
     const going =
-      run.state === "RUNNING" ? `${done} of ${count(run.devices.length, "device")} done` : runStates[run.state].word;
-    return { ...base, shape: runStates[run.state].shape, fact: going };
+      run.state === "RUNNING" ? `${done} of ${count(run.devices.length, "device")} done` : runState(run).word;
+    return { ...base, shape: runState(run).shape, fact: going };
   }
   const booking = placement?.booking;
   return {

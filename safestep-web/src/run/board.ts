@@ -116,7 +116,7 @@ export function headline(run: Run): string {
         ? `Succeeded on ${done} of ${count(total, "device")}, ${left} left out`
         : `Succeeded on ${total} of ${count(total, "device")}`;
     case "ROLLED_BACK":
-      return "Rolled back";
+      return run.devices.some((d) => d.written) ? "Rolled back" : "Stopped before anything was written";
     case "STUCK":
       return "Stuck: not everything could be undone";
     case "ROLLING_BACK":

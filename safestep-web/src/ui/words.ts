@@ -27,6 +27,13 @@ export const runStates: Record<Run["state"], { shape: Shape; word: string }> = {
   STUCK: { shape: "failed", word: "stuck" },
 };
 
+/** A run that turned back before anything was written has nothing to roll back. */
+export function runState(run: Pick<Run, "state" | "devices">): { shape: Shape; word: string } {
+  return run.state === "ROLLED_BACK" && !run.devices.some((d) => d.written)
+    ? { shape: "undone", word: "stopped, nothing written" }
+    : runStates[run.state];
+}
+
 export const phaseWords: Record<Phase, string> = {
   BACK_UP: "Back up",
   CHECK_BEFORE: "Check before",

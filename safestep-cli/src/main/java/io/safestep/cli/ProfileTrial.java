@@ -4,6 +4,8 @@ import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigLine;
 import io.safestep.core.config.ConfigSyntaxException;
 import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.DeviceBuild;
+import io.safestep.core.config.Edit;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.network.facts.UnmodelledLine;
@@ -22,6 +24,8 @@ import java.util.function.Consumer;
 final class ProfileTrial {
 
     private static final int MOST_EXAMPLES = 5;
+    private static final int MOST_ROWS = 3;
+    private static final int MOST_TRIED = 10;
 
     /** How a step ended. */
     enum Outcome {
@@ -54,7 +58,7 @@ final class ProfileTrial {
             step(Outcome.PASSED, "log in", "Connected, logged in, and the device waits for commands.");
             String running = session.readRunning();
             step(Outcome.PASSED, "read running", running.lines().count() + " lines.");
-            look(running);
+            look(running, session.readRunning());
             readStartup(session, running);
             for (ReadCommand read : profile.reads()) {
                 tryRead(session, read);
@@ -78,11 +82,21 @@ final class ProfileTrial {
         };
     }
 
-    private void look(String running) {
+    /** As the application reads: without what is volatile, whole, and twice. */
+    private void look(String running, String again) {
         ConfigEngine engine = new ConfigEngine(profile.language());
         ConfigTree tree;
         try {
-            tree = engine.read(running);
+            tree = engine.readShown(engine.withoutVolatileLines(running));
+            List<Edit> moved = engine.compare(tree, engine.readShown(engine.withoutVolatileLines(again)));
+            step(
+                    moved.isEmpty() ? Outcome.PASSED : Outcome.FAILED,
+                    "read running again",
+                    moved.isEmpty()
+                            ? "Shown again, it is the same."
+                            : "Shown again at once, it differs in " + moved.size()
+                                    + (moved.size() == 1 ? " place" : " places")
+                                    + ": say what is volatile, or a backup never comes about.");
         } catch (ConfigSyntaxException e) {
             step(Outcome.FAILED, "understand running", "Line " + e.line() + ": " + e.getMessage());
             return;
@@ -104,7 +118,54 @@ final class ProfileTrial {
                 same
                         ? "What is read can be written, and reads the same."
                         : "What is read and written again reads as something else: look at the forms that open blocks.");
+        change(engine, tree);
         network(tree);
+    }
+
+    /** A change that nobody wants: the last line that can be taken away and put back. Nothing of it is sent. */
+    private void change(ConfigEngine engine, ConfigTree tree) {
+        String tried = null;
+        List<String> obstacles = List.of();
+        for (int i = tree.lines().size() - 1; i >= Math.max(0, tree.lines().size() - MOST_TRIED); i--) {
+            List<ConfigLine> others = new ArrayList<>(tree.lines());
+            ConfigLine gone = others.remove(i);
+            if (!gone.meaning().known()) {
+                continue;
+            }
+            try {
+                DeviceBuild build = engine.build(tree, new ConfigTree(others, tree.closingComments()));
+                String script = String.join(" / ", engine.maskedLines(build.script()));
+                if (build.proof().proven()) {
+                    examples(
+                            Outcome.PASSED,
+                            "derive a change",
+                            "Taking away \"" + masked(gone) + "\" and putting it back is derived and proven; not sent.",
+                            List.of(
+                                    "script: " + script,
+                                    "undo: " + String.join(" / ", engine.maskedLines(build.undo()))));
+                    return;
+                }
+                tried = masked(gone);
+                obstacles = build.proof().obstacles();
+            } catch (ConfigSyntaxException e) {
+                tried = masked(gone);
+                obstacles = List.of(e.getMessage());
+            }
+        }
+        if (tried == null) {
+            step(Outcome.LOOK, "derive a change", "No line at the top has a form by which it could be taken away.");
+        } else {
+            examples(
+                    Outcome.LOOK,
+                    "derive a change",
+                    "Of the last lines at the top, none can be taken away and put back by what the profile says. Tried: \""
+                            + tried + "\".",
+                    obstacles);
+        }
+    }
+
+    private String masked(ConfigLine line) {
+        return profile.language().masked("", line.text());
     }
 
     private int describe(String block, String path, List<ConfigLine> lines, List<String> strange) {
@@ -147,7 +208,9 @@ final class ProfileTrial {
         try {
             String startup = session.readStartup();
             ConfigEngine engine = new ConfigEngine(profile.language());
-            boolean same = engine.same(engine.read(running), engine.read(startup));
+            boolean same = engine.same(
+                    engine.readShown(engine.withoutVolatileLines(running)),
+                    engine.readShown(engine.withoutVolatileLines(startup)));
             step(
                     Outcome.PASSED,
                     "read startup",
@@ -176,13 +239,17 @@ final class ProfileTrial {
                 step(Outcome.PASSED, name, "The device has nothing to tell here.");
                 return;
             }
-            step(
+            examples(
                     rows > 0 ? Outcome.PASSED : Outcome.LOOK,
                     name,
                     rows > 0
-                            ? rows + " rows."
+                            ? rows + (rows == 1 ? " row." : " rows.")
                             : "The device answered with " + answer.lines().count()
-                                    + " lines, in which the row pattern finds nothing.");
+                                    + " lines, in which the row pattern finds nothing.",
+                    read.rows(answer).stream()
+                            .limit(MOST_ROWS)
+                            .map(Object::toString)
+                            .toList());
         } catch (DeviceException e) {
             if (e.reason() != DeviceException.Reason.LINE_REFUSED) {
                 throw e;

@@ -45,14 +45,13 @@ class RunNotices {
         }
         people.all().stream()
                 .filter(p -> p.login().equals(run.author()))
-                .forEach(p ->
-                        tell(p, NoticeKind.RUN_ENDED, run.number(), subject + " " + words(run.state()), run.verdict()));
+                .forEach(p -> tell(p, NoticeKind.RUN_ENDED, run.number(), subject + " " + words(run), run.verdict()));
     }
 
-    private static String words(RunState state) {
-        return switch (state) {
+    private static String words(RunEnded run) {
+        return switch (run.state()) {
             case SUCCEEDED -> "has succeeded";
-            case ROLLED_BACK -> "was rolled back";
+            case ROLLED_BACK -> run.written() ? "was rolled back" : "was stopped before anything was written";
             default -> "is stuck";
         };
     }

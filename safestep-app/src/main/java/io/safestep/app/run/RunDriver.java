@@ -8,6 +8,7 @@ import io.safestep.app.schedule.ChangeTimes;
 import io.safestep.core.config.ConfigSyntaxException;
 import io.safestep.core.run.Decision;
 import io.safestep.core.run.DeviceProgress;
+import io.safestep.core.run.Phase;
 import io.safestep.core.run.PhaseTimes;
 import io.safestep.core.run.RunDecisions;
 import io.safestep.core.run.RunState;
@@ -96,6 +97,11 @@ class RunDriver {
         }
     }
 
+    /** Its way back failed before anybody read what has come of it. */
+    private static boolean wasNotReadAgain(DeviceProgress device) {
+        return device.wayBackFailed() && device.steps().get(Phase.UNDO_PUSH) == StepState.FAILED;
+    }
+
     /** One stretch of driving, with what is going on in it. */
     private final class Driving {
 
@@ -131,7 +137,7 @@ class RunDriver {
                 if (decision instanceof Decision.Finish finish) {
                     if (finish.state() == RunState.STUCK) {
                         seen.picture().devices().stream()
-                                .filter(DeviceProgress::wayBackFailed)
+                                .filter(RunDriver::wasNotReadAgain)
                                 .map(d -> seen.ids().get(d.device()))
                                 .forEach(id -> actions.lastLook(devices.of(id)));
                     }

@@ -168,7 +168,12 @@ class RunEnd {
         };
         changes.transition(change, action, AuditLog.SAFE_STEP, verdict);
         lines.save(new RunLine(run.id(), null, clock.instant(), RunLine.Kind.NOTE, verdict));
-        events.publishEvent(
-                new RunEnded(run.id(), change.number(), change.author().login(), state, verdict));
+        events.publishEvent(new RunEnded(
+                run.id(),
+                change.number(),
+                change.author().login(),
+                state,
+                run.devices().stream().anyMatch(RunDevice::written),
+                verdict));
     }
 }

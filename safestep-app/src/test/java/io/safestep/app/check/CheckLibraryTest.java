@@ -81,7 +81,7 @@ class CheckLibraryTest extends SafeStepTest {
                 "Default route");
         assertThat(added.path("looksAt").asString()).isEqualTo("Routes");
         assertThat(added.path("expected").asString()).isEqualTo("contains 0.0.0.0/0");
-        assertThat(added.path("platforms")).hasSize(3);
+        assertThat(added.path("platforms").toString()).contains("corvane-cli", "haldrin-netconf", "ostrel-restconf");
         String path = "/api/checks/" + added.path("id").asLong();
 
         assertThat(engineer.post("/api/checks", named("Default route", 0, check(Map.of())))

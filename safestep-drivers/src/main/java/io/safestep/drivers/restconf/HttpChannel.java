@@ -21,7 +21,7 @@ import org.apache.hc.client5.http.impl.classic.HttpClients;
 import org.apache.hc.client5.http.impl.io.PoolingHttpClientConnectionManagerBuilder;
 import org.apache.hc.core5.http.ContentType;
 import org.apache.hc.core5.http.Header;
-import org.apache.hc.core5.http.io.entity.StringEntity;
+import org.apache.hc.core5.http.io.entity.ByteArrayEntity;
 import org.apache.hc.core5.io.CloseMode;
 import org.apache.hc.core5.util.Timeout;
 import org.bouncycastle.tls.TlsException;
@@ -32,8 +32,8 @@ final class HttpChannel implements AutoCloseable {
     /** A device that sends without end must not fill the memory. */
     private static final int LARGEST = 64 * 1024 * 1024;
 
-    private static final ContentType YANG_DATA =
-            ContentType.create("application/yang-data+json", StandardCharsets.UTF_8);
+    /** Without a character set: JSON is UTF-8, and the media type has no parameters (RFC 8040, section 11.3.2). */
+    private static final ContentType YANG_DATA = ContentType.create("application/yang-data+json");
 
     /**
      * @param entityTag null when the device gives none
@@ -89,7 +89,7 @@ final class HttpChannel implements AutoCloseable {
             request.setHeader("If-Match", ifMatch);
         }
         if (body != null) {
-            request.setEntity(new StringEntity(body, YANG_DATA));
+            request.setEntity(new ByteArrayEntity(body.getBytes(StandardCharsets.UTF_8), YANG_DATA));
         }
         try (DeviceTls.Expectation expectation = DeviceTls.expect(certificate)) {
             return client.execute(request, response -> {

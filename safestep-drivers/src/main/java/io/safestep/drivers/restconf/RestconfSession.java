@@ -28,6 +28,9 @@ import tools.jackson.databind.json.JsonMapper;
 public final class RestconfSession implements DeviceSession {
 
     private static final JsonMapper JSON = JsonMapper.shared();
+    /** Of all data, what is configured (RFC 8040, section 4.8.1). */
+    private static final String CONFIGURATION = "/data?content=config";
+
     private static final Pattern COMMAND = Pattern.compile("(GET|HEAD|POST) (/\\S*)(?: (.*))?", Pattern.DOTALL);
 
     private final DeviceTarget target;
@@ -88,7 +91,7 @@ public final class RestconfSession implements DeviceSession {
     }
 
     private Answer data() throws DeviceException {
-        return checked(channel.send("GET", access.root() + "/data", null, null));
+        return checked(channel.send("GET", access.root() + CONFIGURATION, null, null));
     }
 
     @Override
@@ -156,12 +159,14 @@ public final class RestconfSession implements DeviceSession {
                 return 0;
             }
         }
-        String tag = before.entityTag();
-        for (RestRequest request : requests) {
-            Answer answer = checked(
-                    channel.send(request.method(), access.root() + "/data/" + request.path(), request.body(), tag));
-            // The tag of an answer may be that of the resource alone; the one of all data is asked for where none came.
-            tag = answer.entityTag() == null && tag != null ? data().entityTag() : answer.entityTag();
+        for (int i = 0; i < requests.size(); i++) {
+            RestRequest request = requests.get(i);
+            String path = access.root() + (request.path().isEmpty() ? "/data" : "/data/" + request.path());
+            String tag = request.path().isEmpty() ? i == 0 ? before.entityTag() : null : tagOf(path);
+            if (i == 0 && !request.path().isEmpty()) {
+                refuseMoved(before);
+            }
+            checked(channel.send(request.method(), path, request.body(), tag));
         }
         if (verification.hadNoEffect(before.body(), readRunning(), script)) {
             throw new DeviceException(
@@ -172,6 +177,33 @@ public final class RestconfSession implements DeviceSession {
             listener.after(i, "");
         }
         return count;
+    }
+
+    /**
+     * That of the resource itself: a server may keep one for each (RFC 8040, section 3.5.2), and would refuse that of all
+     * data there. Null where it has none, or the resource is to be made.
+     */
+    private String tagOf(String path) throws DeviceException {
+        Answer answer = channel.send("HEAD", path, null, null);
+        return answer.status() < 300 ? answer.entityTag() : null;
+    }
+
+    /** The tag of a resource guards only that: whether all else is as it was read is told by that of all data. */
+    private void refuseMoved(Answer before) throws DeviceException {
+        if (before.entityTag() == null) {
+            return;
+        }
+        Answer now = channel.send("HEAD", access.root() + CONFIGURATION, null, null);
+        if (now.status() < 300 && now.entityTag() != null && !now.entityTag().equals(before.entityTag())) {
+            throw moved();
+        }
+    }
+
+    private DeviceException moved() {
+        return new DeviceException(
+                Reason.IN_USE,
+                "Somebody has changed the configuration of " + target.name()
+                        + " since it was read. Nothing more was sent.");
     }
 
     @Override
@@ -235,11 +267,7 @@ public final class RestconfSession implements DeviceSession {
                 new DeviceException(
                         Reason.LOGIN_REFUSED, target.name() + " refuses the log-in of " + target.login() + ".");
             case 403 -> new DeviceException(Reason.NO_RIGHT_TO_CONFIGURE, said);
-            case 412 ->
-                new DeviceException(
-                        Reason.IN_USE,
-                        "Somebody has changed the configuration of " + target.name()
-                                + " since it was read. Nothing more was sent.");
+            case 412 -> moved();
             default -> new DeviceException(isInUse(answer) ? Reason.IN_USE : Reason.LINE_REFUSED, said);
         };
     }

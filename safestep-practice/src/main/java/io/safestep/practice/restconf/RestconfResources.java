@@ -80,6 +80,19 @@ final class RestconfResources {
         return tag(device.running());
     }
 
+    /** Each resource has its own (RFC 8040, section 3.5.2); null for one that is not there. */
+    private static String tag(PracticeDevice device, String path) {
+        if (path.isEmpty()) {
+            return tag(device);
+        }
+        DataNode node = find(((TreeConfiguration) device.running()).root(), path);
+        if (node == null) {
+            return null;
+        }
+        String text = node.schema().type() == null ? JsonData.text(JsonData.object(node, true, false)) : node.value();
+        return "\"r" + Integer.toHexString(text.hashCode()) + "\"";
+    }
+
     private static String tag(DeviceConfiguration configuration) {
         return "\"" + Integer.toHexString(configuration.stored().hashCode()) + "\"";
     }
@@ -95,7 +108,7 @@ final class RestconfResources {
         if (!mayWrite) {
             return RestconfAnswer.error(403, "access-denied", null, "This account may only look.");
         }
-        if (request.ifMatch() != null && !request.ifMatch().equals(tag(device))) {
+        if (request.ifMatch() != null && !request.ifMatch().equals(tag(device, path))) {
             return RestconfAnswer.error(
                     412, "operation-failed", null, "The configuration has changed since it was read.");
         }
@@ -114,7 +127,7 @@ final class RestconfResources {
         }
         push(device, edits);
         boolean made = request.method().equals("PUT") && !existed;
-        return new RestconfAnswer(made ? 201 : 204, null, tag(device));
+        return new RestconfAnswer(made ? 201 : 204, null, tag(device, path));
     }
 
     private void push(PracticeDevice device, List<Edit> edits) {
@@ -157,7 +170,7 @@ final class RestconfResources {
         } else {
             body.set(name, JsonData.object(node, true, false));
         }
-        return new RestconfAnswer(200, JsonData.text(body), tag(device));
+        return new RestconfAnswer(200, JsonData.text(body), tag(device, path));
     }
 
     private static String decoded(String segment) {
