@@ -87,9 +87,9 @@ export function RecordForm({
       <WayIn
         fields={[
           { id: "port", label: "Port", placeholder: String(usualPort) },
-          { id: "connectSeconds", label: "Connect within", placeholder: "as its platform" },
-          { id: "logInSeconds", label: "Log in within", placeholder: "as its platform" },
-          { id: "answerSeconds", label: "Answer within", placeholder: "as its platform" },
+          { id: "connectSeconds", label: "Connect (s)", placeholder: "usual" },
+          { id: "logInSeconds", label: "Log in (s)", placeholder: "usual" },
+          { id: "answerSeconds", label: "Answer (s)", placeholder: "usual" },
         ]}
         values={form}
         error={error}
@@ -202,10 +202,7 @@ function WayIn({
       <div className="field-row">
         {fields.map(({ id, label, placeholder }) => (
           <Form.Group key={id} controlId={`record-${id}`}>
-            <Form.Label>
-              {label}
-              {id !== "port" && <span className="soft"> (seconds)</span>}
-            </Form.Label>
+            <Form.Label>{label}</Form.Label>
             <Form.Control
               inputMode="numeric"
               className="mono"
@@ -219,7 +216,7 @@ function WayIn({
           </Form.Group>
         ))}
       </div>
-      <Form.Text>Blank: as its platform says.</Form.Text>
+      <Form.Text>Where it is reached, and for how long it is waited for. Blank: as its platform says.</Form.Text>
     </fieldset>
   );
 }

@@ -59,7 +59,7 @@ class FirstRounds {
         add(
                 "All devices looked at for drift",
                 "DRIFT",
-                "FREQ=HOURLY;INTERVAL=4",
+                "FREQ=HOURLY;INTERVAL=6",
                 LocalTime.of(0, 30),
                 DRIFT_SPREAD_MINUTES);
     }
