@@ -1,3 +1,4 @@
+import { CablesPage } from "./inventory/CablesPage";
 import { lazy, Suspense } from "react";
 import { Link, Navigate, Route, Routes } from "react-router";
 import { LoginPage } from "./session/LoginPage";
@@ -68,6 +69,7 @@ export function App() {
             <Route path="devices/:name/:view?" element={<DevicePage />} />
             <Route path="import" element={<ImportPage />} />
             <Route path="bring-in" element={<BringInPage />} />
+            <Route path="cables" element={<CablesPage />} />
             <Route path="searches/:id" element={<SearchPage />} />
             <Route path="groups/:id?" element={<GroupsPage />} />
             <Route path="credentials/:id?" element={<CredentialsPage />} />

@@ -110,3 +110,4 @@ export type Pace = NoticeChoices["wishes"][number]["pace"];
 export type Team = Schemas["TeamsTeamView"];
 export type DriftPolicy = Schemas["DriftPoliciesPolicy"];
 export type PersonEntry = Schemas["TeamPersonEntry"];
+export type Cable = Schemas["CableView"];

@@ -10,6 +10,7 @@ export function InventoryNav() {
       <NavLink to="/bring-in">Bring in</NavLink>
       <NavLink to="/groups">Groups</NavLink>
       <NavLink to="/credentials">Credentials</NavLink>
+      <NavLink to="/cables">Cables</NavLink>
       <NavLink to="/rounds">Rounds</NavLink>
     </nav>
   );

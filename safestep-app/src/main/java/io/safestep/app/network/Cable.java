@@ -27,6 +27,10 @@ class Cable {
         this.otherInterface = otherInterface;
     }
 
+    Long id() {
+        return id;
+    }
+
     Long oneDeviceId() {
         return oneDeviceId;
     }

@@ -128,6 +128,9 @@ class EndpointRightsTest extends SafeStepTest {
     /** A body that is good enough to get as far as the question of rights. */
     private static Object body(Endpoint endpoint) {
         return switch (endpoint.path()) {
+            case "/api/cables" ->
+                Map.of("device", "a", "interfaceName", "b", "otherDevice", "c", "otherInterface", "d");
+            case "/api/cables/import" -> Map.of("text", "a,b,c,d");
             case "/api/changes", "/api/changes/{number}" ->
                 Map.of(
                         "version",

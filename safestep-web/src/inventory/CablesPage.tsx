@@ -1,0 +1,216 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import { Link } from "react-router";
+import { api, asProblem } from "../api/client";
+import type { Cable, DeviceRow } from "../api/types";
+import { useMay } from "../session/session";
+import { InventoryNav } from "../ui/InventoryNav";
+import { Block, ErrorBlock, Loading } from "../ui/Messages";
+import { count } from "../ui/words";
+import { csv, download } from "../ui/csv";
+
+const COLUMNS = ["device", "interface", "other device", "other interface"];
+
+/** Which interface is cabled to which: as devices tell it, and as people say where they don't. */
+export function CablesPage() {
+  const may = useMay("WRITE_DEVICES");
+  const client = useQueryClient();
+  const [filter, setFilter] = useState("");
+  const cables = useQuery({ queryKey: ["cables"], queryFn: () => api.get<Cable[]>("/api/cables") });
+  const remove = useMutation({
+    mutationFn: (id: number) => api.delete(`/api/cables/${id}`),
+    onSettled: () => client.invalidateQueries({ queryKey: ["cables"] }),
+  });
+  const wanted = filter.trim().toLowerCase();
+  const shown = cables.data?.filter((c) =>
+    [c.device, c.interfaceName, c.otherDevice, c.otherInterface].some((text) => text.toLowerCase().includes(wanted)),
+  );
+  function exported() {
+    const rows = (cables.data ?? []).map((c) => [c.device, c.interfaceName, c.otherDevice, c.otherInterface]);
+    download("cables.csv", csv(COLUMNS, rows));
+  }
+  return (
+    <>
+      <InventoryNav />
+      <div className="head">
+        <h1>Cables</h1>
+        <span className="soft">
+          Searches note what devices tell of their cables. Say the others here: without one, it is not known whether an
+          interface is up.
+        </span>
+      </div>
+      <div className="cols">
+        <section>
+          <div className="d-flex gap-3 align-items-center mb-2">
+            <Form.Control
+              aria-label="Filter cables"
+              placeholder="Filter cables"
+              value={filter}
+              onChange={(e) => setFilter(e.target.value)}
+            />
+            <Button variant="link" className="text-nowrap" disabled={!cables.data?.length} onClick={exported}>
+              Export as CSV
+            </Button>
+          </div>
+          {cables.error && <ErrorBlock error={cables.error} />}
+          {remove.error && <ErrorBlock error={remove.error} />}
+          {!cables.data && !cables.error && <Loading />}
+          {cables.data?.length === 0 && <p className="empty">No cable is known yet.</p>}
+          {!!cables.data?.length && shown?.length === 0 && <p className="empty">No cable has this in it.</p>}
+          {!!shown?.length && (
+            <table className="table">
+              <thead>
+                <tr>
+                  <th>One end</th>
+                  <th>Other end</th>
+                  {may && <th />}
+                </tr>
+              </thead>
+              <tbody>
+                {shown.map((c) => (
+                  <tr key={c.id}>
+                    <td className="mono">
+                      <Link to={`/devices/${c.device}`}>{c.device}</Link> {c.interfaceName}
+                    </td>
+                    <td className="mono">
+                      <Link to={`/devices/${c.otherDevice}`}>{c.otherDevice}</Link> {c.otherInterface}
+                    </td>
+                    {may && (
+                      <td className="text-end">
+                        <Button
+                          variant="link"
+                          className="p-0"
+                          disabled={remove.isPending}
+                          aria-label={`Remove the cable at ${c.device} ${c.interfaceName}`}
+                          onClick={() => remove.mutate(c.id)}
+                        >
+                          Remove
+                        </Button>
+                      </td>
+                    )}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+        </section>
+        <section className="form-col">
+          {may ? (
+            <>
+              <AddForm />
+              <ImportForm />
+            </>
+          ) : (
+            <Block>Cables are added and corrected by administrators.</Block>
+          )}
+        </section>
+      </div>
+    </>
+  );
+}
+
+function AddForm() {
+  const client = useQueryClient();
+  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  const [cable, setCable] = useState({ device: "", interfaceName: "", otherDevice: "", otherInterface: "" });
+  const add = useMutation({
+    mutationFn: () => api.post<Cable[]>("/api/cables", cable),
+    onSuccess: (all) => {
+      client.setQueryData(["cables"], all);
+      setCable({ ...cable, interfaceName: "", otherInterface: "" });
+    },
+  });
+  const problem = add.error ? asProblem(add.error) : null;
+  const field = (name: keyof typeof cable, label: string, list?: string) => (
+    <Form.Group className="mb-2" controlId={`cable-${name}`}>
+      <Form.Label>{label}</Form.Label>
+      <Form.Control
+        className="mono"
+        list={list}
+        value={cable[name]}
+        maxLength={60}
+        isInvalid={!!problem?.at(name).length}
+        onChange={(e) => setCable({ ...cable, [name]: e.target.value })}
+      />
+      <Form.Control.Feedback type="invalid">{problem?.at(name)[0]?.message}</Form.Control.Feedback>
+    </Form.Group>
+  );
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    add.mutate();
+  }
+  return (
+    <form onSubmit={submit} noValidate className="mb-4">
+      <h2>Add a cable</h2>
+      <datalist id="cable-devices">
+        {devices.data?.map((d) => (
+          <option key={d.name} value={d.name} />
+        ))}
+      </datalist>
+      <div className="field-row">
+        {field("device", "Device", "cable-devices")}
+        {field("interfaceName", "Interface")}
+      </div>
+      <div className="field-row">
+        {field("otherDevice", "Other device", "cable-devices")}
+        {field("otherInterface", "Its interface")}
+      </div>
+      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      <Button type="submit" disabled={add.isPending}>
+        Add the cable
+      </Button>
+    </form>
+  );
+}
+
+function ImportForm() {
+  const client = useQueryClient();
+  const [text, setText] = useState("");
+  const run = useMutation({
+    mutationFn: () => api.post<{ added: number; all: Cable[] }>("/api/cables/import", { text }),
+    onSuccess: (imported) => {
+      client.setQueryData(["cables"], imported.all);
+      setText("");
+    },
+  });
+  const problem = run.error ? asProblem(run.error) : null;
+  const complaints = problem?.at("text").map((e) => (e.line ? `Line ${e.line}: ${e.message}` : e.message)) ?? [];
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    run.mutate();
+  }
+  return (
+    <form onSubmit={submit} noValidate>
+      <h2>Import many</h2>
+      <Form.Group controlId="cables-text" className="mb-2">
+        <Form.Label>Comma-separated, a cable a line</Form.Label>
+        <Form.Control
+          as="textarea"
+          rows={5}
+          className="mono"
+          value={text}
+          maxLength={500_000}
+          placeholder={`${COLUMNS.join(",")}\nbrn-ac-1,port 5,brn-ac-2,port 5`}
+          isInvalid={complaints.length > 0}
+          onChange={(e) => setText(e.target.value)}
+        />
+        <Form.Control.Feedback type="invalid">
+          {complaints.slice(0, 8).map((c) => (
+            <div key={c}>{c}</div>
+          ))}
+          {complaints.length > 8 && <div>and {complaints.length - 8} more</div>}
+        </Form.Control.Feedback>
+        <Form.Text>All of them are added, or none when one can't be. What is known already is passed over.</Form.Text>
+      </Form.Group>
+      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      <p role="status" className="mb-2">
+        {run.data && `${count(run.data.added, "cable")} added.`}
+      </p>
+      <Button type="submit" disabled={run.isPending || !text.trim()}>
+        Import them
+      </Button>
+    </form>
+  );
+}
