@@ -138,7 +138,7 @@ class CheckPhases {
                     ? List.of()
                     : looked.stream().filter(l -> hasToStay(l, rightSince, now)).toList();
             List<Looked> unsettled = looked.stream()
-                    .filter(l -> staying.contains(l) || isOpen(l, passed))
+                    .filter(l -> staying.contains(l) || isOpen(l, stage, passed))
                     .toList();
             looked.stream().filter(l -> !unsettled.contains(l)).forEach(ended::add);
             List<Looked> failed = failed(ended);
@@ -171,14 +171,19 @@ class CheckPhases {
     }
 
     /** Whether it is looked at once more: what may be incomplete for longer than this change is not waited for. */
-    private static boolean isOpen(Looked looked, Duration passed) {
+    private static boolean isOpen(Looked looked, Stage stage, Duration passed) {
         CheckDefinition check = looked.check().definition();
         if (looked.verdict().passed() || looked.verdict().outcome() == CheckOutcome.NOT_YET) {
             return false;
         }
         return check.look().kind() == LookKind.CONFIRM
                 ? looked.awaits()
-                : passed.compareTo(Duration.ofSeconds(check.settleSeconds())) < 0;
+                : passed.compareTo(Duration.ofSeconds(settle(check, stage))) < 0;
+    }
+
+    /** What a timer has ended takes as long as the timer to come back. */
+    private static int settle(CheckDefinition check, Stage stage) {
+        return check.settleSeconds() + (stage == Stage.UNDONE ? check.stays() : 0);
     }
 
     /** Right, but not for as long as it has to be. */

@@ -166,7 +166,7 @@ class CheckLibraryTest extends SafeStepTest {
                 .doesNotContain("Booking answers the device");
         JsonNode gateways = find(proposals, "library", "Shared gateway roles as before");
         assertThat(gateways.path("because").asString())
-                .isEqualTo("Gateways, because shared gateways on elv-gw-b are touched");
+                .isEqualTo("Gateways, because routing and shared gateways on elv-gw-b are touched");
         assertThat(gateways.path("definition").path("devices").get(0).asString())
                 .isEqualTo("elv-gw-b");
         assertThat(find(proposals, "library", "Device answers")
