@@ -1,0 +1,80 @@
+package io.safestep.real;
+
+import static io.safestep.app.testing.ChangeStory.ok;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.safestep.app.testing.ApiClient;
+import io.safestep.app.testing.ChangeStory;
+import io.safestep.app.testing.SafeStepTest;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+
+/** The NETCONF server of Debian's package {@code netconfd} in the application: imported, backed up, changed, saved. */
+class WholeNetconfChangeTest extends SafeStepTest {
+
+    @TempDir
+    static Path folder;
+
+    private static RealNetconfServer server;
+
+    @BeforeAll
+    static void start() {
+        LabAccount.make();
+        server = RealNetconfServer.start(folder, 9, RealNetconfServer.Offer.CANDIDATE_AND_STARTUP);
+    }
+
+    @AfterAll
+    static void stop() {
+        server.close();
+        LabAccount.remove();
+    }
+
+    @Test
+    void aChangeIsMadeConfirmedAndSaved() {
+        awaitWholeDemo();
+        ApiClient administrator = ApiClient.loggedIn(port, "abrill");
+        ok(administrator.post(
+                "/api/credentials",
+                Map.of("name", "lab", "login", LabAccount.LOGIN, "password", LabAccount.PASSWORD, "standard", false)));
+        byte[] sheet = ("Name,Address,Port,Site,Role,Platform,Credential\nquay-1," + server.address()
+                        + ",830,gan,relay,ietf-netconf,lab\n")
+                .getBytes(StandardCharsets.UTF_8);
+        JsonNode plan = ok(administrator.upload("/api/devices/import/dry-run", sheet));
+        ok(administrator.upload("/api/devices/import?plan=" + plan.path("plan").asString(), sheet));
+        ok(administrator.post(
+                "/api/rounds", Map.of("action", "BACK_UP", "argument", "", "devices", List.of("quay-1"))));
+        JsonNode device = administrator.await(
+                "/api/devices/quay-1",
+                d -> !d.path("row").path("baselineBackupId").isNull()
+                        || !d.path("row").path("lastProblem").isNull());
+        assertThat(device.path("row").path("lastProblem").isNull())
+                .as(device.toString())
+                .isTrue();
+        ok(administrator.put("/api/devices/quay-1/stance", Map.of("stance", "MANAGED")));
+
+        ChangeStory story = new ChangeStory(port);
+        long run = story.startedRun(
+                "An interface of the quay",
+                Map.of("quay-1", """
+                        interfaces
+                          interface quay0
+                            type ianaift:ethernetCsmacd
+                            description to the quay
+                            ipv4
+                              address 10.99.7.1
+                                prefix-length 24
+                        """),
+                List.of(Map.of("kind", "SAVED", "expectation", "SAVED", "settleSeconds", 0)));
+        JsonNode ended = story.awaitEnd(run);
+        assertThat(ended.path("state").asString()).as(ended.toString()).isEqualTo("SUCCEEDED");
+        assertThat(ended.path("devices").get(0).path("steps").toString())
+                .contains("timer stopped", "startup equals running");
+    }
+}
