@@ -53,9 +53,17 @@ class WholeNetconfChangeTest extends SafeStepTest {
         }
         ok(administrator.post(
                 "/api/credentials",
-                Map.of("name", "lab", "login", LabAccount.LOGIN, "password", LabAccount.PASSWORD, "standard", false)));
+                Map.of(
+                        "name",
+                        "lab netconf",
+                        "login",
+                        LabAccount.LOGIN,
+                        "password",
+                        LabAccount.PASSWORD,
+                        "standard",
+                        false)));
         byte[] sheet = ("Name,Address,Port,Site,Role,Platform,Credential\nquay-1," + server.address()
-                        + ",830,gan,relay,ietf-netconf,lab\n")
+                        + ",830,gan,relay,ietf-netconf,lab netconf\n")
                 .getBytes(StandardCharsets.UTF_8);
         JsonNode plan = ok(administrator.upload("/api/devices/import/dry-run", sheet));
         ok(administrator.upload("/api/devices/import?plan=" + plan.path("plan").asString(), sheet));
