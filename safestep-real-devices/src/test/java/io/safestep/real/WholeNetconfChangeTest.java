@@ -6,10 +6,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.SafeStepTest;
-import io.safestep.core.platform.ShippedProfiles;
-import io.safestep.drivers.DeviceSession;
-import io.safestep.drivers.TimeLimits;
-import io.safestep.drivers.connect.PlatformConnector;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
@@ -97,42 +93,5 @@ class WholeNetconfChangeTest extends SafeStepTest {
         assertThat(ended.path("state").asString()).as(ended.toString()).isEqualTo("SUCCEEDED");
         assertThat(ended.path("devices").get(0).path("steps").toString())
                 .contains("timer stopped", "startup equals running");
-    }
-
-    /** One candidate is shared by all: what another client has put there would go live with our confirmation. */
-    @Test
-    void editsOfSomebodyElseWhileAPersonIsAskedDoNotGoLive() throws Exception {
-        long run = story.startedRun(
-                "A contact, and somebody is asked",
-                Map.of("quay-1", "system\n  location on the pier\n"),
-                List.of(Map.of(
-                        "kind",
-                        "CONFIRM",
-                        "expectation",
-                        "CONFIRMED",
-                        "question",
-                        "Is the pier lit?",
-                        "settleSeconds",
-                        300)));
-        ApiClient operator = ApiClient.loggedIn(port, "pquill");
-        long check = operator.await(
-                        "/api/runs/" + run, r -> !r.path("questions").isEmpty())
-                .path("questions")
-                .get(0)
-                .path("check")
-                .asLong();
-        try (PlatformConnector connector = new PlatformConnector(TimeLimits.usual());
-                DeviceSession foreign = connector.connect(server.target(ShippedProfiles.ietf()))) {
-            foreign.ask("<edit-config><target><candidate/></target><config>"
-                    + "<system xmlns=\"urn:ietf:params:xml:ns:yang:ietf-system\"><contact>nobody</contact></system>"
-                    + "</config></edit-config>");
-            ok(operator.post(
-                    "/api/runs/" + run + "/checks/" + check + "/answer",
-                    Map.of("devices", List.of("quay-1"), "yes", true, "words", "It is.")));
-            JsonNode ended = story.awaitEnd(run);
-            assertThat(ended.path("state").asString()).as(ended.toString()).isEqualTo("ROLLED_BACK");
-            assertThat(ended.path("verdict").asString()).contains("somebody else's");
-            assertThat(foreign.readRunning()).doesNotContain("nobody").doesNotContain("on the pier");
-        }
     }
 }
