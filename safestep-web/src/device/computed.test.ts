@@ -43,6 +43,14 @@ describe("the sentence about a device", () => {
     expect(summary(quiet)).toBe("Every interface that is meant to be up is up, and every neighbour is there.");
   });
 
+  it("claims nothing about interfaces whose cables nobody tells of", () => {
+    const untold = { ...quiet.interfaces[0]!, up: false, known: false, reason: "No cable to it is known." };
+    expect(interfaceState(untold).word).toBe("not known");
+    expect(summary({ ...quiet, interfaces: [untold, untold] })).toBe(
+      "Nothing is known to be down; whether 2 interfaces are up is not known.",
+    );
+  });
+
   it("counts what is not well and what is not modelled", () => {
     const bad: DeviceState = {
       ...quiet,

@@ -50,6 +50,7 @@ function count(number: number, one: string, many: string): string {
 /** What matters of a device, in one sentence. */
 export function summary(state: DeviceState): string {
   const down = state.interfaces.filter((i) => interfaceState(i).shape === "failed");
+  const unknown = state.interfaces.filter((i) => !i.known).length;
   const lost = state.neighbours.filter((n) => adjacency(n).shape === "failed");
   const broken = state.sessions.filter((s) => sessionState(s).shape === "failed");
   const bad = [
@@ -59,7 +60,9 @@ export function summary(state: DeviceState): string {
   ].filter(Boolean);
   const head = bad.length
     ? `${bad.join(", ")}.`
-    : "Every interface that is meant to be up is up, and every neighbour is there.";
+    : unknown
+      ? `Nothing is known to be down; whether ${count(unknown, "interface is", "interfaces are")} up is not known.`
+      : "Every interface that is meant to be up is up, and every neighbour is there.";
   const left = state.notModelled.length;
   return left ? `${head} ${count(left, "line is", "lines are")} not modelled.` : head;
 }

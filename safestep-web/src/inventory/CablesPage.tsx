@@ -8,6 +8,7 @@ import type { Cable, DeviceRow } from "../api/types";
 import { useMay } from "../session/session";
 import { InventoryNav } from "../ui/InventoryNav";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
+import { Removal } from "../ui/Removal";
 import { count } from "../ui/words";
 import { csv, download } from "../ui/csv";
 
@@ -37,8 +38,7 @@ export function CablesPage() {
       <div className="head">
         <h1>Cables</h1>
         <span className="soft">
-          Searches note what devices tell of their cables. Say the others here: without one, it is not known whether an
-          interface is up.
+          Searches note what devices tell of their cables. Of a device that tells nothing, say them here.
         </span>
       </div>
       <div className="cols">
@@ -79,15 +79,7 @@ export function CablesPage() {
                     </td>
                     {may && (
                       <td className="text-end">
-                        <Button
-                          variant="link"
-                          className="p-0"
-                          disabled={remove.isPending}
-                          aria-label={`Remove the cable at ${c.device} ${c.interfaceName}`}
-                          onClick={() => remove.mutate(c.id)}
-                        >
-                          Remove
-                        </Button>
+                        <Removal name="the cable" busy={remove.isPending} remove={() => remove.mutate(c.id)} />
                       </td>
                     )}
                   </tr>

@@ -10,11 +10,11 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -70,7 +70,10 @@ class Cables {
 
     List<CableView> add(Wanted wanted, String person) {
         List<FieldError> errors = new ArrayList<>();
-        addAll(Map.of(0, wanted), errors, false);
+        int added = addAll(new TreeMap<>(Map.of(0, wanted)), errors);
+        if (added == 0 && errors.isEmpty()) {
+            errors.add(FieldError.of("interfaceName", hasOne(wanted.device(), wanted.interfaceName())));
+        }
         if (!errors.isEmpty()) {
             throw ProblemException.invalid(errors);
         }
@@ -85,7 +88,7 @@ class Cables {
      * @return how many were added
      */
     int addFrom(String text, String person) {
-        Map<Integer, Wanted> wanted = new HashMap<>();
+        SortedMap<Integer, Wanted> wanted = new TreeMap<>();
         List<FieldError> errors = new ArrayList<>();
         for (SheetReader.Line line : SheetReader.read(text.getBytes(StandardCharsets.UTF_8))) {
             List<String> cells = line.cells();
@@ -101,73 +104,65 @@ class Cables {
                 wanted.put(line.number(), new Wanted(cells.get(0), cells.get(1), cells.get(2), cells.get(3)));
             }
         }
-        int added = addAll(wanted, errors, true);
+        int added = addAll(wanted, errors);
         if (!errors.isEmpty()) {
-            errors.sort(Comparator.comparing(FieldError::line));
-            throw ProblemException.invalid(errors);
+            throw ProblemException.invalid(errors.stream()
+                    .sorted(Comparator.comparing(FieldError::line))
+                    .map(e -> new FieldError("text", e.line(), e.message()))
+                    .toList());
         }
         audit.write(
                 person, "cables", "cables imported", added + " added, " + (wanted.size() - added) + " known already.");
         return added;
     }
 
-    /** @param byLine what is wanted, by the line in which it stands; 0 for the only one */
-    private int addAll(Map<Integer, Wanted> byLine, List<FieldError> errors, boolean fromText) {
+    /**
+     * Adds those that are not known, unless anything is wrong with one of them.
+     *
+     * @param byLine what is wanted, by the line in which it stands; 0 for the only one
+     * @param errors takes what is wrong, by the fields of {@link Wanted}
+     * @return how many were not known
+     */
+    private int addAll(SortedMap<Integer, Wanted> byLine, List<FieldError> errors) {
         Map<End, Cable> taken = new HashMap<>();
-        for (Cable cable : repository.findAll()) {
-            taken.put(new End(cable.oneDeviceId(), cable.oneInterface()), cable);
-            taken.put(new End(cable.otherDeviceId(), cable.otherInterface()), cable);
-        }
-        Set<End> written = new HashSet<>();
+        repository.findAll().forEach(cable -> take(taken, cable));
         List<Cable> cables = new ArrayList<>();
-        byLine.entrySet().stream().sorted(Map.Entry.comparingByKey()).forEach(entry -> {
-            Wanted wanted = entry.getValue();
-            int line = entry.getKey();
-            Optional<End> one = end(
-                    wanted.device(),
-                    wanted.interfaceName(),
-                    fromText ? "text" : "device",
-                    fromText ? "text" : "interfaceName",
-                    line,
-                    errors);
-            Optional<End> other = end(
-                    wanted.otherDevice(),
-                    wanted.otherInterface(),
-                    fromText ? "text" : "otherDevice",
-                    fromText ? "text" : "otherInterface",
-                    line,
-                    errors);
+        byLine.forEach((line, wanted) -> {
+            Optional<End> one = end(wanted.device(), wanted.interfaceName(), "device", "interfaceName", line, errors);
+            Optional<End> other =
+                    end(wanted.otherDevice(), wanted.otherInterface(), "otherDevice", "otherInterface", line, errors);
             if (one.isEmpty() || other.isEmpty()) {
                 return;
             }
-            if (one.get().equals(other.get())) {
-                errors.add(new FieldError(fromText ? "text" : "otherInterface", line, "A cable has two ends."));
-                return;
-            }
-            Cable known = taken.get(one.get());
-            if (known != null && known == taken.get(other.get()) && fromText) {
-                return;
-            }
-            if (known != null || !written.add(one.get())) {
-                errors.add(new FieldError(
-                        fromText ? "text" : "interfaceName", line, hasOne(wanted.device(), wanted.interfaceName())));
-            } else if (taken.containsKey(other.get()) || !written.add(other.get())) {
-                errors.add(new FieldError(
-                        fromText ? "text" : "otherInterface",
-                        line,
-                        hasOne(wanted.otherDevice(), wanted.otherInterface())));
-            } else {
-                cables.add(new Cable(
+            Cable here = taken.get(one.get());
+            Cable there = taken.get(other.get());
+            if (one.equals(other)) {
+                errors.add(new FieldError("otherInterface", line, "A cable has two ends."));
+            } else if (here == null && there == null) {
+                Cable cable = new Cable(
                         one.get().deviceId(),
                         one.get().interfaceName(),
                         other.get().deviceId(),
-                        other.get().interfaceName()));
+                        other.get().interfaceName());
+                cables.add(cable);
+                take(taken, cable);
+            } else if (here != there) {
+                errors.add(
+                        here != null
+                                ? new FieldError("interfaceName", line, hasOne(wanted.device(), wanted.interfaceName()))
+                                : new FieldError(
+                                        "otherInterface", line, hasOne(wanted.otherDevice(), wanted.otherInterface())));
             }
         });
         if (errors.isEmpty()) {
             repository.saveAllAndFlush(cables);
         }
         return cables.size();
+    }
+
+    private static void take(Map<End, Cable> taken, Cable cable) {
+        taken.put(new End(cable.oneDeviceId(), cable.oneInterface()), cable);
+        taken.put(new End(cable.otherDeviceId(), cable.otherInterface()), cable);
     }
 
     private static String hasOne(String device, String interfaceName) {
