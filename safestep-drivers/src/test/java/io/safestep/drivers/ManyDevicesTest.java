@@ -49,7 +49,7 @@ class ManyDevicesTest {
         try (PracticeNetwork practice =
                         PracticeNetwork.start(unwatched, folder, new PracticeNetwork.Ports(port, 0, 0, 0));
                 DeviceConnector connector = new PlatformConnector(
-                        new TimeLimits(Duration.ofSeconds(20), Duration.ofSeconds(60), Duration.ofSeconds(60)),
+                        new TimeLimits(Duration.ofSeconds(45), Duration.ofSeconds(60), Duration.ofSeconds(60)),
                         new ConcurrencyBounds(32, 16, Duration.ofMinutes(5)))) {
             Map<String, Future<Reason>> asked = new TreeMap<>();
             List<String> dead = new ArrayList<>();

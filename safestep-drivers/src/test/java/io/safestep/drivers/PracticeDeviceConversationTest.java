@@ -47,7 +47,7 @@ class PracticeDeviceConversationTest {
         }
         practice = PracticeNetwork.start(folder, port, 0);
         connector = new PlatformConnector(
-                new TimeLimits(Duration.ofSeconds(10), Duration.ofSeconds(10), Duration.ofSeconds(10)));
+                new TimeLimits(Duration.ofSeconds(60), Duration.ofSeconds(60), Duration.ofSeconds(60)));
     }
 
     @AfterAll

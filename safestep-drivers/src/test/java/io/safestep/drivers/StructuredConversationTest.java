@@ -115,7 +115,7 @@ class StructuredConversationTest {
                 folder,
                 new PracticeNetwork.Ports(tcpPort, 0, 0, 0));
         connector = new PlatformConnector(
-                new TimeLimits(Duration.ofSeconds(10), Duration.ofSeconds(10), Duration.ofSeconds(10)));
+                new TimeLimits(Duration.ofSeconds(60), Duration.ofSeconds(60), Duration.ofSeconds(60)));
     }
 
     @AfterAll

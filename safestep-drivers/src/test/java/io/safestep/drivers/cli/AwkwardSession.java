@@ -28,7 +28,7 @@ final class AwkwardSession implements AutoCloseable {
     /** @param seconds for each stage */
     AwkwardSession(int seconds) {
         Duration limit = Duration.ofSeconds(seconds);
-        connector = new PlatformConnector(new TimeLimits(Duration.ofSeconds(10), Duration.ofSeconds(10), limit));
+        connector = new PlatformConnector(new TimeLimits(Duration.ofSeconds(60), Duration.ofSeconds(60), limit));
     }
 
     DeviceSession open(ScriptedDevice device) throws DeviceException {

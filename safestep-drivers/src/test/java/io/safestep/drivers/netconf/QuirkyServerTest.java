@@ -46,7 +46,7 @@ class QuirkyServerTest {
     Path folder;
 
     private final DeviceConnector connector = new PlatformConnector(
-            new TimeLimits(Duration.ofSeconds(10), Duration.ofSeconds(10), Duration.ofSeconds(10)));
+            new TimeLimits(Duration.ofSeconds(60), Duration.ofSeconds(60), Duration.ofSeconds(60)));
     private QuirkyServer server;
 
     @AfterEach

@@ -78,7 +78,7 @@ class DeviceTlsTest {
                         "safestep",
                         "harbour-light-1",
                         pinned),
-                new TimeLimits(Duration.ofSeconds(8), Duration.ofSeconds(10), Duration.ofSeconds(10)));
+                new TimeLimits(Duration.ofSeconds(60), Duration.ofSeconds(60), Duration.ofSeconds(60)));
     }
 
     /** Another library sees the same: what is pinned stays valid, whichever of them looks. */
