@@ -184,7 +184,9 @@ class NetconfServerTest {
             Script script = engine.derive(
                     engine.readShown(session.readRunning()),
                     engine.build(engine.readShown(session.readRunning()), LINES).outcome());
-            assertThatThrownBy(() -> session.push(script, SILENT)).isInstanceOf(DeviceException.class);
+            assertThatThrownBy(() -> session.push(script, SILENT))
+                    .isInstanceOf(DeviceException.class)
+                    .hasMessageContaining("somebody else's");
             assertThat(session.readRunning()).doesNotContain("nobody").doesNotContain("quay0");
         }
     }

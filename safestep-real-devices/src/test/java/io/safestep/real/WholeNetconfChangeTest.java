@@ -6,6 +6,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.SafeStepTest;
+import io.safestep.core.platform.ShippedProfiles;
+import io.safestep.drivers.DeviceException;
+import io.safestep.drivers.DeviceSession;
+import io.safestep.drivers.TimeLimits;
+import io.safestep.drivers.connect.PlatformConnector;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
@@ -93,5 +98,87 @@ class WholeNetconfChangeTest extends SafeStepTest {
         assertThat(ended.path("state").asString()).as(ended.toString()).isEqualTo("SUCCEEDED");
         assertThat(ended.path("devices").get(0).path("steps").toString())
                 .contains("timer stopped", "startup equals running");
+    }
+
+    /** One candidate is shared by all: what another client has put there would go live with our confirmation. */
+    @Test
+    void editsOfSomebodyElseWhileAPersonIsAskedDoNotGoLive() throws Exception {
+        long run = story.startedRun(
+                "A contact, and somebody is asked",
+                Map.of("quay-1", "system\n  location on the pier\n"),
+                List.of(Map.of(
+                        "kind",
+                        "CONFIRM",
+                        "expectation",
+                        "CONFIRMED",
+                        "question",
+                        "Is the pier lit?",
+                        "settleSeconds",
+                        300)));
+        ApiClient operator = ApiClient.loggedIn(port, "pquill");
+        long check = operator.await(
+                        "/api/runs/" + run, r -> !r.path("questions").isEmpty())
+                .path("questions")
+                .get(0)
+                .path("check")
+                .asLong();
+        try (ForeignClient foreign = new ForeignClient()) {
+            foreign.editsTheCandidate();
+            ok(operator.post(
+                    "/api/runs/" + run + "/checks/" + check + "/answer",
+                    Map.of("devices", List.of("quay-1"), "yes", true, "words", "It is.")));
+            JsonNode ended = story.awaitEnd(run);
+            assertThat(ended.path("state").asString()).as(ended.toString()).isEqualTo("ROLLED_BACK");
+            assertThat(ended.path("verdict").asString()).contains("somebody else's");
+            assertThat(foreign.session.readRunning()).doesNotContain("nobody").doesNotContain("on the pier");
+        }
+    }
+
+    /** What lay there before us stays where it is: the run ends at once, nothing is written, and says whose turn it is. */
+    @Test
+    void editsOfSomebodyElseFromBeforeTheRunAreLeftAlone() throws Exception {
+        try (ForeignClient foreign = new ForeignClient()) {
+            foreign.editsTheCandidate();
+            long run = story.startedRun(
+                    "A location beside edits that wait",
+                    Map.of("quay-1", "system\n  location at the slip\n"),
+                    List.of(Map.of("kind", "SAVED", "expectation", "SAVED", "settleSeconds", 0)));
+            JsonNode ended = story.awaitEnd(run);
+            assertThat(ended.path("state").asString()).as(ended.toString()).isEqualTo("ROLLED_BACK");
+            assertThat(ended.path("verdict").asString()).contains("somebody else's");
+            assertThat(foreign.session.readRunning()).doesNotContain("nobody").doesNotContain("at the slip");
+            assertThat(foreign.candidate()).as("still there").contains("nobody");
+        }
+    }
+
+    /** Another client of the same server, which leaves the candidate as it found it. */
+    private static final class ForeignClient implements AutoCloseable {
+
+        private final PlatformConnector connector = new PlatformConnector(TimeLimits.usual());
+        private final DeviceSession session;
+
+        ForeignClient() throws DeviceException {
+            session = connector.connect(server.target(ShippedProfiles.ietf()));
+        }
+
+        void editsTheCandidate() throws DeviceException {
+            session.ask("<edit-config><target><candidate/></target><config>"
+                    + "<system xmlns=\"urn:ietf:params:xml:ns:yang:ietf-system\"><contact>nobody</contact></system>"
+                    + "</config></edit-config>");
+        }
+
+        String candidate() throws DeviceException {
+            return session.ask("<get-config><source><candidate/></source></get-config>").text();
+        }
+
+        @Override
+        public void close() throws DeviceException {
+            try {
+                session.ask("<discard-changes/>");
+            } finally {
+                session.close();
+                connector.close();
+            }
+        }
     }
 }

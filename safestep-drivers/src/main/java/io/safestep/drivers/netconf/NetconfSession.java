@@ -180,7 +180,7 @@ public final class NetconfSession implements DeviceSession {
             }
             locks.take("running");
             if (candidate) {
-                locks.take("candidate");
+                lockCandidate(locks);
             }
             for (int i = 0; i < count; i++) {
                 if (!listener.before(i)) {
@@ -215,6 +215,18 @@ public final class NetconfSession implements DeviceSession {
         return count;
     }
 
+    /** A candidate with edits that nobody has committed can't be locked (RFC 6241, section 7.5): says which they are. */
+    private void lockCandidate(Locks locks) throws DeviceException {
+        try {
+            locks.take("candidate");
+        } catch (RpcErrorException e) {
+            if (e.reason() == Reason.LINE_REFUSED || e.reason() == Reason.IN_USE) {
+                datastores.refuseForeignEdits(readRunning(), "edits that nobody has committed");
+            }
+            throw e;
+        }
+    }
+
     @Override
     public String save() throws DeviceException {
         if (keepsRunning()) {
@@ -245,7 +257,7 @@ public final class NetconfSession implements DeviceSession {
         try (Locks locks = new Locks(channel, target.name())) {
             locks.take("running");
             if (candidate) {
-                locks.take("candidate");
+                lockCandidate(locks);
             }
             channel.call("<copy-config><target><" + (candidate ? "candidate" : "running")
                     + "/></target><source><startup/></source></copy-config>");
