@@ -10,7 +10,7 @@ import { ErrorBlock, Loading } from "../ui/Messages";
 import { ReasonModal } from "../ui/ReasonModal";
 import { clock, dayAndTime, dayName, duration, zoneName } from "../ui/time";
 import { useNow } from "../ui/useNow";
-import { changeStates } from "../ui/words";
+import { changeState } from "../ui/words";
 import { days } from "./days";
 import { FreezeForm } from "./FreezeForm";
 import { holdsFor, howOften, placed } from "./freezes";
@@ -113,11 +113,11 @@ function Day({ from, to, now, openings, frozen }: DayProps) {
             {o.bookings.length === 0 && <span className="soft">, nothing booked</span>}
             {o.bookings.map((b) => (
               <span key={b.number} className="in-window">
-                <Glyph shape={changeStates[b.state].shape} small />{" "}
+                <Glyph shape={changeState(b).shape} small />{" "}
                 <Link to={`/changes/${b.number}`} title={b.title}>
                   {b.subject}
                 </Link>{" "}
-                {changeStates[b.state].word}, {duration(b.seconds)}
+                {changeState(b).word}, {duration(b.seconds)}
               </span>
             ))}
           </div>

@@ -8,7 +8,7 @@ import { RunRung } from "../run/RunRung";
 import { Glyph } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
-import { changeStates, count } from "../ui/words";
+import { changeState, count } from "../ui/words";
 import { ApproveRung } from "./ApproveRung";
 import { BookRung } from "./BookRung";
 import { BuildEdit, BuildReview } from "./BuildRung";
@@ -65,7 +65,7 @@ function Loaded({ change }: { change: Change }) {
         <h1>{editor.content.title || change.title}</h1>
         <p className="facts">
           {change.emergencyReason === null ? change.category : <b className="harm">emergency</b>} ·{" "}
-          {changeStates[change.state].word} · by {change.authorName} · for {count(change.targets.length, "device")}
+          {changeState(change).word} · by {change.authorName} · for {count(change.targets.length, "device")}
           {change.sealBrief && (
             <>
               {" "}

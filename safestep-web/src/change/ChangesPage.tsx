@@ -7,7 +7,7 @@ import { type Column, DataList } from "../ui/DataList";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
-import { changeStates } from "../ui/words";
+import { changeState } from "../ui/words";
 
 const columns: Column<ChangeRow>[] = [
   { key: "number", title: "Number", width: "100px", text: (c) => c.subject, order: (c) => c.number },
@@ -27,8 +27,8 @@ const columns: Column<ChangeRow>[] = [
     key: "state",
     title: "State",
     width: "150px",
-    text: (c) => changeStates[c.state].word,
-    show: (c) => <Status state={changeStates[c.state]} />,
+    text: (c) => changeState(c).word,
+    show: (c) => <Status state={changeState(c)} />,
   },
   { key: "author", title: "Author", width: "120px", text: (c) => c.authorName },
   {

@@ -11,6 +11,7 @@ const change = (state: Change["state"], part: Partial<Change> = {}): Change => (
   category: "normal",
   emergencyReason: null,
   state,
+  nothingWritten: false,
   author: "roake",
   authorName: "R. Oake",
   version: 3,

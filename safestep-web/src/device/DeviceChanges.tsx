@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import { api } from "../api/client";
 import type { ChangeRow, DeviceRow } from "../api/types";
 import { Status } from "../ui/Status";
-import { changeStates } from "../ui/words";
+import { changeState } from "../ui/words";
 
 /** The newest changes that touch a device. */
 export function DeviceChanges({ device }: { device: DeviceRow }) {
@@ -22,7 +22,7 @@ export function DeviceChanges({ device }: { device: DeviceRow }) {
             {c.title}
           </div>
           <span className="when">
-            <Status state={changeStates[c.state]} />
+            <Status state={changeState(c)} />
           </span>
         </div>
       ))}

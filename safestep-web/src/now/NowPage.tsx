@@ -7,7 +7,7 @@ import { Glyph, type Shape } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { clock, dayName, duration, fromNow } from "../ui/time";
 import { useNow } from "../ui/useNow";
-import { changeStates, grouped, runStates } from "../ui/words";
+import { changeState, grouped, runStates } from "../ui/words";
 
 const needs: Record<Need["kind"], { shape: Shape; rung: string; lead: (subject: string) => string; rest: string }> = {
   STUCK: { shape: "failed", rung: "run", lead: (s) => `${s} is stuck`, rest: "Its run could not undo everything." },
@@ -139,7 +139,7 @@ function NextWindow({ window, now }: { window: Opening | null; now: Date }) {
                   </Link>{" "}
                   {b.title}
                 </td>
-                <td className="text-nowrap">{changeStates[b.state].word}</td>
+                <td className="text-nowrap">{changeState(b).word}</td>
                 <td className="text-nowrap">{duration(b.seconds)}</td>
                 <td className="text-nowrap">{b.automatic ? `by itself ${clock(b.startsAt)}` : "by hand"}</td>
               </tr>

@@ -4,7 +4,7 @@ import { api } from "../api/client";
 import type { Frozen, Opening } from "../api/types";
 import { inTheWay, placed } from "../calendar/freezes";
 import { clock, dayAndTime, duration, hour } from "./time";
-import { changeStates } from "./words";
+import { changeState } from "./words";
 
 const HOUR = 3_600_000;
 const BEFORE = 1 * HOUR;
@@ -88,10 +88,10 @@ export function HoursStrip({ now }: { now: Date }) {
                 key={b.number}
                 to={`/changes/${b.number}`}
                 className={`booked ${tones[b.state] ?? ""}`}
-                title={`${b.subject} ${b.title}: ${changeStates[b.state].word}, about ${duration(b.seconds)}`}
+                title={`${b.subject} ${b.title}: ${changeState(b).word}, about ${duration(b.seconds)}`}
               >
                 {b.subject}
-                <span className="visually-hidden">, {changeStates[b.state].word}</span>
+                <span className="visually-hidden">, {changeState(b).word}</span>
               </Link>
             ))}
             {more > 0 && <small className="more">and {more}</small>}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { changeStates, count, expectations, runStates } from "./words";
+import { changeState, changeStates, count, expectations, runStates } from "./words";
 
 describe("words of states", () => {
   it("never tell two states apart by colour alone", () => {
@@ -12,6 +12,9 @@ describe("words of states", () => {
   it("use the hook for what was undone and the split square for harm", () => {
     expect(changeStates.ROLLED_BACK.shape).toBe("undone");
     expect(runStates.ROLLED_BACK.shape).toBe("undone");
+    expect(changeState({ state: "ROLLED_BACK", nothingWritten: false }).word).toBe("rolled back");
+    expect(changeState({ state: "ROLLED_BACK", nothingWritten: true }).word).toBe("stopped, nothing written");
+    expect(changeState({ state: "CLOSED", nothingWritten: true }).word).toBe("closed");
     expect(changeStates.NEEDS_ATTENTION.shape).toBe("failed");
     expect(runStates.STUCK.shape).toBe("failed");
   });

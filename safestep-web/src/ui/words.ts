@@ -27,11 +27,16 @@ export const runStates: Record<Run["state"], { shape: Shape; word: string }> = {
   STUCK: { shape: "failed", word: "stuck" },
 };
 
+/** A change of which the run turned back before anything was written has nothing to roll back either. */
+export function changeState(change: { state: ChangeState; nothingWritten: boolean }): { shape: Shape; word: string } {
+  return change.state === "ROLLED_BACK" && change.nothingWritten ? stoppedUnwritten : changeStates[change.state];
+}
+
+const stoppedUnwritten = { shape: "undone", word: "stopped, nothing written" } as const;
+
 /** A run that turned back before anything was written has nothing to roll back. */
 export function runState(run: Pick<Run, "state" | "devices">): { shape: Shape; word: string } {
-  return run.state === "ROLLED_BACK" && !run.devices.some((d) => d.written)
-    ? { shape: "undone", word: "stopped, nothing written" }
-    : runStates[run.state];
+  return run.state === "ROLLED_BACK" && !run.devices.some((d) => d.written) ? stoppedUnwritten : runStates[run.state];
 }
 
 export const phaseWords: Record<Phase, string> = {

@@ -99,6 +99,17 @@ class ProfileCheckCommandTest {
     }
 
     @Test
+    void aReadThatADeviceMayRefuseFailsNothing() throws IOException {
+        Path file = folder.resolve("optional.yaml");
+        Files.writeString(
+                file,
+                shipped("corvane-cli").replace("command: show routes\n", "command: show roots\n    optional: true\n"));
+        CommandRun run = check(file.toString(), "127.77.2.1", "harbour-light-1");
+        assertThat(run.exit()).as(run.out() + run.err()).isZero();
+        assertThat(run.out()).containsPattern("passed +read routes .*\"show roots\".* It is optional.");
+    }
+
+    @Test
     void theStageThatFailsIsNamed() {
         CommandRun refused = check("corvane-cli", "127.77.2.1", "wrong");
         assertThat(refused.exit()).isEqualTo(3);

@@ -1,7 +1,9 @@
 package io.safestep.drivers;
 
 import io.safestep.core.config.Script;
+import io.safestep.core.platform.ReadCommand;
 import java.time.Duration;
+import java.util.Map;
 
 /** An open session with one device. Not safe for use by several threads; close it when done. */
 public interface DeviceSession extends AutoCloseable {
@@ -30,7 +32,12 @@ public interface DeviceSession extends AutoCloseable {
     /** Sends a read command and gives back what the device says. */
     DeviceAnswer ask(String command) throws DeviceException;
 
-    /** Like {@link #ask}, for those who need only the text. */
+    /** Sends a read command of the platform profile, and ends it where it does not end by itself. */
+    default DeviceAnswer ask(ReadCommand read, Map<String, String> values) throws DeviceException {
+        return ask(read.commandFor(values));
+    }
+
+    /** Like {@link #ask(String)}, for those who need only the text. */
     default String read(String command) throws DeviceException {
         return ask(command).text();
     }

@@ -131,7 +131,7 @@ class CrashSweepTest {
         number("select 1 from pg_advisory_lock(" + LOCK + ")");
         arm(point);
         long run = startRun();
-        Awaitility.await().atMost(60, TimeUnit.SECONDS).until(() -> held() != null || ended(run));
+        Awaitility.await().atMost(3, TimeUnit.MINUTES).until(() -> held() != null || ended(run));
         String victim = held();
         if (victim != null) {
             processes.remove(victim).kill();
@@ -185,7 +185,7 @@ class CrashSweepTest {
     }
 
     private void awaitEnd(long run) {
-        Awaitility.await().atMost(90, TimeUnit.SECONDS).until(() -> ended(run));
+        Awaitility.await().atMost(5, TimeUnit.MINUTES).until(() -> ended(run));
     }
 
     private boolean ended(long run) {

@@ -1,12 +1,14 @@
 package io.safestep.real;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigTree;
 import io.safestep.core.config.DeviceBuild;
 import io.safestep.core.config.Script;
 import io.safestep.core.platform.PlatformProfile;
+import io.safestep.core.platform.ReadCommand;
 import io.safestep.core.platform.ShippedProfiles;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceSession;
@@ -16,6 +18,7 @@ import io.safestep.drivers.connect.PlatformConnector;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -88,6 +91,33 @@ class RouterChangesTest {
         System.out.println(proven + " of " + CASES + " were called proven.");
         assertThat(wrong).isEmpty();
         assertThat(proven).isGreaterThan(CASES * 9 / 10);
+    }
+
+    /** Its ping has no end, and where it has no OSPF and no BGP it refuses to tell of their neighbours. */
+    @Test
+    void aPingIsEndedAndWhatTheRouterHasNotIsRefused() throws Exception {
+        try (PlatformConnector connector = new PlatformConnector(TimeLimits.usual());
+                DeviceSession session = connector.connect(routers.target(2, profile))) {
+            assertThat(pinged(session, "127.0.0.1")).containsExactly("received 0% packet loss");
+            assertThat(pinged(session, "127.0.0.2"))
+                    .as("and the session goes on")
+                    .containsExactly("received 0% packet loss");
+            assertThat(session.readRunning()).contains("frr");
+            for (String name : List.of("neighbours", "bgp-neighbours")) {
+                ReadCommand read = profile.read(name).orElseThrow();
+                assertThat(read.optional()).isTrue();
+                assertThatThrownBy(() -> session.ask(read, Map.of()))
+                        .extracting(e -> ((DeviceException) e).reason())
+                        .isEqualTo(DeviceException.Reason.LINE_REFUSED);
+            }
+        }
+    }
+
+    private List<String> pinged(DeviceSession session, String address) throws DeviceException {
+        ReadCommand ping = profile.read("ping").orElseThrow();
+        return ping.rows(session.ask(ping, Map.of("address", address)).text()).stream()
+                .map(ReadCommand.Row::toString)
+                .toList();
     }
 
     /** What the router says of itself, beside other lines. */

@@ -168,7 +168,8 @@ class WholeNetconfChangeTest extends SafeStepTest {
         }
 
         String candidate() throws DeviceException {
-            return session.ask("<get-config><source><candidate/></source></get-config>").text();
+            return session.ask("<get-config><source><candidate/></source></get-config>")
+                    .text();
         }
 
         @Override

@@ -88,7 +88,10 @@ class AccessController {
         }
         String command = read.commandFor(arguments);
         try {
-            return new ReadAnswer(command, access.visit(device.id(), session -> session.read(command)));
+            return new ReadAnswer(
+                    command,
+                    access.visit(
+                            device.id(), session -> session.ask(read, arguments).text()));
         } catch (DeviceException e) {
             throw ProblemException.device(e.getMessage());
         }

@@ -46,6 +46,8 @@ public class Change {
     @Enumerated(EnumType.STRING)
     private ChangeState state = ChangeState.DRAFT;
 
+    private boolean nothingWritten;
+
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Person author;
 
@@ -151,6 +153,15 @@ public class Change {
 
     public ChangeState state() {
         return state;
+    }
+
+    /** Whether its run ended before anything was written, so that nothing had to be rolled back. */
+    public boolean nothingWritten() {
+        return nothingWritten;
+    }
+
+    public void ranWithoutWriting() {
+        nothingWritten = true;
     }
 
     public Person author() {

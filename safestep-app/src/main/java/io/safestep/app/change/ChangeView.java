@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param sealBrief its first eight digits in two groups
  * @param emergencyReason why it can't wait for its approval; null when it can
  * @param restoresStartup devices whose way back can't be proven take their startup configuration back as a whole
+ * @param nothingWritten whether its run ended before anything was written
  * @param editable whether the person who asks may edit it now
  * @param outcomeNote how it went, written at closing
  * @param basicLeftOut names of checks that every change should have and this one has not
@@ -31,6 +32,7 @@ public record ChangeView(
         String category,
         @Nullable String emergencyReason,
         ChangeState state,
+        boolean nothingWritten,
         String author,
         String authorName,
         int version,
@@ -130,12 +132,17 @@ public record ChangeView(
             int stays,
             String staysBecause) {}
 
-    /** A change in a list. */
+    /**
+     * A change in a list.
+     *
+     * @param nothingWritten whether its run ended before anything was written
+     */
     public record Row(
             int number,
             String subject,
             String title,
             ChangeState state,
+            boolean nothingWritten,
             boolean emergency,
             String authorName,
             List<String> devices,

@@ -185,7 +185,17 @@ public class CheckLooks {
                 .orElseThrow(() -> new DeviceException(
                         Reason.NOT_POSSIBLE,
                         "The platform " + profile.name() + " has no read command " + look.read() + "."));
-        DeviceAnswer answer = asked(read.commandFor(look.arguments()), session, dialogue);
+        String command = read.commandFor(look.arguments());
+        DeviceAnswer answer;
+        try {
+            answer = asked(command, () -> session.ask(read, look.arguments()), dialogue);
+        } catch (DeviceException e) {
+            if (!read.optional() || e.reason() != Reason.LINE_REFUSED) {
+                throw e;
+            }
+            dialogue.heard(e.getMessage());
+            return new Answer(e.getMessage(), null, List.of());
+        }
         return new Answer(
                 answer.text(),
                 answer.data(),
@@ -199,7 +209,7 @@ public class CheckLooks {
         if (log == null) {
             throw new DeviceException(Reason.NOT_POSSIBLE, "The platform of " + device.name() + " tells no log.");
         }
-        DeviceAnswer answer = asked(log.command(), session, dialogue);
+        DeviceAnswer answer = asked(log.command(), () -> session.ask(log.command()), dialogue);
         List<String> lines = log.since(answer.text(), since, clock.instant());
         return new Answer(String.join("\n", lines), null, lines);
     }
@@ -216,11 +226,15 @@ public class CheckLooks {
                 : said("startup", "differs from running in " + places + (places == 1 ? " place" : " places"));
     }
 
-    private static DeviceAnswer asked(String command, DeviceSession session, Dialogue dialogue) throws DeviceException {
+    private static DeviceAnswer asked(String command, Asking asking, Dialogue dialogue) throws DeviceException {
         dialogue.sent(command);
-        DeviceAnswer answer = session.ask(command);
+        DeviceAnswer answer = asking.ask();
         dialogue.heard(answer.text());
         return answer;
+    }
+
+    private interface Asking {
+        DeviceAnswer ask() throws DeviceException;
     }
 
     private static Answer said(String what, String how) {

@@ -167,6 +167,9 @@ class RunEnd {
             default -> ChangeAction.RUN_STUCK;
         };
         changes.transition(change, action, AuditLog.SAFE_STEP, verdict);
+        if (run.devices().stream().noneMatch(RunDevice::written)) {
+            change.ranWithoutWriting();
+        }
         lines.save(new RunLine(run.id(), null, clock.instant(), RunLine.Kind.NOTE, verdict));
         events.publishEvent(new RunEnded(
                 run.id(),

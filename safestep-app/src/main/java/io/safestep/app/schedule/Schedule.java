@@ -109,6 +109,7 @@ public class Schedule {
                             change.subject(),
                             change.title(),
                             change.state(),
+                            change.nothingWritten(),
                             b.occurrence().start(),
                             estimate(change).forward().toSeconds(),
                             b.automatic());

@@ -17,6 +17,7 @@ public final class ScheduleViews {
     /**
      * A booking in a list.
      *
+     * @param nothingWritten whether its run ended before anything was written
      * @param seconds how long it is expected to take at the most, its way back not counted
      */
     public record Booked(
@@ -24,6 +25,7 @@ public final class ScheduleViews {
             String subject,
             String title,
             ChangeState state,
+            boolean nothingWritten,
             Instant startsAt,
             long seconds,
             boolean automatic) {}

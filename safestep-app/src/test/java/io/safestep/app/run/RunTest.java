@@ -120,6 +120,13 @@ class RunTest extends SafeStepTest {
                     .startsWith("Stopped before anything was written: brn-ac-1, back up: changed since it was approved:"
                             + " vlan 40");
             assertThat(running("brn-ac-1")).contains("name somebody-else");
+            assertThat(story.manager()
+                            .get("/api/changes/" + number)
+                            .body()
+                            .path("nothingWritten")
+                            .asBoolean())
+                    .as("the change says so too")
+                    .isTrue();
         } finally {
             type("brn-ac-1", "vlan 40", "name ticketing");
         }

@@ -45,7 +45,7 @@ public final class ProfileReader {
                 access,
                 limits(top.entries("limits")),
                 top.within("language", language -> LanguageReader.read(language, access)),
-                top.list("reads").stream().map(ProfileReader::readCommand).toList(),
+                top.list("reads").stream().map(e -> readCommand(e, access)).toList(),
                 top.has("identity") ? identity(top.entries("identity")) : null,
                 top.has("links") ? links(top.entries("links")) : null,
                 top.has("changes") ? changes(top.entries("changes")) : ChangeReading.NONE,
@@ -200,7 +200,14 @@ public final class ProfileReader {
         return new DeviceClock(e.patternNaming("clock", "value"));
     }
 
-    private static ReadCommand readCommand(ProfileEntries e) {
+    private static ReadCommand.Interruption interruption(ProfileEntries e) {
+        return new ReadCommand.Interruption(e.seconds("afterSeconds"), e.has("when") ? e.pattern("when") : null);
+    }
+
+    private static ReadCommand readCommand(ProfileEntries e, Access access) {
+        if (e.has("interrupted") && !(access instanceof CommandLine)) {
+            throw e.wrong("interrupted", "Only a command line can be interrupted by a key.");
+        }
         Pattern row = e.patternNaming("row", "key", "value");
         return new ReadCommand(
                 e.text("name"),
@@ -211,6 +218,8 @@ public final class ProfileReader {
                 e.texts("rests").stream()
                         .map(s -> TimedSession.valueOf(s.toUpperCase(Locale.ROOT)))
                         .collect(Collectors.toUnmodifiableSet()),
-                e.has("stays") ? Integer.parseInt(e.text("stays")) : 0);
+                e.has("stays") ? Integer.parseInt(e.text("stays")) : 0,
+                e.has("interrupted") ? interruption(e.entries("interrupted")) : null,
+                e.has("optional"));
     }
 }

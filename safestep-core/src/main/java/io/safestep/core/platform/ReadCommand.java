@@ -1,11 +1,13 @@
 package io.safestep.core.platform;
 
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A named command that looks at a device without changing it, and how to read its output.
@@ -18,6 +20,8 @@ import java.util.regex.Pattern;
  * @param rests the sessions whose timers have to run out before it shows what has become of them
  * @param stays seconds for which it has to show the same after every change at least, where the configuration does not tell
  *     the timers; 0 for none
+ * @param interruption how the command is ended that does not end by itself; null for one that does
+ * @param optional a device may refuse it: it then has none of what is asked for
  */
 public record ReadCommand(
         String name,
@@ -26,9 +30,20 @@ public record ReadCommand(
         Pattern row,
         List<String> arguments,
         Set<TimedSession> rests,
-        int stays) {
+        int stays,
+        @Nullable Interruption interruption,
+        boolean optional) {
 
     private static final int MOST_ROWS = 10_000;
+
+    /**
+     * A command that goes on until a key is typed, the one of the profile's command line. What it said until then is its
+     * answer.
+     *
+     * @param after for how long it is let go on
+     * @param when what it shows when it has said enough; null to wait for the time alone
+     */
+    public record Interruption(Duration after, @Nullable Pattern when) {}
 
     /** One row of what a device said: what it is about, and what it is like. */
     public record Row(String key, String value) {

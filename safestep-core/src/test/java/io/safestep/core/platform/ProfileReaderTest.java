@@ -6,6 +6,10 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import io.safestep.core.platform.BoundedText.EndlessPatternException;
 import io.safestep.core.platform.ProfileException.Problem;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
@@ -95,6 +99,33 @@ class ProfileReaderTest {
         assertThat(problems("interface.address", "interface.colour").get(0).sentence())
                 .startsWith("\"interface.colour\" is not a fact about the network.");
         assertThat(problems("mtu: 1400", "mtv: 1400").get(0).sentence()).contains("\"mtv\" is no default");
+    }
+
+    @Test
+    void onlyACommandLineIsInterrupted() {
+        String row = "row: ";
+        assertThat(GOOD).contains(row);
+        PlatformProfile read = ProfileReader.read(
+                GOOD.replaceFirst(row, "interrupted: { afterSeconds: 5, when: done }, optional: true, row: "));
+        assertThat(read.reads().get(0).optional()).isTrue();
+        assertThat(read.reads().get(0).interruption()).satisfies(i -> {
+            assertThat(i.after()).isEqualTo(Duration.ofSeconds(5));
+            assertThat(i.when().pattern()).isEqualTo("done");
+        });
+        assertThat(problems(row, "interrupted: { when: done }, row: ")).isNotEmpty();
+        String structured = structured()
+                .replaceFirst("(?s)(\nreads:.*?)\n( +)row: ", "$1\n$2interrupted: { afterSeconds: 5 }\n$2row: ");
+        assertThatThrownBy(() -> ProfileReader.read(structured))
+                .isInstanceOf(ProfileException.class)
+                .hasMessageContaining("Only a command line can be interrupted by a key.");
+    }
+
+    private static String structured() {
+        try (var stream = ShippedProfiles.class.getResourceAsStream("/platforms/haldrin-netconf.yaml")) {
+            return new String(stream.readAllBytes(), StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     @Test

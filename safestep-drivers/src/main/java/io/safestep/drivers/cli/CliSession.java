@@ -7,6 +7,7 @@ import io.safestep.core.platform.BoundedText.EndlessPatternException;
 import io.safestep.core.platform.CommandLine;
 import io.safestep.core.platform.Language;
 import io.safestep.core.platform.LineMeaning;
+import io.safestep.core.platform.ReadCommand;
 import io.safestep.drivers.DeadManTimer;
 import io.safestep.drivers.DeviceAnswer;
 import io.safestep.drivers.DeviceException;
@@ -19,10 +20,12 @@ import io.safestep.drivers.ssh.SshLogin.LoggedIn;
 import java.io.IOException;
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.apache.sshd.client.channel.ChannelShell;
+import org.jspecify.annotations.Nullable;
 
 /** A conversation with the command line of a device in an interactive shell. The front door of this package. */
 public final class CliSession implements DeviceSession {
@@ -121,7 +124,16 @@ public final class CliSession implements DeviceSession {
 
     @Override
     public DeviceAnswer ask(String command) throws DeviceException {
-        String answer = terminal.command(command);
+        return ask(command, null);
+    }
+
+    @Override
+    public DeviceAnswer ask(ReadCommand read, Map<String, String> values) throws DeviceException {
+        return ask(read.commandFor(values), read.interruption());
+    }
+
+    private DeviceAnswer ask(String command, ReadCommand.@Nullable Interruption interruption) throws DeviceException {
+        String answer = terminal.command(command, interruption);
         refuseErrors(answer, Reason.LINE_REFUSED);
         return new DeviceAnswer(answer, null);
     }

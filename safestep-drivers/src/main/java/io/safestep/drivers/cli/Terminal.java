@@ -3,6 +3,7 @@ package io.safestep.drivers.cli;
 import io.safestep.core.platform.BoundedText;
 import io.safestep.core.platform.BoundedText.EndlessPatternException;
 import io.safestep.core.platform.CommandLine;
+import io.safestep.core.platform.ReadCommand;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.TimeLimits;
@@ -14,6 +15,7 @@ import java.time.Duration;
 import java.util.function.BooleanSupplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Types commands and tells where each answer ends. Never types ahead: the next key goes out only after the device has
@@ -45,6 +47,12 @@ final class Terminal {
     private int answerFrom;
 
     private int echoSearchedTo;
+
+    /** When the command is ended by a key, by the clock of the process; null when it ends by itself or has been ended. */
+    private @Nullable Long interruptedAt;
+
+    /** What it shows when it may be ended before; null for nothing. */
+    private @Nullable Pattern saysEnough;
 
     Terminal(LoggedIn login, CommandLine dialect, OutputStream keyboard, ScreenBuffer screen, TimeLimits limits) {
         this.login = login;
@@ -112,6 +120,19 @@ final class Terminal {
 
     /** Types one command and gives back what the device says, without echo and prompt. */
     String command(String text) throws DeviceException {
+        return command(text, null);
+    }
+
+    /**
+     * Like {@link #command(String)}.
+     *
+     * @param interruption how a command is ended that does not end by itself; null for one that does
+     */
+    String command(String text, ReadCommand.@Nullable Interruption interruption) throws DeviceException {
+        interruptedAt = interruption == null
+                ? null
+                : System.nanoTime() + interruption.after().toNanos();
+        saysEnough = interruption == null ? null : interruption.when();
         try {
             return answerTo(text);
         } catch (EndlessPatternException e) {
@@ -130,7 +151,8 @@ final class Terminal {
         echoSearchedTo = 0;
         Echo echo = new Echo(text);
         type(text + "\r");
-        long deadline = System.nanoTime() + limits.command().toNanos();
+        long begun = interruptedAt == null ? System.nanoTime() : interruptedAt;
+        long deadline = begun + limits.command().toNanos();
         StringBuilder pages = new StringBuilder();
         for (int page = 0; page < MOST_PAGES; page++) {
             if (page > 0) {
@@ -159,7 +181,12 @@ final class Terminal {
     private void awaitEnd(Echo echo, long deadline) throws DeviceException {
         boolean asked = false;
         while (true) {
-            ScreenBuffer.Outcome outcome = await(() -> atEnd(echo, true), deadline, QUIET);
+            ScreenBuffer.Outcome outcome = await(() -> atEnd(echo, true) || mayBeEnded(), deadline, untilLook());
+            if (mayBeEnded() && !atEnd(echo, true)) {
+                interruptedAt = null;
+                type(dialect.interrupt());
+                continue;
+            }
             switch (outcome) {
                 case FOUND -> {
                     return;
@@ -181,6 +208,22 @@ final class Terminal {
                 default -> throw broken(outcome);
             }
         }
+    }
+
+    private boolean mayBeEnded() {
+        return interruptedAt != null
+                && (System.nanoTime() >= interruptedAt
+                        || saysEnough != null
+                                && answerFrom >= 0
+                                && saysEnough
+                                        .matcher(BoundedText.of(screen.tail(answerFrom, LOOKED_AT)))
+                                        .find());
+    }
+
+    private Duration untilLook() {
+        return interruptedAt == null
+                ? QUIET
+                : Duration.ofNanos(Math.max(1, Math.min(interruptedAt - System.nanoTime(), QUIET.toNanos())));
     }
 
     private boolean atEnd(Echo echo, boolean onlyKnownPrompts) {

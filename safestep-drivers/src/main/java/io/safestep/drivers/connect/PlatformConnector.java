@@ -2,6 +2,7 @@ package io.safestep.drivers.connect;
 
 import io.safestep.core.config.Script;
 import io.safestep.core.platform.NetconfAccess;
+import io.safestep.core.platform.ReadCommand;
 import io.safestep.core.platform.RestconfAccess;
 import io.safestep.drivers.DeadManTimer;
 import io.safestep.drivers.DeviceAnswer;
@@ -134,6 +135,11 @@ public final class PlatformConnector implements DeviceConnector {
         @Override
         public DeviceAnswer ask(String command) throws DeviceException {
             return session.ask(command);
+        }
+
+        @Override
+        public DeviceAnswer ask(ReadCommand read, Map<String, String> values) throws DeviceException {
+            return session.ask(read, values);
         }
 
         @Override

@@ -8,6 +8,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import io.safestep.core.config.Script;
 import io.safestep.core.config.ScriptLine;
 import io.safestep.core.platform.PlatformProfile;
+import io.safestep.core.platform.ReadCommand;
 import io.safestep.core.platform.ShippedProfiles;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
@@ -154,6 +155,53 @@ class AwkwardAnswersTest {
             DeviceException e = catchThrowableOfType(DeviceException.class, () -> session.read("show log"));
             assertThat(e).hasMessageContaining("does not come to an end");
             assertThat(session.read("show state")).isEmpty();
+        }
+    }
+
+    /** Answers come one a second, or as fast as the test wants, until somebody presses a key. */
+    private DeviceSession openToPing(PlatformProfile profile, int repliesAtOnce) throws Exception {
+        device = new ScriptedDevice(folder.resolve("hostkey"), terminal -> {
+            terminal.print(PROMPT);
+            String line;
+            while ((line = terminal.readLine()) != null) {
+                typed.add(line);
+                if (line.startsWith("ping")) {
+                    for (int i = 1; i <= repliesAtOnce; i++) {
+                        terminal.print("reply " + i + " from 10.77.0.1\r\n");
+                    }
+                    int key = terminal.readKey();
+                    terminal.print(
+                            key == 3 ? "^C\r\n" + repliesAtOnce + " of " + repliesAtOnce + " came back\r\n" : "?");
+                }
+                terminal.print(PROMPT);
+            }
+        });
+        return sessions.open(device, profile);
+    }
+
+    private static PlatformProfile interruptedPing(String how) {
+        return AwkwardSession.profile(
+                "    command: ping {address}\n", "    command: ping {address}\n    interrupted: " + how + "\n");
+    }
+
+    @Test
+    void aCommandWithoutAnEndIsEndedAfterItsTimeAndItsAnswerKept() throws Exception {
+        PlatformProfile profile = interruptedPing("{ afterSeconds: 1 }");
+        try (DeviceSession session = openToPing(profile, 3)) {
+            ReadCommand ping = profile.read("ping").orElseThrow();
+            assertThat(session.ask(ping, Map.of("address", "10.77.0.1")).text())
+                    .contains("reply 1", "reply 3", "3 of 3 came back");
+            assertThat(session.read("show clock")).as("the session goes on").isEmpty();
+        }
+        assertThat(typed).containsExactly("paging off", "ping 10.77.0.1", "show clock");
+    }
+
+    @Test
+    void itIsEndedAsSoonAsItHasSaidEnough() throws Exception {
+        PlatformProfile profile = interruptedPing("{ afterSeconds: 120, when: 'reply 5 ' }");
+        try (DeviceSession session = openToPing(profile, 5)) {
+            ReadCommand ping = profile.read("ping").orElseThrow();
+            assertThat(session.ask(ping, Map.of("address", "10.77.0.1")).text()).contains("5 of 5 came back");
         }
     }
 }
