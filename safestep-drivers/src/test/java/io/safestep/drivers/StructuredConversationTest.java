@@ -29,6 +29,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** NETCONF and RESTCONF against practice devices, over real SSH and HTTPS. */
 class StructuredConversationTest {
@@ -192,6 +193,42 @@ class StructuredConversationTest {
             assertThat(engine.compare(engine.read(session.readRunning()), before))
                     .isEmpty();
             session.save();
+        }
+    }
+
+    /** Removals and settings are several requests, of which the last is refused (RFC 8072, where the device offers it). */
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void severalEditsAreOneWhereTheDeviceTakesThem(boolean offered) throws Exception {
+        Family family = Family.OSTREL;
+        ConfigEngine engine = family.engine();
+        family.practice().switchOn(Fault.REJECTS_LINE, "filter-in");
+        if (!offered) {
+            family.practice().switchOn(Fault.EDITS_ONE_BY_ONE, "");
+        }
+        try (DeviceSession session = family.open()) {
+            ConfigTree before = engine.read(session.readRunning());
+            Script script = engine.build(before, "ports\n  port p3\n    no filter-in\nbase\n  place night watch\n")
+                    .script();
+            assertThat(engine.restRequests(script)).hasSizeGreaterThan(1);
+            DeviceException e = catchThrowableOfType(DeviceException.class, () -> session.push(script, new Recorder()));
+            assertThat(e.reason()).isEqualTo(Reason.LINE_REFUSED);
+            assertThat(e).hasMessageContaining("is not accepted at this time");
+            assertThat(engine.same(engine.read(session.readRunning()), before))
+                    .as("all or none")
+                    .isEqualTo(offered);
+
+            family.practice().switchOff(Fault.REJECTS_LINE);
+            ConfigTree now = engine.read(session.readRunning());
+            ConfigTree wanted = engine.build(before, family.lines).outcome();
+            session.push(engine.derive(now, wanted), new Recorder());
+            ConfigTree held = engine.read(session.readRunning());
+            assertThat(engine.compare(held, engine.asShown(wanted))).isEmpty();
+            session.push(engine.derive(held, before), new Recorder());
+            assertThat(engine.same(engine.read(session.readRunning()), before)).isTrue();
+        } finally {
+            family.practice().switchOff(Fault.REJECTS_LINE);
+            family.practice().switchOff(Fault.EDITS_ONE_BY_ONE);
         }
     }
 

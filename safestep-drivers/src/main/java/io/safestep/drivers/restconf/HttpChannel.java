@@ -81,6 +81,11 @@ final class HttpChannel implements AutoCloseable {
      * @param ifMatch the entity tag that the resource must still have; null when it does not matter
      */
     Answer send(String method, String path, String body, String ifMatch) throws DeviceException {
+        return send(method, path, body, YANG_DATA, ifMatch);
+    }
+
+    /** @param type of the body, without parameters */
+    Answer send(String method, String path, String body, ContentType type, String ifMatch) throws DeviceException {
         HttpUriRequestBase request =
                 new HttpUriRequestBase(method, URI.create("https://" + target.host() + ":" + target.port() + path));
         request.setHeader("Authorization", authorization);
@@ -89,7 +94,7 @@ final class HttpChannel implements AutoCloseable {
             request.setHeader("If-Match", ifMatch);
         }
         if (body != null) {
-            request.setEntity(new ByteArrayEntity(body.getBytes(StandardCharsets.UTF_8), YANG_DATA));
+            request.setEntity(new ByteArrayEntity(body.getBytes(StandardCharsets.UTF_8), type));
         }
         try (DeviceTls.Expectation expectation = DeviceTls.expect(certificate)) {
             return client.execute(request, response -> {

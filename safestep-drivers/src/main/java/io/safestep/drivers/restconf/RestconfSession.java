@@ -15,6 +15,7 @@ import io.safestep.drivers.TimeLimits;
 import io.safestep.drivers.restconf.HttpChannel.Answer;
 import io.safestep.drivers.structured.StateLines;
 import io.safestep.drivers.structured.Verification;
+import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import tools.jackson.core.JacksonException;
@@ -159,14 +160,8 @@ public final class RestconfSession implements DeviceSession {
                 return 0;
             }
         }
-        for (int i = 0; i < requests.size(); i++) {
-            RestRequest request = requests.get(i);
-            String path = access.root() + (request.path().isEmpty() ? "/data" : "/data/" + request.path());
-            String tag = request.path().isEmpty() ? i == 0 ? before.entityTag() : null : tagOf(path);
-            if (i == 0 && !request.path().isEmpty()) {
-                refuseMoved(before);
-            }
-            checked(channel.send(request.method(), path, request.body(), tag));
+        if (requests.size() < 2 || !sentAtOnce(requests, before)) {
+            sendOneByOne(requests, before);
         }
         if (verification.hadNoEffect(before.body(), readRunning(), script)) {
             throw new DeviceException(
@@ -177,6 +172,42 @@ public final class RestconfSession implements DeviceSession {
             listener.after(i, "");
         }
         return count;
+    }
+
+    /**
+     * Sends several edits as one, where the server takes that: none of them is then in force without the others.
+     *
+     * @return false when it does not, and nothing was sent
+     */
+    private boolean sentAtOnce(List<RestRequest> requests, Answer before) throws DeviceException {
+        Answer can = channel.send("GET", access.root() + YangPatch.CAPABILITIES, null, null);
+        if (can.status() >= 300 || !can.body().contains(YangPatch.CAPABILITY)) {
+            return false;
+        }
+        String data = access.root() + "/data";
+        String tag = tagOf(data);
+        refuseMoved(before);
+        Answer answer = channel.send("PATCH", data, YangPatch.body(requests), YangPatch.MEDIA_TYPE, tag);
+        if (answer.status() == 415) {
+            return false;
+        }
+        checked(answer);
+        if (!YangPatch.error(answer.body()).isMissingNode()) {
+            throw new DeviceException(Reason.LINE_REFUSED, target.name() + " answered: " + words(answer));
+        }
+        return true;
+    }
+
+    private void sendOneByOne(List<RestRequest> requests, Answer before) throws DeviceException {
+        for (int i = 0; i < requests.size(); i++) {
+            RestRequest request = requests.get(i);
+            String path = access.root() + (request.path().isEmpty() ? "/data" : "/data/" + request.path());
+            String tag = request.path().isEmpty() ? i == 0 ? before.entityTag() : null : tagOf(path);
+            if (i == 0 && !request.path().isEmpty()) {
+                refuseMoved(before);
+            }
+            checked(channel.send(request.method(), path, request.body(), tag));
+        }
     }
 
     /**
@@ -279,6 +310,10 @@ public final class RestconfSession implements DeviceSession {
 
     /** The first error in an answer (RFC 8040, section 7.1); an empty node when there is none. */
     private static JsonNode error(Answer answer) {
+        JsonNode ofEdits = YangPatch.error(answer.body());
+        if (!ofEdits.isMissingNode()) {
+            return ofEdits;
+        }
         try {
             return JSON.readTree(answer.body().isBlank() ? "{}" : answer.body())
                     .path("ietf-restconf:errors")

@@ -23,6 +23,8 @@ public enum Fault {
     WRONG_PASSWORD("Wrong password", "The device refuses the password that was right before.", null),
     CHANGED_HOST_KEY("Changed host key", "The device shows another host key or certificate than before.", null),
     REPLACED("Replaced", "Another box stands in its place: it shows another serial number.", null),
+    EDITS_ONE_BY_ONE(
+            "Edits one by one", "The device does not offer to take several edits in one request (RFC 8072).", null),
     READ_ONLY_ACCOUNT(
             "Account may only read", "The account may look, and is refused when it wants to configure.", null),
     UNREADABLE("Can't be read", "The device refuses to show its configuration.", null),

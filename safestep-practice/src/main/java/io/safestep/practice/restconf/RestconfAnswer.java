@@ -21,6 +21,37 @@ record RestconfAnswer(int status, String body, String entityTag, String allow) {
 
     /** The errors resource of RFC 8040, section 3.9. */
     static RestconfAnswer error(int status, String tag, String path, String message) {
+        ObjectNode body = JsonNodeFactory.instance.objectNode();
+        body.putObject("ietf-restconf:errors").putArray("error").add(error(tag, path, message));
+        return new RestconfAnswer(status, JsonData.text(body), null);
+    }
+
+    /**
+     * What became of several edits (RFC 8072, section 2.3).
+     *
+     * @param edit the name of the one that was refused; null when all of them were together
+     */
+    static RestconfAnswer refusedEdit(int status, String patch, String edit, String tag, String path, String message) {
+        ObjectNode body = JsonNodeFactory.instance.objectNode();
+        ObjectNode outcome = body.putObject("ietf-yang-patch:yang-patch-status").put("patch-id", patch);
+        ObjectNode about = edit == null
+                ? outcome
+                : outcome.putObject("edit-status").putArray("edit").addObject().put("edit-id", edit);
+        about.putObject("errors").putArray("error").add(error(tag, path, message));
+        return new RestconfAnswer(status, JsonData.text(body), null);
+    }
+
+    /** All edits are in force (RFC 8072, section 2.3). */
+    static RestconfAnswer allEdited(String patch, String entityTag) {
+        ObjectNode body = JsonNodeFactory.instance.objectNode();
+        body.putObject("ietf-yang-patch:yang-patch-status")
+                .put("patch-id", patch)
+                .putArray("ok")
+                .addNull();
+        return new RestconfAnswer(200, JsonData.text(body), entityTag);
+    }
+
+    private static ObjectNode error(String tag, String path, String message) {
         ObjectNode error = JsonNodeFactory.instance.objectNode();
         error.put("error-type", "application");
         error.put("error-tag", tag);
@@ -28,8 +59,6 @@ record RestconfAnswer(int status, String body, String entityTag, String allow) {
             error.put("error-path", path);
         }
         error.put("error-message", message);
-        ObjectNode body = JsonNodeFactory.instance.objectNode();
-        body.putObject("ietf-restconf:errors").putArray("error").add(error);
-        return new RestconfAnswer(status, JsonData.text(body), null);
+        return error;
     }
 }

@@ -28,6 +28,7 @@ import tools.jackson.databind.node.ObjectNode;
 final class RestconfResources {
 
     private static final String DATA = "/restconf/data";
+    private static final String CAPABILITIES = DATA + "/ietf-restconf-monitoring:restconf-state/capabilities";
     private static final String STATE = "/restconf/data/ostrel-state:";
 
     private final LiveNetwork network;
@@ -40,15 +41,18 @@ final class RestconfResources {
         try {
             return route(device, request);
         } catch (DataRefusal refusal) {
-            int status = switch (refusal.tag()) {
-                case "data-missing" -> 404;
-                case "data-exists" -> 409;
-                default -> 400;
-            };
-            return RestconfAnswer.error(status, refusal.tag(), refusal.path(), refusal.getMessage());
+            return RestconfAnswer.error(status(refusal), refusal.tag(), refusal.path(), refusal.getMessage());
         } catch (Refusal refusal) {
             return RestconfAnswer.error(500, "operation-failed", null, refusal.getMessage());
         }
+    }
+
+    private static int status(DataRefusal refusal) {
+        return switch (refusal.tag()) {
+            case "data-missing" -> 404;
+            case "data-exists" -> 409;
+            default -> 400;
+        };
     }
 
     private RestconfAnswer route(PracticeDevice device, RestconfRequest request) {
@@ -58,6 +62,9 @@ final class RestconfResources {
         }
         if (path.equals("/restconf/yang-library-version") && request.method().equals("GET")) {
             return new RestconfAnswer(200, "{\"ietf-restconf:yang-library-version\":\"2019-01-04\"}\n", null);
+        }
+        if (path.equals(CAPABILITIES) && request.method().equals("GET")) {
+            return capabilities(device);
         }
         if (path.equals("/restconf/startup") && List.of("GET", "HEAD").contains(request.method())) {
             return new RestconfAnswer(200, device.shownTo(device.startup()).shown(), tag(device.startup()));
@@ -112,6 +119,11 @@ final class RestconfResources {
             return RestconfAnswer.error(
                     412, "operation-failed", null, "The configuration has changed since it was read.");
         }
+        if (request.isYangPatch()) {
+            return path.isEmpty() && !device.has(Fault.EDITS_ONE_BY_ONE)
+                    ? severalEdits(device, request.body())
+                    : RestconfAnswer.error(415, "operation-not-supported", null, "This media type is not taken here.");
+        }
         TreeConfiguration running = (TreeConfiguration) device.running();
         boolean existed = path.isEmpty() || find(running.root(), path) != null;
         Change change = new Change(running.root().schema(), path);
@@ -128,6 +140,62 @@ final class RestconfResources {
         push(device, edits);
         boolean made = request.method().equals("PUT") && !existed;
         return new RestconfAnswer(made ? 201 : 204, null, tag(device, path));
+    }
+
+    /** Takes all of several edits or none (RFC 8072). */
+    private RestconfAnswer severalEdits(PracticeDevice device, String body) {
+        JsonNode patch = JsonData.parse(body).path("ietf-yang-patch:yang-patch");
+        String id = patch.path("patch-id").asString("");
+        SchemaNode root = ((TreeConfiguration) device.running()).root().schema();
+        List<Edit> edits = new ArrayList<>();
+        for (JsonNode edit : patch.path("edit")) {
+            try {
+                Change change = new Change(root, target(edit));
+                edits.addAll(
+                        switch (edit.path("operation").asString("")) {
+                            case "merge" -> change.merging(JsonData.text(edit.path("value")));
+                            case "replace" -> change.replacing(JsonData.text(edit.path("value")));
+                            case "delete" -> change.deleting();
+                            default ->
+                                throw new DataRefusal(
+                                        "operation-not-supported", "/", "merge, replace and delete are possible.");
+                        });
+            } catch (DataRefusal refusal) {
+                return RestconfAnswer.refusedEdit(
+                        status(refusal),
+                        id,
+                        edit.path("edit-id").asString(""),
+                        refusal.tag(),
+                        refusal.path(),
+                        refusal.getMessage());
+            }
+        }
+        try {
+            push(device, edits);
+        } catch (DataRefusal refusal) {
+            return RestconfAnswer.refusedEdit(
+                    status(refusal), id, null, refusal.tag(), refusal.path(), refusal.getMessage());
+        }
+        return RestconfAnswer.allEdited(id, tag(device));
+    }
+
+    private static String target(JsonNode edit) {
+        String target = edit.path("target").asString("");
+        if (!target.startsWith("/")) {
+            throw new DataRefusal("malformed-message", "/", "The target of an edit begins with a slash.");
+        }
+        return target.substring(1);
+    }
+
+    private static RestconfAnswer capabilities(PracticeDevice device) {
+        ObjectNode body = JsonNodeFactory.instance.objectNode();
+        ArrayNode capabilities = body.putObject("ietf-restconf-monitoring:capabilities")
+                .putArray("capability")
+                .add("urn:ietf:params:restconf:capability:defaults:1.0?basic-mode=explicit");
+        if (!device.has(Fault.EDITS_ONE_BY_ONE)) {
+            capabilities.add("urn:ietf:params:restconf:capability:yang-patch:1.0");
+        }
+        return new RestconfAnswer(200, JsonData.text(body), null);
     }
 
     private void push(PracticeDevice device, List<Edit> edits) {

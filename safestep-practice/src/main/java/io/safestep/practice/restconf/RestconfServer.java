@@ -90,6 +90,7 @@ public final class RestconfServer implements AutoCloseable {
                 exchange.getRequestMethod(),
                 exchange.getRequestURI().getRawPath(),
                 new String(body, StandardCharsets.UTF_8),
+                exchange.getRequestHeaders().getFirst("Content-Type"),
                 exchange.getRequestHeaders().getFirst("If-Match"));
     }
 
