@@ -2,7 +2,7 @@ package io.safestep.cli;
 
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.network.NetworkModel;
-import io.safestep.core.network.facts.Packet;
+import io.safestep.core.network.packet.Packet;
 import io.safestep.core.network.segment.Host;
 import io.safestep.core.network.trace.TracedPath;
 import java.io.PrintWriter;

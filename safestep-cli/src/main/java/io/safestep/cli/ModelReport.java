@@ -6,7 +6,7 @@ import io.safestep.core.network.bgp.BgpRoute;
 import io.safestep.core.network.bgp.BgpSession;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.InterfaceFacts;
-import io.safestep.core.network.facts.Packet;
+import io.safestep.core.network.packet.Packet;
 import io.safestep.core.network.facts.UnmodelledLine;
 import io.safestep.core.network.gateway.GatewayRole;
 import io.safestep.core.network.ospf.OspfNeighbour;

@@ -15,7 +15,7 @@ import io.safestep.core.check.Extraction;
 import io.safestep.core.check.Look;
 import io.safestep.core.check.LookKind;
 import io.safestep.core.network.NetworkModel;
-import io.safestep.core.network.facts.Packet;
+import io.safestep.core.network.packet.Packet;
 import io.safestep.core.network.trace.TracedPath.Hop;
 import java.util.ArrayList;
 import java.util.HashMap;

@@ -85,7 +85,7 @@ public final class SessionTimers {
         boolean bgp =
                 !differing(reader.blocks(was, "bgp"), reader.blocks(is, "bgp")).isEmpty()
                         || !Objects.equals(before.routes(), after.routes())
-                        || !Objects.equals(before.prefixLists(), after.prefixLists());
+                        || !Objects.equals(before.policy(), after.policy());
         return new SessionTimers(before, after, touched, ospf, bgp);
     }
 

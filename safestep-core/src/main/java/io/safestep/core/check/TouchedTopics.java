@@ -4,7 +4,7 @@ import io.safestep.core.config.ConfigTree;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.network.facts.InterfaceFacts;
-import io.safestep.core.network.facts.PacketFilter;
+import io.safestep.core.network.packet.PacketFilter;
 import io.safestep.core.platform.PlatformProfile;
 import java.util.EnumSet;
 import java.util.HashMap;
@@ -60,7 +60,7 @@ public final class TouchedTopics {
         when(!Objects.equals(before.ospf(), after.ospf()), Topic.ROUTING);
         when(!Objects.equals(before.bgp(), after.bgp()), Topic.ROUTING);
         when(!Objects.equals(before.routes(), after.routes()), Topic.ROUTING);
-        when(!Objects.equals(before.prefixLists(), after.prefixLists()), Topic.ROUTING);
+        when(!Objects.equals(before.policy(), after.policy()), Topic.ROUTING);
         when(!filters(before).equals(filters(after)), Topic.FILTERS);
         when(!Objects.equals(before.vlans(), after.vlans()), Topic.VLANS);
     }

@@ -5,12 +5,12 @@ import io.safestep.core.network.bgp.BgpRoute;
 import io.safestep.core.network.bgp.BgpSession;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.InterfaceFacts;
-import io.safestep.core.network.facts.Packet;
 import io.safestep.core.network.facts.UnmodelledLine;
 import io.safestep.core.network.gateway.GatewayRole;
 import io.safestep.core.network.gateway.GatewayRoles;
 import io.safestep.core.network.ospf.OspfNeighbour;
 import io.safestep.core.network.ospf.OspfRouting;
+import io.safestep.core.network.packet.Packet;
 import io.safestep.core.network.route.Route;
 import io.safestep.core.network.segment.InterfaceState;
 import io.safestep.core.network.segment.Port;
@@ -199,13 +199,33 @@ public final class NetworkModel {
         if (device.bgp() != null) {
             device.bgp().neighbours().forEach(n -> {
                 for (String name : new String[] {n.filterIn(), n.filterOut()}) {
-                    if (name != null && !device.prefixLists().containsKey(name)) {
+                    if (name != null && !device.policy().prefixLists().containsKey(name)) {
                         problems.add(device.device() + " uses the prefix list " + name + " for " + n.address()
                                 + ", which is not defined; it is taken to let everything pass.");
                     }
                 }
             });
         }
+        for (String name : device.policy().missing(routeMaps(device))) {
+            problems.add(device.device() + " uses the route map " + name
+                    + ", which is not defined; it is taken to let nothing pass.");
+        }
+    }
+
+    private static List<String> routeMaps(DeviceFacts device) {
+        List<String> used = new ArrayList<>();
+        if (device.ospf() != null) {
+            device.ospf().redistributions().forEach(r -> used.add(r.routeMap()));
+        }
+        if (device.bgp() != null) {
+            device.bgp().networks().forEach(n -> used.add(n.routeMap()));
+            device.bgp().redistributed().forEach(r -> used.add(r.routeMap()));
+            device.bgp().neighbours().forEach(n -> {
+                used.add(n.routeMapIn());
+                used.add(n.routeMapOut());
+            });
+        }
+        return used;
     }
 
     private void sharedAddresses(List<String> problems) {

@@ -10,6 +10,7 @@ import io.safestep.core.network.facts.StaticRoute;
 import io.safestep.core.network.gateway.GatewayRoles;
 import io.safestep.core.network.ospf.ExternalRoute;
 import io.safestep.core.network.ospf.OspfRouting;
+import io.safestep.core.network.policy.RoutePolicy;
 import io.safestep.core.network.route.NextHop;
 import io.safestep.core.network.route.Route;
 import io.safestep.core.network.route.Route.Source;
@@ -22,6 +23,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 
@@ -140,7 +142,7 @@ final class RoutingTables {
         List<StaticRoute> recursive = new ArrayList<>();
         for (StaticRoute route : device.routes()) {
             if (route.discard()) {
-                table.offer(new Route(route.prefix(), Source.STATIC, route.distance(), 0, List.of()));
+                table.offer(new Route(route.prefix(), Source.STATIC, route.distance(), 0, List.of(), route.tag()));
             } else if (!offerAttached(device, route, table)) {
                 recursive.add(route);
             }
@@ -187,7 +189,7 @@ final class RoutingTables {
     }
 
     private static void offer(StaticRoute route, NextHop hop, RoutingTable table) {
-        table.offer(new Route(route.prefix(), Source.STATIC, route.distance(), 0, List.of(hop)));
+        table.offer(new Route(route.prefix(), Source.STATIC, route.distance(), 0, List.of(hop), route.tag()));
     }
 
     /** What boundary routers bring into OSPF. */
@@ -213,15 +215,32 @@ final class RoutingTables {
                     boolean own = route.source() == Source.CONNECTED && inside.contains(route.prefix());
                     boolean isDefault = route.prefix().equals(IpPrefix.ALL);
                     if (isFrom(route.source(), from.source()) && !own && !isDefault) {
-                        found.add(new ExternalRoute(device.device(), route.prefix(), from.metric(), from.type()));
+                        brought(device, route, from).ifPresent(found::add);
                     }
                 }
             }
         }
         if (facts.defaultRoute() == OspfFacts.DefaultRoute.ALWAYS
                 || facts.defaultRoute() == OspfFacts.DefaultRoute.WHEN_KNOWN && knowsDefault(device.device())) {
-            found.add(new ExternalRoute(device.device(), IpPrefix.ALL, facts.defaultMetric(), 2));
+            found.add(new ExternalRoute(device.device(), IpPrefix.ALL, facts.defaultMetric(), 2, 0));
         }
+    }
+
+    /** What becomes of a route on its way into OSPF; empty when a route map drops it. */
+    private Optional<ExternalRoute> brought(DeviceFacts device, Route route, OspfFacts.Redistribution from) {
+        Set<String> carried =
+                route.source().isBgp() && bgp != null ? bgp.communities(device.device(), route.prefix()) : Set.of();
+        Set<String> communities = device.policy().ospfKnowsCommunities() ? carried : null;
+        return device.policy()
+                .through(
+                        from.routeMap(),
+                        new RoutePolicy.Looked(route.prefix(), route.metric(), route.tag(), communities))
+                .map(sets -> new ExternalRoute(
+                        device.device(),
+                        route.prefix(),
+                        sets.metricOr(from.metric()),
+                        sets.metricTypeOr(from.type()),
+                        sets.tagOr(route.tag())));
     }
 
     private boolean knowsDefault(String device) {

@@ -23,6 +23,7 @@ public record NetworkLanguage(List<NetworkRule> rules, Map<String, String> defau
             Map.entry("ospf-priority", "1"),
             Map.entry("ospf-external-metric", "20"),
             Map.entry("ospf-external-type", "2"),
+            Map.entry("ospf-knows-communities", "true"),
             Map.entry("bgp-local-preference", "100"),
             Map.entry("bgp-hold-time", "90"), // RFC 4271, section 10
             Map.entry("vrrp-priority", "100"),

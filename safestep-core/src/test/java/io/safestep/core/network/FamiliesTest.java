@@ -121,7 +121,7 @@ class FamiliesTest {
             assertThat(other.vlans()).isEqualTo(corvane.vlans());
             assertThat(other.routes()).isEqualTo(corvane.routes());
             assertThat(other.bgp()).isEqualTo(corvane.bgp());
-            assertThat(other.prefixLists()).isEqualTo(corvane.prefixLists());
+            assertThat(other.policy()).isEqualTo(corvane.policy());
             assertThat(other.ospf().routerId()).isEqualTo(corvane.ospf().routerId());
             assertThat(other.ospf().key()).isEqualTo(corvane.ospf().key());
             assertThat(other.ospf().defaultRoute()).isEqualTo(corvane.ospf().defaultRoute());

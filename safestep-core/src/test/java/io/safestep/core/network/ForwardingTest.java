@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.network.CorvaneNetwork.Built;
-import io.safestep.core.network.facts.Packet;
 import io.safestep.core.network.gateway.GatewayRole;
+import io.safestep.core.network.packet.Packet;
 import io.safestep.core.network.trace.TracedPath;
 import java.util.List;
 import org.junit.jupiter.api.Test;

@@ -7,7 +7,7 @@ import io.safestep.core.network.NetworkModel;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.network.facts.InterfaceFacts;
-import io.safestep.core.network.facts.Packet;
+import io.safestep.core.network.packet.Packet;
 import io.safestep.core.network.ospf.OspfNeighbour;
 import io.safestep.core.network.route.Route;
 import io.safestep.core.network.segment.Conditions;

@@ -3,6 +3,7 @@ package io.safestep.core.network.bgp;
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.IpPrefix;
 import java.util.List;
+import java.util.Set;
 
 /**
  * A route as BGP knows it (RFC 4271, section 5.1).
@@ -12,6 +13,8 @@ import java.util.List;
  * @param incomplete whether the origin is "incomplete" and not "IGP"
  * @param med lower is better, between routes from the same neighbouring system; 0 when none is set
  * @param learnedFrom address of the neighbour it came from; null for a route of the device's own
+ * @param communities it carries (RFC 1997)
+ * @param tag kept by the device alone, and not told; 0 for none
  * @param external whether it came from another autonomous system
  * @param neighbourId BGP identifier of the neighbour it came from; null for a route of the device's own
  */
@@ -24,7 +27,9 @@ public record BgpRoute(
         long med,
         IpAddress learnedFrom,
         boolean external,
-        IpAddress neighbourId) {
+        IpAddress neighbourId,
+        Set<String> communities,
+        long tag) {
 
     boolean isOwn() {
         return learnedFrom == null;

@@ -6,8 +6,9 @@ import io.safestep.core.network.facts.BgpFacts;
 import io.safestep.core.network.facts.BgpFacts.Neighbour;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.OspfFacts;
-import io.safestep.core.network.facts.PrefixList;
 import io.safestep.core.network.ospf.RouterIds;
+import io.safestep.core.network.policy.RoutePolicy;
+import io.safestep.core.network.policy.RouteSettings;
 import io.safestep.core.network.route.NextHop;
 import io.safestep.core.network.route.Route;
 import io.safestep.core.network.route.Route.Source;
@@ -22,12 +23,14 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.stream.Stream;
 
 /**
  * BGP version 4 (RFC 4271) among the devices of a network: sessions, and the best route of each device to each prefix.
- * One route is used for each prefix. Not modelled: route reflection, confederations, communities, aggregation. The front
+ * One route is used for each prefix. Communities are told to all (RFC 1997). Not modelled: route reflection, confederations, aggregation. The front
  * door of this package.
  */
 public final class BgpRouting {
@@ -126,25 +129,56 @@ public final class BgpRouting {
         BgpFacts bgp = devices.get(device).bgp();
         RoutingTable table = interior.apply(device);
         List<BgpRoute> routes = new ArrayList<>();
-        for (IpPrefix prefix : bgp.networks()) {
-            Route held = table.exactly(prefix);
+        RoutePolicy policy = devices.get(device).policy();
+        for (BgpFacts.Announced network : bgp.networks()) {
+            Route held = table.exactly(network.prefix());
             if (held != null) {
-                routes.add(own(bgp, prefix, false));
+                policy.through(network.routeMap(), looked(held))
+                        .ifPresent(sets -> routes.add(own(bgp, network.prefix(), false, sets, held.tag())));
             }
         }
         if (!bgp.redistributed().isEmpty()) {
             for (Route held : table.routes()) {
                 boolean isDefault = held.prefix().equals(IpPrefix.ALL);
-                if (!isDefault && bgp.redistributed().stream().anyMatch(s -> isFrom(held.source(), s))) {
-                    routes.add(own(bgp, held.prefix(), true));
+                if (!isDefault) {
+                    bgp.redistributed().stream()
+                            .filter(s -> isFrom(held.source(), s.source()))
+                            .findFirst()
+                            .flatMap(s -> policy.through(s.routeMap(), looked(held)))
+                            .ifPresent(sets -> routes.add(own(bgp, held.prefix(), true, sets, held.tag())));
                 }
             }
         }
         return routes;
     }
 
-    private static BgpRoute own(BgpFacts bgp, IpPrefix prefix, boolean incomplete) {
-        return new BgpRoute(prefix, null, List.of(), incomplete, bgp.localPreference(), 0, null, false, null);
+    private static RoutePolicy.Looked looked(Route held) {
+        return new RoutePolicy.Looked(held.prefix(), held.metric(), held.tag(), Set.of());
+    }
+
+    private static RoutePolicy.Looked looked(BgpRoute route) {
+        return new RoutePolicy.Looked(route.prefix(), route.med(), route.tag(), route.communities());
+    }
+
+    private static BgpRoute own(BgpFacts bgp, IpPrefix prefix, boolean incomplete, RouteSettings sets, long tag) {
+        return new BgpRoute(
+                prefix,
+                null,
+                sets.prepend(),
+                incomplete,
+                sets.localPreferenceOr(bgp.localPreference()),
+                sets.metricOr(0),
+                null,
+                false,
+                null,
+                sets.communitiesAfter(Set.of()),
+                sets.tagOr(tag));
+    }
+
+    /** What a route that is in use carries; nothing for one that BGP does not know. */
+    public Set<String> communities(String device, IpPrefix prefix) {
+        BgpRoute route = best.getOrDefault(device, Map.of()).get(prefix);
+        return route == null ? Set.of() : route.communities();
     }
 
     private static boolean isFrom(Source source, OspfFacts.Source named) {
@@ -161,31 +195,44 @@ public final class BgpRouting {
         BgpFacts own = devices.get(device).bgp();
         Neighbour settings = ends.settings();
         String far = ends.session().farDevice();
-        PrefixList filter = filter(device, settings.filterIn());
-        if (ends.session().external() && own.requiresPolicy() && settings.filterIn() == null) {
+        RoutePolicy policy = devices.get(device).policy();
+        if (ends.session().external() && own.requiresPolicy() && !settings.hasPolicyIn()) {
             return List.of();
         }
         List<BgpRoute> heard = new ArrayList<>();
         for (BgpRoute told : told(far, ends)) {
             // RFC 4271, section 9.1.2: a path that holds the own number would be a loop.
             boolean loop = told.path().contains(own.as());
-            if (!loop && (filter == null || filter.allows(told.prefix()))) {
-                int preference = settings.localPreference() != null
-                        ? settings.localPreference()
-                        : ends.session().external() ? own.localPreference() : told.localPreference();
-                heard.add(new BgpRoute(
-                        told.prefix(),
-                        told.nextHop(),
-                        told.path(),
-                        told.incomplete(),
-                        preference,
-                        told.med(),
-                        ends.session().neighbour(),
-                        ends.session().external(),
-                        identifiers.get(far)));
+            if (!loop && policy.allows(settings.filterIn(), told.prefix())) {
+                policy.through(settings.routeMapIn(), looked(told))
+                        .ifPresent(sets -> heard.add(taken(told, sets, own, ends, identifiers.get(far))));
             }
         }
         return heard;
+    }
+
+    private static BgpRoute taken(
+            BgpRoute told, RouteSettings sets, BgpFacts own, BgpSessions.Ends ends, IpAddress identifier) {
+        Neighbour settings = ends.settings();
+        int preference = settings.localPreference() != null
+                ? settings.localPreference()
+                : ends.session().external() ? own.localPreference() : told.localPreference();
+        return new BgpRoute(
+                told.prefix(),
+                told.nextHop(),
+                prepended(sets, told.path()),
+                told.incomplete(),
+                sets.localPreferenceOr(preference),
+                sets.metricOr(told.med()),
+                ends.session().neighbour(),
+                ends.session().external(),
+                identifier,
+                sets.communitiesAfter(told.communities()),
+                sets.tagOr(0));
+    }
+
+    private static List<Long> prepended(RouteSettings sets, List<Long> path) {
+        return Stream.concat(sets.prepend().stream(), path.stream()).toList();
     }
 
     /** What a device tells over a session; the session is seen from the listener. */
@@ -193,41 +240,60 @@ public final class BgpRouting {
         BgpFacts bgp = devices.get(teller).bgp();
         Neighbour settings = listener.farSettings();
         boolean external = listener.session().external();
-        if (external && bgp.requiresPolicy() && settings.filterOut() == null) {
+        if (external && bgp.requiresPolicy() && !settings.hasPolicyOut()) {
             return List.of();
         }
         IpAddress tellerAddress = listener.session().neighbour();
-        PrefixList filter = filter(teller, settings.filterOut());
+        RoutePolicy policy = devices.get(teller).policy();
         List<BgpRoute> told = new ArrayList<>();
         for (BgpRoute route : best.getOrDefault(teller, Map.of()).values()) {
             // RFC 4271, section 9.2: what came from inside is not told inside again.
             boolean insideAgain = !external && !route.isOwn() && !route.external();
             boolean backAgain = listener.session().ownAddress().equals(route.learnedFrom());
             boolean replaced = settings.defaultRoute() && route.prefix().equals(IpPrefix.ALL);
-            if (!insideAgain && !backAgain && !replaced && (filter == null || filter.allows(route.prefix()))) {
-                told.add(
-                        external
-                                ? outside(bgp, route, settings, tellerAddress, listener.session())
-                                : inside(route, settings, tellerAddress));
+            boolean kept = isKept(route, external);
+            if (!insideAgain
+                    && !backAgain
+                    && !replaced
+                    && !kept
+                    && policy.allows(settings.filterOut(), route.prefix())) {
+                policy.through(settings.routeMapOut(), looked(route))
+                        .ifPresent(sets -> told.add(
+                                external
+                                        ? outside(bgp, route, settings, sets, tellerAddress, listener.session())
+                                        : inside(route, settings, sets, tellerAddress)));
             }
         }
         if (settings.defaultRoute()) {
-            BgpRoute route = own(bgp, IpPrefix.ALL, false);
+            BgpRoute route = own(bgp, IpPrefix.ALL, false, RouteSettings.NONE, 0);
             told.add(
                     external
-                            ? outside(bgp, route, settings, tellerAddress, listener.session())
-                            : inside(route, settings, tellerAddress));
+                            ? outside(bgp, route, settings, RouteSettings.NONE, tellerAddress, listener.session())
+                            : inside(route, settings, RouteSettings.NONE, tellerAddress));
         }
         return told;
     }
 
+    /** Well-known communities say who may be told (RFC 1997, "Well-known Communities"). */
+    private static boolean isKept(BgpRoute route, boolean external) {
+        return route.communities().contains("no-advertise")
+                || external
+                        && (route.communities().contains("no-export")
+                                || route.communities().contains("local-as"));
+    }
+
     private BgpRoute outside(
-            BgpFacts bgp, BgpRoute route, Neighbour settings, IpAddress tellerAddress, BgpSession listener) {
+            BgpFacts bgp,
+            BgpRoute route,
+            Neighbour settings,
+            RouteSettings sets,
+            IpAddress tellerAddress,
+            BgpSession listener) {
         List<Long> path = new ArrayList<>();
         for (int i = 0; i <= settings.prepend(); i++) {
             path.add(bgp.as());
         }
-        path.addAll(route.path());
+        path.addAll(prepended(sets, route.path()));
         // RFC 4271, section 5.1.3: a next hop on the shared subnet is passed on as it is.
         boolean thirdParty = !route.isOwn() && onSharedSubnet(route.nextHop(), tellerAddress, listener.ownAddress());
         return new BgpRoute(
@@ -236,25 +302,29 @@ public final class BgpRouting {
                 List.copyOf(path),
                 route.incomplete(),
                 0,
-                settings.med() != null ? settings.med() : 0,
+                sets.metricOr(settings.med() != null ? settings.med() : route.isOwn() ? route.med() : 0),
                 null,
                 true,
-                null);
+                null,
+                sets.communitiesAfter(route.communities()),
+                0);
     }
 
-    private static BgpRoute inside(BgpRoute route, Neighbour settings, IpAddress tellerAddress) {
+    private static BgpRoute inside(BgpRoute route, Neighbour settings, RouteSettings sets, IpAddress tellerAddress) {
         IpAddress nextHop = route.isOwn() || settings.nextHopSelf() ? tellerAddress : route.nextHop();
         long med = settings.med() != null ? settings.med() : route.med();
         return new BgpRoute(
                 route.prefix(),
                 nextHop,
-                route.path(),
+                prepended(sets, route.path()),
                 route.incomplete(),
-                route.localPreference(),
-                med,
+                sets.localPreferenceOr(route.localPreference()),
+                sets.metricOr(med),
                 null,
                 false,
-                null);
+                null,
+                sets.communitiesAfter(route.communities()),
+                0);
     }
 
     private boolean onSharedSubnet(IpAddress nextHop, IpAddress teller, IpAddress listener) {
@@ -264,11 +334,6 @@ public final class BgpRouting {
                 && segments.facts(port).addresses().stream()
                         .anyMatch(
                                 a -> a.prefix().contains(nextHop) && a.prefix().contains(listener));
-    }
-
-    /** Null for no filter, and for one that is not defined: the network's problems name it. */
-    private PrefixList filter(String device, String name) {
-        return name == null ? null : devices.get(device).prefixLists().get(name);
     }
 
     /** The cost of the way to a next hop. A default route does not count as a way. */
@@ -295,7 +360,12 @@ public final class BgpRouting {
                         ? devices.get(device).distances().ebgp()
                         : devices.get(device).distances().ibgp();
                 routes.add(new Route(
-                        route.prefix(), route.external() ? Source.EBGP : Source.IBGP, distance, route.med(), hops));
+                        route.prefix(),
+                        route.external() ? Source.EBGP : Source.IBGP,
+                        distance,
+                        route.med(),
+                        hops,
+                        route.tag()));
             }
         }
         return routes;

@@ -5,7 +5,7 @@ import io.safestep.core.network.bgp.BgpSession.State;
 import io.safestep.core.network.facts.BgpFacts.Neighbour;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.InterfaceFacts;
-import io.safestep.core.network.facts.Packet;
+import io.safestep.core.network.packet.Packet;
 import io.safestep.core.network.route.Route;
 import io.safestep.core.network.route.RoutingTable;
 import io.safestep.core.network.segment.Port;

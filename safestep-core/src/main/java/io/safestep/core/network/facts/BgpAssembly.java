@@ -28,12 +28,14 @@ final class BgpAssembly {
                 localPreference,
                 says.flag(o, "require-policy"),
                 says.of("bgp-network").stream()
-                        .map(n -> says.value(n, "prefix", null, IpPrefix::parse))
-                        .filter(p -> p != null)
+                        .map(n -> new BgpFacts.Announced(
+                                says.value(n, "prefix", null, IpPrefix::parse), says.word(n, "route-map")))
+                        .filter(n -> n.prefix() != null)
                         .toList(),
                 says.of("bgp-redistribution").stream()
-                        .map(r -> says.value(r, "source", null, WrittenFacts::source))
-                        .filter(s -> s != null)
+                        .map(r -> new BgpFacts.Redistribution(
+                                says.value(r, "source", null, WrittenFacts::source), says.word(r, "route-map")))
+                        .filter(r -> r.source() != null)
                         .toList(),
                 says.of("neighbour").stream()
                         .map(n -> neighbour(n, holdTime))
@@ -52,6 +54,8 @@ final class BgpAssembly {
                 says.word(o, "source"),
                 says.word(o, "filter-in"),
                 says.word(o, "filter-out"),
+                says.word(o, "route-map-in"),
+                says.word(o, "route-map-out"),
                 says.value(o, "local-preference", null, WrittenFacts::number),
                 says.value(o, "med", null, t -> (long) WrittenFacts.number(t)),
                 says.number(o, "prepend", 0),

@@ -3,6 +3,7 @@ package io.safestep.core.network.facts;
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.IpPrefix;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The BGP process of a device (RFC 4271).
@@ -19,15 +20,24 @@ public record BgpFacts(
         IpAddress routerId,
         int localPreference,
         boolean requiresPolicy,
-        List<IpPrefix> networks,
-        List<OspfFacts.Source> redistributed,
+        List<Announced> networks,
+        List<Redistribution> redistributed,
         List<Neighbour> neighbours) {
+
+    /** @param routeMap what it goes through; null for none */
+    public record Announced(IpPrefix prefix, @Nullable String routeMap) {}
+
+    /** @param routeMap what routes of the source go through; null for none */
+    public record Redistribution(
+            OspfFacts.Source source, @Nullable String routeMap) {}
 
     /**
      * @param as the neighbour's autonomous system; 0 when none is given
      * @param source interface whose address the session is opened from; null for the one towards the neighbour
      * @param filterIn prefix list for what is taken; null for none
      * @param filterOut prefix list for what is given; null for none
+     * @param routeMapIn what those go through that are taken; null for none
+     * @param routeMapOut what those go through that are given; null for none
      * @param localPreference given to routes that are taken; null for the process's own
      * @param med given to routes that are announced; null for none
      * @param prepend how often the own number is put before the path in addition
@@ -42,6 +52,8 @@ public record BgpFacts(
             String source,
             String filterIn,
             String filterOut,
+            @Nullable String routeMapIn,
+            @Nullable String routeMapOut,
             Integer localPreference,
             Long med,
             int prepend,
@@ -50,5 +62,16 @@ public record BgpFacts(
             boolean defaultRoute,
             boolean enabled,
             int holdTime,
-            String key) {}
+            String key) {
+
+        /** Whether somebody has said which routes are taken (RFC 8212). */
+        public boolean hasPolicyIn() {
+            return filterIn != null || routeMapIn != null;
+        }
+
+        /** Whether somebody has said which routes are given (RFC 8212). */
+        public boolean hasPolicyOut() {
+            return filterOut != null || routeMapOut != null;
+        }
+    }
 }

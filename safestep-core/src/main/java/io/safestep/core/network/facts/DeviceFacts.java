@@ -1,5 +1,7 @@
 package io.safestep.core.network.facts;
 
+import io.safestep.core.network.packet.PacketFilter;
+import io.safestep.core.network.policy.RoutePolicy;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -11,7 +13,7 @@ import java.util.Set;
  * @param interfaces by name, in the order of the configuration
  * @param vlans the VLANs (IEEE 802.1Q) that the device knows, or null where a platform needs no list of them
  * @param filters packet filters by name
- * @param prefixLists prefix filters by name
+ * @param policy what it does with routes on their way in and out
  * @param ospf null when the device runs no OSPF
  * @param bgp null when the device runs no BGP
  * @param unmodelled lines that the model does not know
@@ -22,7 +24,7 @@ public record DeviceFacts(
         Set<Integer> vlans,
         List<StaticRoute> routes,
         Map<String, PacketFilter> filters,
-        Map<String, PrefixList> prefixLists,
+        RoutePolicy policy,
         OspfFacts ospf,
         BgpFacts bgp,
         Distances distances,

@@ -24,7 +24,7 @@ final class FactAssembly {
                 defaults.flag("vlans-declared") ? interfaces.vlans() : null,
                 forwarding.routes(),
                 forwarding.filters(),
-                forwarding.prefixLists(),
+                new PolicyAssembly(says).policy(),
                 new OspfAssembly(says).ospf(),
                 new BgpAssembly(says).bgp(),
                 new Distances(

@@ -2,15 +2,19 @@ package io.safestep.core.network.facts;
 
 import io.safestep.core.platform.FactName;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 
 /** A thing that lines of a configuration speak about, with what they say, still as words. */
 final class FactObject {
 
     /** A value as it was written. */
     record Said(String value, int line, Trail trail) {}
+
+    private static final Pattern NUMBER = Pattern.compile("\\d{1,9}");
 
     private final String kind;
     private final String name;
@@ -29,6 +33,16 @@ final class FactObject {
         this.within = within;
         this.line = line;
         this.trail = trail;
+    }
+
+    /** Those that have numbers for names go by their numbers, others by their lines. */
+    static List<FactObject> inOrder(List<FactObject> objects) {
+        boolean numbered = objects.stream().allMatch(o -> NUMBER.matcher(o.name).matches());
+        return numbered
+                ? objects.stream()
+                        .sorted(Comparator.comparingInt(o -> Integer.parseInt(o.name)))
+                        .toList()
+                : objects;
     }
 
     String kind() {

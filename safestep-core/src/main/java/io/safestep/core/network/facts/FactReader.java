@@ -250,6 +250,8 @@ public final class FactReader {
             case "vrrp" -> around.getOrDefault("interface", "");
             case "rule" -> around.getOrDefault("filter", "");
             case "prefix-rule" -> around.getOrDefault("prefix-list", "");
+            case "community-rule" -> around.getOrDefault("community-list", "");
+            case "route-map-entry" -> around.getOrDefault("route-map", "");
             default -> "";
         };
     }

@@ -2,16 +2,13 @@ package io.safestep.core.network.facts;
 
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.IpPrefix;
-import java.util.Comparator;
+import io.safestep.core.network.packet.PacketFilter;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.regex.Pattern;
 
-/** Routes that are written down, packet filters and prefix lists. */
+/** Routes that are written down, and packet filters. */
 final class ForwardingAssembly {
-
-    private static final Pattern NUMBER = Pattern.compile("\\d{1,9}");
 
     private final FactValues says;
 
@@ -32,30 +29,25 @@ final class ForwardingAssembly {
             return null;
         }
         return new StaticRoute(
-                prefix, via, exit, says.number(o, "distance", says.defaults().number("distance-static")), discard);
+                prefix,
+                via,
+                exit,
+                says.number(o, "distance", says.defaults().number("distance-static")),
+                discard,
+                says.value(o, "tag", 0L, WrittenPolicy::number));
     }
 
     Map<String, PacketFilter> filters() {
         Map<String, PacketFilter> filters = new LinkedHashMap<>();
         boolean allowsRest = says.defaults().word("filter-end").equals("allow");
         for (FactObject o : says.of("filter")) {
-            List<PacketFilter.Rule> rules = inOrder(says.of("rule", "filter", o.name())).stream()
+            List<PacketFilter.Rule> rules = FactObject.inOrder(says.of("rule", "filter", o.name())).stream()
                     .map(this::rule)
                     .filter(r -> r != null)
                     .toList();
             filters.put(o.name(), new PacketFilter(o.name(), rules, allowsRest));
         }
         return filters;
-    }
-
-    /** Rules that have numbers for names go by their numbers, others by their lines. */
-    private static List<FactObject> inOrder(List<FactObject> rules) {
-        boolean numbered = rules.stream().allMatch(r -> NUMBER.matcher(r.name()).matches());
-        return numbered
-                ? rules.stream()
-                        .sorted(Comparator.comparingInt(r -> Integer.parseInt(r.name())))
-                        .toList()
-                : rules;
     }
 
     private PacketFilter.Rule rule(FactObject o) {
@@ -71,29 +63,5 @@ final class ForwardingAssembly {
                         says.value(o, "from-port", null, WrittenFacts::ports),
                         says.value(o, "to-port", null, WrittenFacts::ports),
                         o.line());
-    }
-
-    Map<String, PrefixList> prefixLists() {
-        Map<String, PrefixList> lists = new LinkedHashMap<>();
-        for (FactObject o : says.of("prefix-list")) {
-            List<PrefixList.Rule> rules = inOrder(says.of("prefix-rule", "prefix-list", o.name())).stream()
-                    .map(this::prefixRule)
-                    .filter(r -> r != null)
-                    .toList();
-            lists.put(o.name(), new PrefixList(o.name(), rules));
-        }
-        return lists;
-    }
-
-    private PrefixList.Rule prefixRule(FactObject o) {
-        IpPrefix prefix = says.value(o, "prefix", null, IpPrefix::parse);
-        Boolean allow = says.value(o, "action", null, WrittenFacts::allows);
-        if (prefix == null || allow == null) {
-            return null;
-        }
-        int least = says.number(o, "least", prefix.length());
-        // A lower bound alone opens the range upwards; without bounds the prefix has to be the same.
-        int most = says.number(o, "most", o.has("least") ? 32 : prefix.length());
-        return new PrefixList.Rule(allow, prefix, least, most);
     }
 }

@@ -67,7 +67,10 @@ final class OspfAssembly {
             int type = says.number(o, "type", says.defaults().number("ospf-external-type"));
             if (source != null && (type == 1 || type == 2)) {
                 found.add(new OspfFacts.Redistribution(
-                        source, says.number(o, "metric", says.defaults().number("ospf-external-metric")), type));
+                        source,
+                        says.number(o, "metric", says.defaults().number("ospf-external-metric")),
+                        type,
+                        says.word(o, "route-map")));
             }
         }
         return List.copyOf(found);

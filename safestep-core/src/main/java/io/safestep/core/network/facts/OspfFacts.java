@@ -4,6 +4,7 @@ import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.IpPrefix;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The OSPF process of a device (RFC 2328, appendix C).
@@ -39,8 +40,12 @@ public record OspfFacts(
     /** Networks of an area announced as one (RFC 2328, appendix C.2). */
     public record Range(long area, IpPrefix prefix, boolean hide) {}
 
-    /** @param type 1 or 2: external metric comparable with OSPF's own costs, or greater than all of them */
-    public record Redistribution(Source source, int metric, int type) {}
+    /**
+     * @param routeMap what the routes go through; null for none
+     * @param type 1 or 2: external metric comparable with OSPF's own costs, or greater than all of them
+     */
+    public record Redistribution(
+            Source source, int metric, int type, @Nullable String routeMap) {}
 
     public enum Source {
         CONNECTED,

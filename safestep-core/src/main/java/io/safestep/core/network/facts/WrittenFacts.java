@@ -2,6 +2,8 @@ package io.safestep.core.network.facts;
 
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.IpPrefix;
+import io.safestep.core.network.packet.Packet;
+import io.safestep.core.network.packet.PacketFilter;
 import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Set;

@@ -94,7 +94,8 @@ public final class OspfRouting {
         if (!summaries.hearsNothingFromOutside(device)) {
             external(device, external)
                     .forEach((prefix, found) -> routes.computeIfAbsent(
-                            prefix, p -> new Route(p, found.source(), distance, found.metric(), found.hops())));
+                            prefix,
+                            p -> new Route(p, found.source(), distance, found.metric(), found.hops(), found.tag())));
         }
         return List.copyOf(routes.values());
     }
@@ -114,11 +115,11 @@ public final class OspfRouting {
      * @param metric what the route costs altogether for type 1, what was announced for type 2
      * @param way cost of the way to the boundary router
      */
-    private record Seen(int type, long metric, long way, List<NextHop> hops) {
+    private record Seen(int type, long metric, long way, List<NextHop> hops, long tag) {
 
         static Seen of(ExternalRoute route, Path path) {
             long metric = route.type() == 1 ? path.cost() + route.metric() : route.metric();
-            return new Seen(route.type(), metric, path.cost(), path.hops());
+            return new Seen(route.type(), metric, path.cost(), path.hops(), route.tag());
         }
 
         Source source() {
@@ -136,7 +137,7 @@ public final class OspfRouting {
             }
             List<NextHop> hops = new ArrayList<>(one.hops);
             hops.addAll(other.hops);
-            return new Seen(one.type, one.metric, one.way, hops);
+            return new Seen(one.type, one.metric, one.way, hops, one.tag);
         }
     }
 

@@ -8,9 +8,15 @@ import java.util.List;
  *
  * @param distance how far the device trusts the source; less is better
  * @param metric the source's own cost
+ * @param tag what the source has marked it with; 0 for nothing
  * @param nextHops equal alternatives, sorted; empty when packets are thrown away
  */
-public record Route(IpPrefix prefix, Source source, int distance, long metric, List<NextHop> nextHops) {
+public record Route(IpPrefix prefix, Source source, int distance, long metric, List<NextHop> nextHops, long tag) {
+
+    /** Without a tag. */
+    public Route(IpPrefix prefix, Source source, int distance, long metric, List<NextHop> nextHops) {
+        this(prefix, source, distance, metric, nextHops, 0);
+    }
 
     public Route {
         nextHops = nextHops.stream().distinct().sorted().toList();

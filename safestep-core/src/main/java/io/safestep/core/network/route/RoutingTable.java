@@ -27,7 +27,8 @@ public final class RoutingTable {
             together.addAll(route.nextHops());
             routes.put(
                     route.prefix(),
-                    new Route(route.prefix(), route.source(), route.distance(), route.metric(), together));
+                    new Route(
+                            route.prefix(), route.source(), route.distance(), route.metric(), together, present.tag()));
         }
     }
 

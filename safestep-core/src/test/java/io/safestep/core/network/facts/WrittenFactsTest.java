@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import io.safestep.core.address.IpPrefix;
+import io.safestep.core.network.packet.Packet;
+import io.safestep.core.network.packet.PacketFilter;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;

@@ -1,4 +1,4 @@
-package io.safestep.core.network.facts;
+package io.safestep.core.network.packet;
 
 import io.safestep.core.address.IpAddress;
 

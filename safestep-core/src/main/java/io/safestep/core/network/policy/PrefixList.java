@@ -1,4 +1,4 @@
-package io.safestep.core.network.facts;
+package io.safestep.core.network.policy;
 
 import io.safestep.core.address.IpPrefix;
 import java.util.List;
