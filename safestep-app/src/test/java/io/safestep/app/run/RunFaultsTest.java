@@ -27,7 +27,8 @@ class RunFaultsTest extends SafeStepTest {
             Fault.CLOCK_BEHIND,
             Fault.NEIGHBOUR_STAYS_DOWN,
             Fault.NEIGHBOURS_OUTLAST,
-            Fault.EDITS_ONE_BY_ONE);
+            Fault.EDITS_ONE_BY_ONE,
+            Fault.CLOSES_CONNECTIONS);
 
     private static final List<String> DEVICES = List.of("elv-ac-1", "dun-gw-b", "cdq-gw-b");
 
@@ -78,6 +79,11 @@ class RunFaultsTest extends SafeStepTest {
         String told = fault + " on " + struck + ": " + state + ", "
                 + ended.path("verdict").asString();
         assertThat(state).as(told).isEqualTo(HARMLESS.contains(fault) ? "SUCCEEDED" : "ROLLED_BACK");
+        if (fault == Fault.CLOSES_CONNECTIONS) {
+            assertThat(story.manager().get("/api/runs/" + run + "/lines").body().toString())
+                    .as("one connection that does not come about ends no run")
+                    .contains("tried again in 3 s");
+        }
         for (String device : DEVICES) {
             boolean outcome = state.equals("SUCCEEDED");
             assertThat(running(device).contains(mark))

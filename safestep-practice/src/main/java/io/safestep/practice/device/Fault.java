@@ -29,7 +29,11 @@ public enum Fault {
             "Account may only read", "The account may look, and is refused when it wants to configure.", null),
     UNREADABLE("Can't be read", "The device refuses to show its configuration.", null),
     GARBLES("Garbles", "Every second time that the configuration is read, its second half is missing.", null),
-    CLOCK_BEHIND("Clock is behind", "The clock of the device goes wrong.", "minutes, 180 when empty");
+    CLOCK_BEHIND("Clock is behind", "The clock of the device goes wrong.", "minutes, 180 when empty"),
+    CLOSES_CONNECTIONS(
+            "Closes connections",
+            "The device is at its limit of sessions, and closes the next connections at once.",
+            "how many of the next, 1 when empty");
 
     private final String title;
     private final String meaning;

@@ -275,6 +275,17 @@ public final class PracticeDevice {
         return match != null && line.contains(match);
     }
 
+    /** Whether the device closes this connection at once; counts those that it closes. */
+    public synchronized boolean closesConnection() {
+        String given = faults.get(Fault.CLOSES_CONNECTIONS);
+        if (given == null) {
+            return false;
+        }
+        int left = given.matches("\\d{1,4}") ? Integer.parseInt(given) : 1;
+        faults.put(Fault.CLOSES_CONNECTIONS, Integer.toString(Math.max(0, left - 1)));
+        return left > 0;
+    }
+
     /**
      * What of a configuration is shown to whoever asks.
      *

@@ -120,7 +120,7 @@ public final class DeviceGate implements AutoCloseable {
         PracticeDevice device = listener.device();
         Passage passage = new Passage(device, reachable, device.boots());
         outer.setTcpNoDelay(true);
-        if (!passage.awaitOpen(outer)) {
+        if (!passage.awaitOpen(outer) || device.closesConnection()) {
             return;
         }
         // Who only wants to hear whether somebody speaks here needs no server.
