@@ -13,6 +13,7 @@ import io.safestep.drivers.TimeLimits;
 import io.safestep.drivers.connect.PlatformConnector;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
@@ -20,6 +21,8 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.test.context.DynamicPropertyRegistry;
+import org.springframework.test.context.DynamicPropertySource;
 import tools.jackson.databind.JsonNode;
 
 /** The NETCONF server of Debian's package {@code netconfd} in the application: imported, backed up, changed, saved. */
@@ -40,6 +43,11 @@ class WholeNetconfChangeTest extends SafeStepTest {
     static void stop() {
         server.close();
         LabAccount.remove();
+    }
+
+    @DynamicPropertySource
+    static void listening(DynamicPropertyRegistry registry) {
+        subscriptions = 40;
     }
 
     private ChangeStory story;
@@ -151,6 +159,31 @@ class WholeNetconfChangeTest extends SafeStepTest {
         }
     }
 
+    /** The server notifies (RFC 6470); the time is the whole way, from its commit to the finding that people see. */
+    @Test
+    void aChangeByOthersIsFoundWithinSeconds() throws Exception {
+        ApiClient auditor = ApiClient.loggedIn(port, "jvane");
+        try (ForeignClient foreign = new ForeignClient()) {
+            List<Long> millis = new ArrayList<>();
+            for (int round = 1; round <= 3; round++) {
+                String contact = "watch " + round;
+                long from = System.nanoTime();
+                foreign.commits(contact);
+                auditor.await(
+                        "/api/drift/findings",
+                        found -> found.size() == 1
+                                && found.get(0).path("matchesAgainAt").isNull());
+                millis.add((System.nanoTime() - from) / 1_000_000);
+                foreign.commits("");
+                auditor.await(
+                        "/api/drift/findings",
+                        found -> !found.get(0).path("matchesAgainAt").isNull());
+            }
+            System.out.println("Found after milliseconds: " + millis);
+            assertThat(millis).allSatisfy(m -> assertThat(m).isLessThan(5_000));
+        }
+    }
+
     /** Another client of the same server, which leaves the candidate as it found it. */
     private static final class ForeignClient implements AutoCloseable {
 
@@ -165,6 +198,17 @@ class WholeNetconfChangeTest extends SafeStepTest {
             session.ask("<edit-config><target><candidate/></target><config>"
                     + "<system xmlns=\"urn:ietf:params:xml:ns:yang:ietf-system\"><contact>nobody</contact></system>"
                     + "</config></edit-config>");
+        }
+
+        /** Puts a contact into force; takes it away when it is empty. */
+        void commits(String contact) throws DeviceException {
+            String element = contact.isEmpty()
+                    ? "<contact xmlns:nc=\"urn:ietf:params:xml:ns:netconf:base:1.0\" nc:operation=\"remove\"/>"
+                    : "<contact>" + contact + "</contact>";
+            session.ask("<edit-config><target><candidate/></target><config>"
+                    + "<system xmlns=\"urn:ietf:params:xml:ns:yang:ietf-system\">" + element
+                    + "</system></config></edit-config>");
+            session.ask("<commit/>");
         }
 
         String candidate() throws DeviceException {

@@ -59,7 +59,7 @@ class Hints {
 
     /** A device has said in a session that it was changed. */
     void heardFrom(String device) {
-        jobs.schedule(LookJob.NAME, device, clock.instant().plus(QUIET));
+        jobs.scheduleAnew(LookJob.NAME, device, clock.instant().plus(QUIET));
     }
 
     /** Who has sent it; one that came by way of another machine tells in its header. */

@@ -40,6 +40,10 @@ public class Jobs implements SmartLifecycle {
 
     private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
     private static final Duration RETRY = Duration.ofSeconds(10);
+    /** Marks a job that was stored while another for the same was going on. */
+    private static final String ANEW = " anew";
+
+    private static final int MOST_AT_ONCE = 4;
     private static final int URGENT_THREADS = 10;
     private static final int BACKGROUND_THREADS = 6;
 
@@ -81,15 +85,39 @@ public class Jobs implements SmartLifecycle {
 
     /** @param at UTC */
     public void schedule(String name, String id, Instant at) {
-        for (Queue queue : queues()) {
-            CustomTask<Void> task = queue.tasks().get(name);
-            if (task != null) {
-                queue.client().scheduleIfNotExists(task.instance(id), at);
-                lookWhenCommitted(queue, at);
-                return;
+        Queue queue = queueOf(name);
+        queue.client().scheduleIfNotExists(queue.tasks().get(name).instance(id), at);
+        lookWhenCommitted(queue, at);
+    }
+
+    /**
+     * Like {@link #schedule(String, String, Instant)}, but one that is going on at this moment does not count: it may have
+     * looked already at what has changed since.
+     */
+    public void scheduleAnew(String name, String id, Instant at) {
+        Queue queue = queueOf(name);
+        CustomTask<Void> task = queue.tasks().get(name);
+        String instance = id;
+        for (int i = 0; i < MOST_AT_ONCE; i++) {
+            boolean stored = queue.client().scheduleIfNotExists(task.instance(instance), at);
+            boolean waits = stored
+                    || queue.client()
+                            .getScheduledExecution(task.instance(instance))
+                            .map(e -> !e.isPicked())
+                            .orElse(false);
+            if (waits) {
+                break;
             }
+            instance += ANEW;
         }
-        throw new IllegalArgumentException("There is no kind of job called " + name + ".");
+        lookWhenCommitted(queue, at);
+    }
+
+    private Queue queueOf(String name) {
+        return queues().stream()
+                .filter(q -> q.tasks().containsKey(name))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("There is no kind of job called " + name + "."));
     }
 
     /** Has a stored job be done now, however late it was due. Nothing happens when it is going on, or is not stored. */
@@ -164,7 +192,8 @@ public class Jobs implements SmartLifecycle {
                     kind.name(),
                     Tasks.custom(kind.name(), Void.class)
                             .onFailure(new FailureHandler.OnFailureRetryLater<>(RETRY))
-                            .execute((instance, context) -> completion(kind.execute(instance.getId()))));
+                            .execute((instance, context) ->
+                                    completion(kind.execute(instance.getId().replace(ANEW, "")))));
         }
         List<Task<?>> all = new ArrayList<>(tasks.values());
         return new Queue(

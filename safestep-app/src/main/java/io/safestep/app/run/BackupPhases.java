@@ -16,6 +16,9 @@ class BackupPhases {
 
     private final Backups backups;
     private final RunJournal journal;
+    /** Of what differs elsewhere, so many parts are named. */
+    private static final int MOST_NAMED = 5;
+
     private final UndecidedDrift drift;
 
     /** @param drift what is done about a device that holds what nobody has decided about */
@@ -48,7 +51,8 @@ class BackupPhases {
         int elsewhere = engine.compare(work.approved(), current).size();
         if (elsewhere > 0 && drift != UndecidedDrift.ALLOW) {
             String words = "differs from its baseline in " + elsewhere + (elsewhere == 1 ? " place" : " places")
-                    + " that this change does not touch";
+                    + " that this change does not touch (" + named(engine.differingParts(work.approved(), current))
+                    + ")";
             if (drift == UndecidedDrift.HOLD) {
                 return PhaseResult.failed(
                         words + "; the save of the change would put that into startup, too. Decide about"
@@ -60,6 +64,11 @@ class BackupPhases {
                     words + (taken.saved() ? "" : "; the save of the change puts that into startup, too"));
         }
         return PhaseResult.done("backup " + brief(taken.hash()));
+    }
+
+    private static String named(List<String> parts) {
+        String first = String.join(", ", parts.subList(0, Math.min(MOST_NAMED, parts.size())));
+        return parts.size() > MOST_NAMED ? first + " and " + (parts.size() - MOST_NAMED) + " more" : first;
     }
 
     /** Backs up once more. Whether what is found is right is known when the whole run has ended. */

@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Function;
@@ -142,6 +143,31 @@ class JobsTest {
             jobs.schedule("pushing", "run 1");
         });
         assertThat(next()).isEqualTo("run 1");
+        awaitNothingStored();
+        assertThat(done).isEmpty();
+    }
+
+    /** Whatever is told while a job looks may be younger than what it has seen. */
+    @Test
+    void whatIsStoredAnewWhileTheSameGoesOnIsDoneOnceMore() throws Exception {
+        CountDownLatch told = new CountDownLatch(1);
+        Jobs jobs = process(SOON, id -> {
+            done.add(id);
+            try {
+                assertThat(told.await(30, TimeUnit.SECONDS)).isTrue();
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+            return Optional.empty();
+        });
+        jobs.scheduleAnew("reading", "a device", Instant.now());
+        assertThat(next()).isEqualTo("a device");
+        Instant later = Instant.now().plus(Duration.ofMillis(300));
+        jobs.scheduleAnew("reading", "a device", later);
+        jobs.scheduleAnew("reading", "a device", later);
+        assertThat(stored()).as("the one that goes on, and one more").isEqualTo(2);
+        told.countDown();
+        assertThat(next()).isEqualTo("a device");
         awaitNothingStored();
         assertThat(done).isEmpty();
     }

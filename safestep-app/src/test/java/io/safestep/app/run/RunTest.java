@@ -176,7 +176,8 @@ class RunTest extends SafeStepTest {
             assertThat(ended.path("state").asString()).isEqualTo("ROLLED_BACK");
             assertThat(running("brn-gw-b")).contains("address 10.77.40.3/23").contains("time-server 10.77.8.99");
             assertThat(story.manager().get("/api/runs/" + run + "/lines").body().toString())
-                    .contains("differs from its baseline in 1 place that");
+                    .contains("differs from its baseline in 1 place that this change does not touch"
+                            + " (time-server 10.77.8.99)");
         } finally {
             type("brn-gw-b", "", "no time-server 10.77.8.99");
         }

@@ -18,6 +18,9 @@ public abstract class SafeStepTest {
     protected static final TestPractice PRACTICE = new TestPractice();
     private static final String DATABASE = TestPostgres.freshUrl();
 
+    /** With how many devices sessions are held open for notifications; a class that wants some says so before it starts. */
+    protected static int subscriptions;
+
     @LocalServerPort
     protected int port;
 
@@ -33,7 +36,7 @@ public abstract class SafeStepTest {
         registry.add("safestep.run.shortest-timer", () -> "4s");
         registry.add("safestep.run.patience", () -> "15s");
         registry.add("safestep.log.port", () -> -1);
-        registry.add("safestep.log.subscriptions", () -> 0);
+        registry.add("safestep.log.subscriptions", () -> subscriptions);
         registry.add("spring.mail.port", () -> PRACTICE.network().mailPort());
         registry.add(
                 "safestep.practice-api",

@@ -292,6 +292,14 @@ public final class ConfigEngine {
         return new TouchedGround(language, script).differences(compare(approved, current));
     }
 
+    /** Where two configurations differ, by their top-level lines, secrets masked. */
+    public List<String> differingParts(ConfigTree one, ConfigTree other) {
+        return compare(one, other).stream()
+                .map(edit -> language.masked("", edit.line().meaning()))
+                .distinct()
+                .toList();
+    }
+
     /**
      * The configuration to return to: the touched parts as they were before, everything else as it is now, so that a way
      * back does not undo what somebody else did meanwhile elsewhere.
