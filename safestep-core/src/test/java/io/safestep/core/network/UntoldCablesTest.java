@@ -2,14 +2,17 @@ package io.safestep.core.network;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.core.address.IpAddress;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
+import io.safestep.core.network.packet.Packet;
 import io.safestep.core.network.segment.Conditions;
 import io.safestep.core.network.segment.InterfaceState;
 import io.safestep.core.network.segment.Link;
 import io.safestep.core.network.segment.Port;
 import io.safestep.core.network.segment.PresumedLinks;
+import io.safestep.core.network.trace.TracedPath;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ShippedProfiles;
 import java.util.List;
@@ -80,5 +83,31 @@ class UntoldCablesTest {
         assertThat(model.interfaceState(new Port("a", "eth1")))
                 .extracting(InterfaceState::known, InterfaceState::up)
                 .containsExactly(true, false);
+    }
+
+    @Test
+    void aWayOverACableThatNobodyKnowsIsNotSaidToEnd() {
+        device("a", "eth0 ip address 10.77.1.1/30", "eth1 ip address 10.77.2.1/30");
+        String routing = "router ospf\nexit\n";
+        devices.put(
+                "b",
+                new FactReader(PROFILE)
+                        .read("b", ENGINE.read("interface eth0\n ip address 10.77.1.2/30\nexit\n" + routing)));
+        NetworkModel model = new NetworkModel(
+                new NetworkDescription(devices, List.of(), List.of(), Conditions.untold(Set.of("a", "b"))));
+        assertThat(trace(model, "a", "10.77.2.2"))
+                .isEqualTo("UNKNOWN Whether 10.77.2.2 answers is not known: nothing tells what is at a eth1.");
+        assertThat(trace(model, "b", "10.77.9.9"))
+                .as("others may tell it of a route")
+                .isEqualTo(
+                        "UNKNOWN Whether b has a route to 10.77.9.9 is not known: nothing tells what is at its eth0.");
+        assertThat(trace(model, "a", "10.77.9.9"))
+                .as("it learns from nobody")
+                .isEqualTo("NO_ROUTE a has no route to 10.77.9.9.");
+    }
+
+    private static String trace(NetworkModel model, String device, String to) {
+        TracedPath path = model.traceFrom(device, Packet.ping(IpAddress.parse("10.77.1.1"), IpAddress.parse(to)));
+        return path.end() + " " + path.reason();
     }
 }

@@ -19,6 +19,7 @@ import io.safestep.core.network.trace.TracedPath.Hop;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Function;
 
 /**
@@ -176,7 +177,7 @@ public final class PathTracer {
             }
             Route route = tables.apply(device).towards(packet.to());
             if (route == null) {
-                end(End.NO_ROUTE, device + " has no route to " + packet.to() + ".", before, here);
+                noRoute(device, before, here);
             } else if (route.discards()) {
                 end(End.DISCARDED, device + " discards packets to " + route.prefix() + ".", before, here);
             } else {
@@ -185,6 +186,26 @@ public final class PathTracer {
                         send(device, entry, route, hop, before);
                     }
                 }
+            }
+        }
+
+        /** A route may come by a cable of which nothing is known, where the device learns routes from others. */
+        private void noRoute(String device, List<Hop> before, Hop here) {
+            DeviceFacts facts = devices.get(device);
+            Optional<String> untold = facts.ospf() == null && facts.bgp() == null
+                    ? Optional.empty()
+                    : facts.interfaces().keySet().stream()
+                            .filter(name -> isUntold(new Port(device, name)))
+                            .findFirst();
+            if (untold.isPresent()) {
+                end(
+                        End.UNKNOWN,
+                        "Whether " + device + " has a route to " + packet.to()
+                                + " is not known: nothing tells what is at its " + untold.get() + ".",
+                        before,
+                        here);
+            } else {
+                end(End.NO_ROUTE, device + " has no route to " + packet.to() + ".", before, here);
             }
         }
 
@@ -239,6 +260,16 @@ public final class PathTracer {
             String from = before.isEmpty()
                     ? "the sender"
                     : before.get(before.size() - 1).device();
+            Hop last = before.isEmpty() ? null : before.get(before.size() - 1);
+            if (last != null && last.exit() != null && isUntold(new Port(last.device(), last.exit()))) {
+                end(
+                        End.UNKNOWN,
+                        "Whether " + next + " answers is not known: nothing tells what is at " + last.device() + " "
+                                + last.exit() + ".",
+                        before,
+                        null);
+                return;
+            }
             boolean listed = segments.owner(next) != null || hosts.stream().anyMatch(h -> h.has(next));
             if (next.equals(packet.to()) && !listed && !isConfigured(next)) {
                 end(
@@ -280,6 +311,11 @@ public final class PathTracer {
                     : "line " + verdict.rule().line();
             return "The filter " + name + " on " + device + " " + interfaceName + " drops it (" + where + ").";
         }
+    }
+
+    /** Whether nothing tells what is at an interface. */
+    private boolean isUntold(Port port) {
+        return !segments.state(port).known();
     }
 
     private boolean isOwn(String device, IpAddress address) {

@@ -26,7 +26,9 @@ public record TracedPath(End end, String reason, List<Hop> hops, int alternative
         FILTERED,
         /** The next hop, or the address itself, is not there on the subnet. */
         NOBODY_ANSWERS,
-        LOOP
+        LOOP,
+        /** It comes to where nothing tells what is at a cable, so that nobody can say how it goes on. */
+        UNKNOWN
     }
 
     /**
@@ -37,6 +39,11 @@ public record TracedPath(End end, String reason, List<Hop> hops, int alternative
      * @param route the prefix of the route that was used; null where it ends
      */
     public record Hop(String device, String entry, String exit, IpAddress via, IpPrefix route) {}
+
+    /** Whether nothing says that it does not arrive. */
+    public boolean mayArrive() {
+        return delivered() || end == End.UNKNOWN;
+    }
 
     public boolean delivered() {
         return end == End.DELIVERED;
