@@ -8,6 +8,13 @@ import { useMay } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { DriftNav } from "./DriftNav";
 
+/** What becomes of a change to a device that drifted beside it, and about which nobody has decided. */
+const besideChange = {
+  HOLD: "a change writes nothing until drift is decided",
+  TELL: "a change tells drift and goes on",
+  ALLOW: "a change goes on without a word about drift",
+} as const;
+
 /** Who is told too, and how soon somebody has to have decided. */
 export function PoliciesPage() {
   const may = useMay("WRITE_BACKUPS");
@@ -26,7 +33,7 @@ export function PoliciesPage() {
       <div className="head">
         <h1>Policies</h1>
         <span className="soft">
-          What a group asks for beyond what holds everywhere. Nothing is decided by a policy.
+          What a group asks for beyond what holds everywhere. No finding is decided by a policy.
         </span>
       </div>
       {error && <ErrorBlock error={error} />}
@@ -47,6 +54,7 @@ export function PoliciesPage() {
                       p.team && `the team ${p.team} is told too`,
                       p.person && `${p.person} is told too`,
                       p.decideWithinHours && `decided within ${p.decideWithinHours} h`,
+                      p.undecided && besideChange[p.undecided],
                     ]
                       .filter(Boolean)
                       .join("; ") || "nothing yet"}
@@ -106,6 +114,7 @@ function PolicyForm({
   const [team, setTeam] = useState(policy?.team ?? "");
   const [person, setPerson] = useState(policy?.person ?? "");
   const [hours, setHours] = useState(policy?.decideWithinHours ? String(policy.decideWithinHours) : "");
+  const [undecided, setUndecided] = useState<DriftPolicy["undecided"]>(policy?.undecided ?? null);
   const path = `/api/drift/policies/${encodeURIComponent(group)}`;
   const done = (all: DriftPolicy[]) => client.setQueryData(["drift-policies"], all);
   const save = useMutation({
@@ -114,6 +123,7 @@ function PolicyForm({
         team: team || null,
         person: person || null,
         decideWithinHours: hours ? Number(hours) : null,
+        undecided,
       }),
     onSuccess: done,
   });
@@ -155,6 +165,21 @@ function PolicyForm({
             value={hours}
             onChange={(e) => setHours(e.target.value)}
           />
+        </Form.Group>
+        <Form.Group>
+          <Form.Label htmlFor="policy-undecided">Undecided drift beside a change</Form.Label>
+          <Form.Select
+            id="policy-undecided"
+            value={undecided ?? ""}
+            onChange={(e) => setUndecided((e.target.value || null) as DriftPolicy["undecided"])}
+          >
+            <option value="">as everywhere</option>
+            {Object.entries(besideChange).map(([rule, words]) => (
+              <option key={rule} value={rule}>
+                {words}
+              </option>
+            ))}
+          </Form.Select>
         </Form.Group>
       </div>
       {problem && (

@@ -37,6 +37,7 @@ public class ChangeViews {
     private final ChangeWaves waves;
     private final CheckRules checkRules;
     private final TouchedChecks touched;
+    private final UndecidedDriftRule undecidedDrift;
 
     ChangeViews(
             DeviceBuilds builds,
@@ -48,7 +49,8 @@ public class ChangeViews {
             Devices devices,
             ChangeWaves waves,
             CheckRules checkRules,
-            TouchedChecks touched) {
+            TouchedChecks touched,
+            UndecidedDriftRule undecidedDrift) {
         this.builds = builds;
         this.platforms = platforms;
         this.groups = groups;
@@ -59,6 +61,7 @@ public class ChangeViews {
         this.waves = waves;
         this.checkRules = checkRules;
         this.touched = touched;
+        this.undecidedDrift = undecidedDrift;
     }
 
     ChangeView full(Change c, String viewer) {
@@ -157,7 +160,7 @@ public class ChangeViews {
     }
 
     /** What is known of it since the device was read last; a run looks again. */
-    private static String beside(Device device) {
+    private String beside(Device device) {
         boolean drifted = Boolean.FALSE.equals(device.matches());
         boolean unsaved = Boolean.TRUE.equals(device.unsaved());
         if (!drifted && !unsaved) {
@@ -167,7 +170,10 @@ public class ChangeViews {
                 ? "It differs from its baseline, and nobody has decided about that"
                         + (unsaved ? "; it is not saved" : "")
                 : "It runs what is not saved";
-        return what + ". The save of this change puts that into startup, too.";
+        return what + ". The save of this change puts that into startup, too."
+                + (drifted && undecidedDrift.of(device.id()) == UndecidedDrift.HOLD
+                        ? " A policy of its group holds: nothing is written to it before that is decided."
+                        : "");
     }
 
     private Map<String, String> maskedValues(ChangeTarget t, Optional<Templates.Usable> usable) {

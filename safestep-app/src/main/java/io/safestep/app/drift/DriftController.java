@@ -3,6 +3,7 @@ package io.safestep.app.drift;
 import io.safestep.app.backup.Backups;
 import io.safestep.app.backup.DifferenceView;
 import io.safestep.app.backup.VersionRecords;
+import io.safestep.app.change.UndecidedDrift;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.people.SignedIn;
@@ -88,13 +89,16 @@ class DriftController {
      * @param team name of the team that is told too; null for none
      * @param person log-in of who is told too; null for nobody
      * @param decideWithinHours null when nothing says so
+     * @param undecided what becomes of a change to a device that nobody has decided about; null for what holds everywhere
      */
     record PolicyRequest(
             @Nullable @Size(max = 60) String team,
             @Nullable @Size(max = 40) String person,
 
             @Nullable @Min(value = 1, message = "At least 1 hour.") @Max(value = 8_760, message = "At most a year.")
-            Integer decideWithinHours) {}
+            Integer decideWithinHours,
+
+            @Nullable UndecidedDrift undecided) {}
 
     /** What groups ask for beyond what holds everywhere. */
     @GetMapping("/policies")
@@ -110,7 +114,8 @@ class DriftController {
             @Valid @RequestBody PolicyRequest request,
             @AuthenticationPrincipal SignedIn me) {
         return policies.save(
-                new DriftPolicies.Policy(group, request.team(), request.person(), request.decideWithinHours()),
+                new DriftPolicies.Policy(
+                        group, request.team(), request.person(), request.decideWithinHours(), request.undecided()),
                 me.login());
     }
 

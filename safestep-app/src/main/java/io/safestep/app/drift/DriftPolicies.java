@@ -1,30 +1,35 @@
 package io.safestep.app.drift;
 
 import io.safestep.app.audit.AuditLog;
+import io.safestep.app.change.UndecidedDrift;
+import io.safestep.app.change.UndecidedDriftRule;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.group.Groups;
 import io.safestep.app.people.People;
 import io.safestep.app.people.Teams;
 import io.safestep.app.problem.ProblemException;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.OptionalInt;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
-/** What groups ask for beyond what holds everywhere. A policy only adds: nothing is decided by it. */
+/** What groups ask for beyond what holds everywhere. A policy only adds: no finding is decided by it. */
 @Component
 @Transactional
-public class DriftPolicies {
+public class DriftPolicies implements UndecidedDriftRule {
 
     private static final String ROWS = "select p.id, g.id as group_id, g.name as group_name, p.team_id, t.name as team,"
-            + " p.person_id, o.login, p.decide_within_hours from drift_policy p join device_group g on g.id = p.group_id"
+            + " p.person_id, o.login, p.decide_within_hours, p.undecided from drift_policy p join device_group g on g.id = p.group_id"
             + " left join team t on t.id = p.team_id left join person o on o.id = p.person_id order by g.name";
 
     private final JdbcTemplate jdbc;
@@ -33,8 +38,18 @@ public class DriftPolicies {
     private final People people;
     private final Teams teams;
     private final AuditLog audit;
+    private final UndecidedDrift everywhere;
 
-    DriftPolicies(JdbcTemplate jdbc, Groups groups, Devices devices, People people, Teams teams, AuditLog audit) {
+    /** @param everywhere what becomes of a change beside drift where no group says anything */
+    DriftPolicies(
+            JdbcTemplate jdbc,
+            Groups groups,
+            Devices devices,
+            People people,
+            Teams teams,
+            AuditLog audit,
+            @Value("${safestep.run.undecided-drift:tell}") UndecidedDrift everywhere) {
+        this.everywhere = everywhere;
         this.jdbc = jdbc;
         this.groups = groups;
         this.devices = devices;
@@ -47,12 +62,14 @@ public class DriftPolicies {
      * @param team name of the team that is told too; null for none
      * @param person log-in of who is told too; null for nobody
      * @param decideWithinHours how soon somebody has to have decided; null when nothing says so
+     * @param undecided what becomes of a change to a device that nobody has decided about; null for what holds everywhere
      */
     record Policy(
             String group,
             @Nullable String team,
             @Nullable String person,
-            @Nullable Integer decideWithinHours) {}
+            @Nullable Integer decideWithinHours,
+            @Nullable UndecidedDrift undecided) {}
 
     private record Row(Long groupId, Policy policy, Long teamId, Long personId) {}
 
@@ -65,7 +82,8 @@ public class DriftPolicies {
                                 row.getString("group_name"),
                                 row.getString("team"),
                                 row.getString("login"),
-                                row.getObject("decide_within_hours", Integer.class)),
+                                row.getObject("decide_within_hours", Integer.class),
+                                undecided(row.getString("undecided"))),
                         row.getObject("team_id", Long.class),
                         row.getObject("person_id", Long.class)));
     }
@@ -75,7 +93,7 @@ public class DriftPolicies {
         return rows().stream().map(Row::policy).toList();
     }
 
-    private List<Row> of(long deviceId) {
+    private List<Row> policiesOf(long deviceId) {
         List<Row> rows = rows();
         if (rows.isEmpty()) {
             return rows;
@@ -91,18 +109,32 @@ public class DriftPolicies {
     /** How soon somebody has to have decided about a device; the soonest of its groups. */
     @Transactional(readOnly = true)
     OptionalInt decideWithinHours(long deviceId) {
-        return of(deviceId).stream()
+        return policiesOf(deviceId).stream()
                 .map(r -> r.policy().decideWithinHours())
                 .filter(Objects::nonNull)
                 .mapToInt(Integer::intValue)
                 .min();
     }
 
+    private static @Nullable UndecidedDrift undecided(@Nullable String stored) {
+        return stored == null ? null : UndecidedDrift.valueOf(stored);
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public UndecidedDrift of(long deviceId) {
+        return policiesOf(deviceId).stream()
+                .map(r -> r.policy().undecided())
+                .filter(Objects::nonNull)
+                .min(Comparator.naturalOrder())
+                .orElse(everywhere);
+    }
+
     /** Ids of people who are told of this device beside those who are told of all. */
     @Transactional(readOnly = true)
     public Set<Long> toldToo(long deviceId) {
         Set<Long> told = new HashSet<>();
-        of(deviceId).forEach(r -> {
+        policiesOf(deviceId).forEach(r -> {
             if (r.teamId() != null) {
                 told.addAll(teams.members(r.teamId()));
             }
@@ -130,22 +162,26 @@ public class DriftPolicies {
                                 "person", "There is nobody with the log-in " + wanted.person() + "."))
                         .id();
         jdbc.update(
-                "insert into drift_policy (group_id, team_id, person_id, decide_within_hours) values (?, ?, ?, ?)"
+                "insert into drift_policy (group_id, team_id, person_id, decide_within_hours, undecided) values (?, ?, ?, ?, ?)"
                         + " on conflict (group_id) do update set team_id = excluded.team_id,"
-                        + " person_id = excluded.person_id, decide_within_hours = excluded.decide_within_hours",
+                        + " person_id = excluded.person_id, decide_within_hours = excluded.decide_within_hours,"
+                        + " undecided = excluded.undecided",
                 groupId,
                 teamId,
                 personId,
-                wanted.decideWithinHours());
+                wanted.decideWithinHours(),
+                wanted.undecided() == null ? null : wanted.undecided().name());
         audit.write(
                 person,
                 wanted.group(),
                 "drift policy changed",
                 "Told too: " + (wanted.team() == null ? "no team" : wanted.team()) + ", "
                         + (wanted.person() == null ? "nobody" : wanted.person()) + ". Decided within "
-                        + (wanted.decideWithinHours() == null
-                                ? "no set time."
-                                : wanted.decideWithinHours() + " hours."));
+                        + (wanted.decideWithinHours() == null ? "no set time." : wanted.decideWithinHours() + " hours.")
+                        + " Beside a change: "
+                        + (wanted.undecided() == null
+                                ? "as everywhere."
+                                : wanted.undecided().name().toLowerCase(Locale.ROOT) + "."));
         return all();
     }
 

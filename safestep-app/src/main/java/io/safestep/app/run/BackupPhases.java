@@ -3,11 +3,12 @@ package io.safestep.app.run;
 import io.safestep.app.backup.BackupCause;
 import io.safestep.app.backup.Backups;
 import io.safestep.app.backup.Occasion;
+import io.safestep.app.change.UndecidedDrift;
+import io.safestep.app.change.UndecidedDriftRule;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigTree;
 import io.safestep.drivers.DeviceException;
 import java.util.List;
-import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 
 /** The backups before and after a change. */
@@ -19,12 +20,11 @@ class BackupPhases {
     /** Of what differs elsewhere, so many parts are named. */
     private static final int MOST_NAMED = 5;
 
-    private final UndecidedDrift drift;
+    private final UndecidedDriftRule rule;
 
     /** @param drift what is done about a device that holds what nobody has decided about */
-    BackupPhases(
-            Backups backups, RunJournal journal, @Value("${safestep.run.undecided-drift:tell}") UndecidedDrift drift) {
-        this.drift = drift;
+    BackupPhases(Backups backups, RunJournal journal, UndecidedDriftRule rule) {
+        this.rule = rule;
         this.backups = backups;
         this.journal = journal;
     }
@@ -49,7 +49,8 @@ class BackupPhases {
                     + " saved; save the device first; nothing was written");
         }
         int elsewhere = engine.compare(work.approved(), current).size();
-        if (elsewhere > 0 && drift != UndecidedDrift.ALLOW) {
+        UndecidedDrift drift = elsewhere == 0 ? UndecidedDrift.ALLOW : rule.of(work.deviceId());
+        if (drift != UndecidedDrift.ALLOW) {
             String words = "differs from its baseline in " + elsewhere + (elsewhere == 1 ? " place" : " places")
                     + " that this change does not touch (" + named(engine.differingParts(work.approved(), current))
                     + ")";

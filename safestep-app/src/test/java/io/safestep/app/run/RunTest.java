@@ -4,6 +4,7 @@ import static io.safestep.app.testing.ChangeStory.check;
 import static io.safestep.app.testing.ChangeStory.ok;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.SafeStepTest;
@@ -158,6 +159,33 @@ class RunTest extends SafeStepTest {
         } finally {
             PRACTICE.network().device("brn-gw-b").switchOff(Fault.SLOW);
             type("brn-gw-a", "", "contact watch room, Brinehaven");
+        }
+    }
+
+    /** The strictest of the groups of a device decides; the person in charge of backups sets it. */
+    @Test
+    void aGroupMayHoldChangesBesideUndecidedDrift() {
+        ApiClient manager = ApiClient.loggedIn(port, "mtarrant");
+        ok(ApiClient.loggedIn(port, "abrill")
+                .post("/api/groups", Map.of("name", "held beside drift", "note", "", "devices", List.of("brn-ac-1"))));
+        ok(manager.put("/api/drift/policies/held%20beside%20drift", Map.of("undecided", "HOLD")));
+        type("brn-ac-1", "", "time-server 10.77.8.98");
+        try {
+            int number = story.submitted("Beside drift", Map.of("brn-ac-1", "contact night watch\n"), List.of());
+            story.approve(number);
+            story.bookIntoOpenWindow(number);
+            long run = ok(story.manager().post("/api/changes/" + number + "/runs", Map.of()))
+                    .path("id")
+                    .asLong();
+            JsonNode ended = story.awaitEnd(run);
+            assertThat(ended.path("verdict").asString())
+                    .startsWith("Stopped before anything was written: brn-ac-1, back up: differs from its baseline in 1"
+                            + " place that this change does not touch (time-server 10.77.8.98)")
+                    .contains("Decide about it first");
+            assertThat(running("brn-ac-1")).doesNotContain("night watch");
+        } finally {
+            type("brn-ac-1", "", "no time-server 10.77.8.98");
+            manager.delete("/api/drift/policies/held%20beside%20drift");
         }
     }
 
