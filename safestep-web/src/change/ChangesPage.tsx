@@ -26,7 +26,7 @@ const columns: Column<ChangeRow>[] = [
   {
     key: "state",
     title: "State",
-    width: "150px",
+    width: "200px",
     text: (c) => changeState(c).word,
     show: (c) => <Status state={changeState(c)} />,
   },
