@@ -10,6 +10,7 @@ import io.safestep.core.address.IpAddress;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
@@ -18,6 +19,7 @@ import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -130,6 +132,8 @@ class LookTest extends SafeStepTest {
         threads.shutdown();
 
         assertThat(stoppedBy).isEmpty();
+        // The thread tells of its error as the last thing that it does.
+        Awaitility.await().atMost(Duration.ofSeconds(30)).until(() -> !errors.isEmpty());
         assertThat(errors).singleElement().isInstanceOf(StackOverflowError.class);
         assertThat(journal.search(search.id()).lookedAt()).isEqualTo(2);
         end(search);
