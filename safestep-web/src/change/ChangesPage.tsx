@@ -34,7 +34,7 @@ const columns: Column<ChangeRow>[] = [
   {
     key: "devices",
     title: "Devices",
-    width: "minmax(0, 2fr)",
+    width: "minmax(0, 2.5fr)",
     text: (c) => c.devices.join(", "),
     show: (c) => <span className="mono">{c.devices.join(", ")}</span>,
   },
