@@ -183,6 +183,12 @@ class RunTest extends SafeStepTest {
                             + " place that this change does not touch (time-server 10.77.8.98)")
                     .contains("Decide about it first");
             assertThat(running("brn-ac-1")).doesNotContain("night watch");
+            assertThat(story.manager()
+                            .get("/api/changes/" + number)
+                            .body()
+                            .at("/targets/0/beside")
+                            .asString())
+                    .contains("A policy of its group holds");
         } finally {
             type("brn-ac-1", "", "no time-server 10.77.8.98");
             manager.delete("/api/drift/policies/held%20beside%20drift");

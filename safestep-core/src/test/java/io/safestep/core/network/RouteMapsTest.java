@@ -89,8 +89,8 @@ class RouteMapsTest {
                 route-map out permit 10
                  match tag 10
                  set metric 50
-                 set community 65001:10 no-peer
-                """.replace(" no-peer", ""), "  redistribute static route-map out\n", "", "");
+                 set community 65001:10
+                """, "  redistribute static route-map out\n", "", "");
         assertThat(heard(model))
                 .as("the one with tag 20 fits no entry")
                 .containsExactly(

@@ -6,7 +6,6 @@ import io.safestep.core.network.policy.PrefixList;
 import io.safestep.core.network.policy.RouteMap;
 import io.safestep.core.network.policy.RoutePolicy;
 import io.safestep.core.network.policy.RouteSettings;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -79,16 +78,14 @@ final class PolicyAssembly {
     }
 
     private RouteSettings settings(FactObject o) {
-        List<String> words = new ArrayList<>(says.values(o, "set-community", Function.identity()));
-        Set<String> communities =
-                words.isEmpty() ? null : says.value(o, "set-community", null, WrittenPolicy::communities);
+        String communities = says.word(o, "set-community");
         return new RouteSettings(
                 says.value(o, "set-local-preference", null, WrittenFacts::number),
                 says.value(o, "set-metric", null, WrittenPolicy::number),
                 says.value(o, "set-metric-type", null, WrittenFacts::number),
                 says.value(o, "set-prepend", List.of(), WrittenPolicy::systems),
                 says.value(o, "set-tag", null, WrittenPolicy::number),
-                communities,
-                !words.isEmpty() && WrittenPolicy.keepsCommunities(words.get(words.size() - 1)));
+                says.value(o, "set-community", null, WrittenPolicy::communities),
+                communities != null && WrittenPolicy.keepsCommunities(communities));
     }
 }
