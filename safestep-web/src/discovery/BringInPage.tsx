@@ -262,7 +262,7 @@ function WalkForm({ credentials }: { credentials: Credential[] }) {
 function Ports({ ports, setPorts, error }: { ports: string; setPorts: (ports: string) => void; error?: string }) {
   return (
     <Form.Group className="mb-3" controlId="ports">
-      <Form.Label>Ports, tried in this order</Form.Label>
+      <Form.Label>Ports</Form.Label>
       <Form.Control
         className="mono"
         value={ports}
@@ -272,6 +272,10 @@ function Ports({ ports, setPorts, error }: { ports: string; setPorts: (ports: st
         onChange={(e) => setPorts(e.target.value)}
       />
       <Form.Control.Feedback type="invalid">{error}</Form.Control.Feedback>
+      <Form.Text>
+        The usual ones are tried in turn until a device is found. Of several that you name each is looked at: other
+        devices may stand behind the same address.
+      </Form.Text>
     </Form.Group>
   );
 }

@@ -15,7 +15,7 @@ import { grouped } from "../ui/words";
 import { Accept } from "./Accept";
 import { addressOrder, foundInWords, inOrder, progressInWords, rank, resultStates, searchTitle } from "./searches";
 
-const columns: Column<SearchResult>[] = [
+const columnsFor = (ports: number[]): Column<SearchResult>[] => [
   {
     key: "address",
     title: "Address",
@@ -23,6 +23,14 @@ const columns: Column<SearchResult>[] = [
     text: (r) => r.address,
     show: (r) => <span className="mono">{r.address}</span>,
     order: (r) => addressOrder(r.address),
+  },
+  {
+    key: "port",
+    title: "Port",
+    width: "75px",
+    text: (r) => String(r.port ?? ""),
+    show: (r) => <span className="mono">{r.port}</span>,
+    hidden: ports.length === 1,
   },
   {
     key: "state",
@@ -155,7 +163,7 @@ function Loaded({ search }: { search: Search }) {
               wrap
               name="results"
               rows={inOrder(results.data)}
-              columns={columns}
+              columns={columnsFor(search.ports)}
               id={(r) => String(r.id)}
               chosen={may && fresh.length > 0 ? chosen : undefined}
               onChoose={may && fresh.length > 0 ? setChosen : undefined}

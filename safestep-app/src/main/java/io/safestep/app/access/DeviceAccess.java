@@ -3,6 +3,7 @@ package io.safestep.app.access;
 import io.safestep.app.credential.Credentials;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.DeviceIdentities;
+import io.safestep.app.device.DevicePorts;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.device.Reach;
@@ -22,10 +23,7 @@ import io.safestep.drivers.connect.PlatformConnector;
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
 import java.time.Duration;
-import java.util.List;
 import java.util.Optional;
-import java.util.Set;
-import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -41,7 +39,7 @@ public class DeviceAccess implements DeviceVisits {
     private final DeviceIdentities identities;
     private final Platforms platforms;
     private final CredentialChoice choice;
-    private final NetworkSettings settings;
+    private final DevicePorts ports;
     private final AddressTranslation translation;
     private final TransactionTemplate transaction;
     private final Clock clock;
@@ -53,6 +51,7 @@ public class DeviceAccess implements DeviceVisits {
             DeviceIdentities identities,
             Platforms platforms,
             CredentialChoice choice,
+            DevicePorts ports,
             NetworkSettings settings,
             TransactionTemplate transaction,
             Clock clock) {
@@ -60,7 +59,7 @@ public class DeviceAccess implements DeviceVisits {
         this.identities = identities;
         this.platforms = platforms;
         this.choice = choice;
-        this.settings = settings;
+        this.ports = ports;
         this.translation = new AddressTranslation(settings.addressTranslation());
         this.transaction = transaction;
         this.clock = clock;
@@ -219,42 +218,12 @@ public class DeviceAccess implements DeviceVisits {
                 device.name(),
                 device.siteName(),
                 reached(device.address()),
-                portOf(device.reach(), profile),
+                ports.of(device),
                 profile,
                 credential.login(),
                 credential.password(),
                 device.hostKey(),
                 limitsOf(device.reach(), profile));
-    }
-
-    /** What was said for the device, else for the whole network, else by its platform. */
-    private int portOf(Reach reach, PlatformProfile profile) {
-        if (reach.port() != null) {
-            return reach.port();
-        }
-        return settings.devicePort() > 0
-                ? settings.devicePort()
-                : profile.access().port();
-    }
-
-    /** The port on which a device is reached. */
-    public int portOf(Device device) {
-        return portOf(device.reach(), platforms.profile(device.platform()));
-    }
-
-    /** The port on which devices of a platform are reached for which nothing else is said. */
-    public int usualPortOf(String platform) {
-        return portOf(Reach.AS_PROFILE, platforms.profile(platform));
-    }
-
-    /** The ports on which devices are looked for where nothing is known: that of the network, else those of all platforms. */
-    public List<Integer> usualPorts() {
-        if (settings.devicePort() > 0) {
-            return List.of(settings.devicePort());
-        }
-        Set<Integer> ports = new TreeSet<>();
-        platforms.all().forEach(profile -> ports.add(profile.access().port()));
-        return List.copyOf(ports);
     }
 
     private static @Nullable TimeLimits limitsOf(Reach reach, PlatformProfile profile) {

@@ -2,6 +2,7 @@ package io.safestep.app.backup;
 
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.device.Device;
+import io.safestep.app.device.DevicePorts;
 import io.safestep.app.device.DeviceRole;
 import io.safestep.app.device.DeviceRules;
 import io.safestep.app.device.Devices;
@@ -55,6 +56,7 @@ class ArchiveImport {
     private final ConfigContents contents;
     private final Devices devices;
     private final Platforms platforms;
+    private final DevicePorts ports;
     private final AuditLog audit;
     private final Clock clock;
 
@@ -63,12 +65,14 @@ class ArchiveImport {
             ConfigContents contents,
             Devices devices,
             Platforms platforms,
+            DevicePorts ports,
             AuditLog audit,
             Clock clock) {
         this.repository = repository;
         this.contents = contents;
         this.devices = devices;
         this.platforms = platforms;
+        this.ports = ports;
         this.audit = audit;
         this.clock = clock;
     }
@@ -185,12 +189,16 @@ class ArchiveImport {
         return new Result(read.problems, List.copyOf(newDevices), added, read.rows.size() - added);
     }
 
-    /** @param places addresses of new devices, to their names */
+    /** @param places addresses and ports of new devices, to their names */
     private void checkPlace(Row row, Map<String, String> places, Contents read) {
         String address = row.asNew().address();
-        String other = devices.at(address).map(Device::name).orElse(places.putIfAbsent(address, row.device()));
+        int port = ports.of(row.asNew().port(), row.asNew().platform());
+        String other = devices.at(address, port)
+                .map(Device::name)
+                .orElse(places.putIfAbsent(address + ":" + port, row.device()));
         if (other != null) {
-            read.problem(row.device() + " would be added at " + address + ", which is the address of " + other + ".");
+            read.problem(
+                    row.device() + " would be added at " + address + ", port " + port + ", where " + other + " is.");
         }
     }
 

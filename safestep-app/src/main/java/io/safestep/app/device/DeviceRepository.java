@@ -12,7 +12,7 @@ interface DeviceRepository extends JpaRepository<Device, Long> {
 
     Optional<Device> findByName(String name);
 
-    Optional<Device> findByAddress(String address);
+    List<Device> findByAddressOrderByName(String address);
 
     Optional<Device> findBySerial(String serial);
 

@@ -30,6 +30,7 @@ public class Devices {
     private final SiteRepository sites;
     private final DeviceStandings standings;
     private final Platforms platforms;
+    private final DevicePorts ports;
     private final AuditLog audit;
     private final ApplicationEventPublisher events;
     private final Clock clock;
@@ -39,6 +40,7 @@ public class Devices {
             SiteRepository sites,
             DeviceStandings standings,
             Platforms platforms,
+            DevicePorts ports,
             AuditLog audit,
             ApplicationEventPublisher events,
             Clock clock) {
@@ -46,6 +48,7 @@ public class Devices {
         this.sites = sites;
         this.standings = standings;
         this.platforms = platforms;
+        this.ports = ports;
         this.audit = audit;
         this.events = events;
         this.clock = clock;
@@ -117,10 +120,26 @@ public class Devices {
         return repository.findByName(name);
     }
 
-    /** The device at an address of the network; empty when there is none. */
+    /** The devices at an address of the network, by name: several where each has a port of its own. */
     @Transactional(readOnly = true)
-    public Optional<Device> at(String address) {
-        return repository.findByAddress(address);
+    public List<Device> at(String address) {
+        return repository.findByAddressOrderByName(address);
+    }
+
+    /** The device that is reached at this port of an address of the network; empty when there is none. */
+    @Transactional(readOnly = true)
+    public Optional<Device> at(String address, int port) {
+        return at(address).stream().filter(d -> isReachedAt(d, port)).findFirst();
+    }
+
+    private boolean isReachedAt(Device device, int port) {
+        return (device.reach().port() != null || platforms.has(device.platform())) && ports.of(device) == port;
+    }
+
+    /** The sentence for a person who wants another device where this one is reached. */
+    public static String takenBy(String address, int port, String device) {
+        return address + " is the address of " + device + ", at port " + port
+                + ". Another device behind the same address has a port of its own.";
     }
 
     @Transactional(readOnly = true)
@@ -285,7 +304,7 @@ public class Devices {
         DeviceRules.add(errors, "name", DeviceRules.nameProblem(wanted.name()));
         DeviceRules.add(errors, "port", Reach.portProblem(wanted.port()));
         refuse(errors);
-        refuseKnown(wanted.name(), wanted.address(), wanted.identity());
+        refuseKnown(wanted);
         Device device = new Device(
                 wanted.name(),
                 wanted.address(),
@@ -306,12 +325,15 @@ public class Devices {
         return added;
     }
 
-    private void refuseKnown(String name, String address, DeviceIdentity identity) {
+    private void refuseKnown(NewDevice wanted) {
+        String name = wanted.name();
+        DeviceIdentity identity = wanted.identity();
         repository.findByName(name).ifPresent(d -> {
             throw ProblemException.refused(name + " is known already, at " + d.address() + ".");
         });
-        repository.findByAddress(address).ifPresent(d -> {
-            throw ProblemException.refused(address + " is the address of " + d.name() + ".");
+        int port = ports.of(wanted.port(), wanted.platform());
+        at(wanted.address(), port).ifPresent(d -> {
+            throw ProblemException.refused(takenBy(wanted.address(), port, d.name()));
         });
         if (identity != null && identity.serial() != null) {
             repository.findBySerial(identity.serial()).ifPresent(d -> {
@@ -338,12 +360,12 @@ public class Devices {
         List<FieldError> errors = DeviceRules.errors(wanted.address(), wanted.siteCode(), wanted.labels());
         errors.addAll(wanted.reach().errors());
         refuse(errors);
-        repository
-                .findByAddress(wanted.address())
-                .filter(d -> !d.id().equals(device.id()))
+        int port = ports.of(wanted.reach().port(), wanted.platform());
+        at(wanted.address()).stream()
+                .filter(d -> !d.id().equals(device.id()) && isReachedAt(d, port))
+                .findFirst()
                 .ifPresent(d -> {
-                    throw ProblemException.invalid(
-                            "address", wanted.address() + " is the address of " + d.name() + ".");
+                    throw ProblemException.invalid("address", takenBy(wanted.address(), port, d.name()));
                 });
         String before = inWords(device);
         device.record(

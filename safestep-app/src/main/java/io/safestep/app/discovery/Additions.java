@@ -1,11 +1,11 @@
 package io.safestep.app.discovery;
 
 import io.safestep.app.access.CredentialChoice;
-import io.safestep.app.access.DeviceAccess;
 import io.safestep.app.backup.BackUpRound;
 import io.safestep.app.credential.Credentials;
 import io.safestep.app.credential.Place;
 import io.safestep.app.device.Device;
+import io.safestep.app.device.DevicePorts;
 import io.safestep.app.device.DeviceRole;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.NewDevice;
@@ -50,7 +50,7 @@ class Additions {
     private final Credentials credentials;
     private final CredentialChoice choice;
     private final Cabling cabling;
-    private final DeviceAccess access;
+    private final DevicePorts ports;
     private final Rounds rounds;
     private final TransactionTemplate transaction;
 
@@ -61,7 +61,7 @@ class Additions {
             Credentials credentials,
             CredentialChoice choice,
             Cabling cabling,
-            DeviceAccess access,
+            DevicePorts ports,
             Rounds rounds,
             TransactionTemplate transaction) {
         this.results = results;
@@ -70,7 +70,7 @@ class Additions {
         this.credentials = credentials;
         this.choice = choice;
         this.cabling = cabling;
-        this.access = access;
+        this.ports = ports;
         this.rounds = rounds;
         this.transaction = transaction;
     }
@@ -124,7 +124,7 @@ class Additions {
 
     private static String nameOf(SearchResult r) {
         String said = r.identity().name();
-        return said == null ? "device-" + r.address().replace('.', '-') : said;
+        return said == null ? "device-" + r.address().replace('.', '-') + (r.nth() == 0 ? "" : "-" + r.port()) : said;
     }
 
     private List<Known> known() {
@@ -252,7 +252,7 @@ class Additions {
 
     /** The port is said for the device only where it would be reached at another one. */
     private @Nullable Integer portBeside(SearchResult result) {
-        return result.port() == null || access.usualPortOf(result.platform()) == result.port() ? null : result.port();
+        return result.port() == null || ports.usual(result.platform()) == result.port() ? null : result.port();
     }
 
     /**

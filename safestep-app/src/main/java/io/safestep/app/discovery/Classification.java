@@ -3,16 +3,18 @@ package io.safestep.app.discovery;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.core.platform.DeviceIdentity;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
 
 /** Tells what was found apart: known, new, another one than on record. One for each search. */
 final class Classification {
 
     private final Map<String, Device> bySerial = new HashMap<>();
-    private final Map<String, Device> byAddress = new HashMap<>();
+    private final Map<String, List<Device>> byAddress = new HashMap<>();
     private final Map<String, Device> byName = new HashMap<>();
 
     /** Serial numbers that this search has seen, to the address at which it was first. */
@@ -20,7 +22,7 @@ final class Classification {
 
     Classification(Devices devices) {
         for (Device device : devices.entities()) {
-            byAddress.put(device.address(), device);
+            byAddress.computeIfAbsent(device.address(), a -> new ArrayList<>()).add(device);
             byName.put(device.name(), device);
             if (device.serial() != null) {
                 bySerial.put(device.serial(), device);
@@ -30,8 +32,9 @@ final class Classification {
 
     record Verdict(ResultState state, String words, Long deviceId) {}
 
-    Optional<Device> onRecordAt(String address) {
-        return Optional.ofNullable(byAddress.get(address));
+    /** The devices on record at an address: several where each has a port of its own. */
+    List<Device> onRecordAt(String address) {
+        return byAddress.getOrDefault(address, List.of());
     }
 
     /** What a search that was interrupted had seen before. */
@@ -39,8 +42,8 @@ final class Classification {
         seenInSearch.putIfAbsent(serial, address);
     }
 
-    Verdict of(String address, DeviceIdentity identity) {
-        Device here = byAddress.get(address);
+    /** @param here the device that is known where this one answers; null when none is */
+    Verdict of(String address, DeviceIdentity identity, @Nullable Device here) {
         Device same = identity.serial() == null ? null : bySerial.get(identity.serial());
         if (same != null) {
             return same == here

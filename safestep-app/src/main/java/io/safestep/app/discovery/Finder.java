@@ -5,6 +5,7 @@ import io.safestep.app.access.DeviceAccess;
 import io.safestep.app.credential.Credentials;
 import io.safestep.app.credential.Credentials.Opened;
 import io.safestep.app.device.Device;
+import io.safestep.app.device.DevicePorts;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.core.platform.PlatformProfile;
@@ -16,6 +17,7 @@ import io.safestep.drivers.discovery.DeviceFinder.Found;
 import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -27,6 +29,8 @@ class Finder {
     private final DeviceAccess access;
     private final CredentialChoice choice;
     private final Credentials credentials;
+    private final Platforms platforms;
+    private final DevicePorts ports;
     private final TransactionTemplate transaction;
     private final DeviceFinder finder;
 
@@ -36,11 +40,14 @@ class Finder {
             CredentialChoice choice,
             Credentials credentials,
             Platforms platforms,
+            DevicePorts ports,
             TransactionTemplate transaction) {
         this.devices = devices;
         this.access = access;
         this.choice = choice;
         this.credentials = credentials;
+        this.platforms = platforms;
+        this.ports = ports;
         this.transaction = transaction;
         List<PlatformProfile> profiles = new ArrayList<>();
         platforms.all().forEach(profiles::add);
@@ -53,6 +60,13 @@ class Finder {
      */
     record Seen(Found found, int port, long credentialId) {}
 
+    /** Where a device on record is reached; empty when nothing says it, since the profile of its platform is missing. */
+    Optional<Integer> portOf(Device device) {
+        return device.reach().port() != null || platforms.has(device.platform())
+                ? Optional.of(ports.of(device))
+                : Optional.empty();
+    }
+
     Opened opened(long credentialId) {
         return credentials.open(credentialId);
     }
@@ -62,12 +76,12 @@ class Finder {
             Reason.HOST_KEY_CHANGED, Reason.LOGIN_REFUSED, Reason.NOT_POSSIBLE, Reason.SESSION_LOST, Reason.SILENT);
 
     /**
-     * @param ports tried in this order, until a device is recognised; the one of a device on record comes first
+     * @param offered ports, tried in this order, until a device is recognised; the one of a device on record comes first
      * @param onRecord the device that is known at this address; null when none is
      * @throws DeviceException as {@link DeviceFinder#find} says, for the port that told most
      */
-    Seen look(String address, List<Integer> ports, List<Opened> tried, Device onRecord) throws DeviceException {
-        List<Integer> inTurn = new ArrayList<>(ports);
+    Seen look(String address, List<Integer> offered, List<Opened> tried, Device onRecord) throws DeviceException {
+        List<Integer> inTurn = new ArrayList<>(offered);
         if (onRecord != null && onRecord.reach().port() != null) {
             inTurn.remove(onRecord.reach().port());
             inTurn.add(0, onRecord.reach().port());

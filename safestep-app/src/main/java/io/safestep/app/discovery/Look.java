@@ -7,8 +7,13 @@ import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.WrittenForms;
 import io.safestep.drivers.DeviceException;
 import java.time.Clock;
+import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -19,6 +24,7 @@ final class Look {
 
     private final long searchId;
     private final List<Integer> ports;
+    private final boolean everyPort;
     private final List<Opened> accounts;
     private final Finder finder;
     private final SearchJournal journal;
@@ -36,6 +42,7 @@ final class Look {
             SkippedParts skipped) {
         this.searchId = search.id();
         this.ports = search.ports();
+        this.everyPort = search.everyPort();
         this.accounts = accounts;
         this.finder = finder;
         this.journal = journal;
@@ -46,18 +53,65 @@ final class Look {
 
     /**
      * @param expected whether something was heard of there, so that silence is a result
-     * @return empty when there is nothing to be told of
+     * @return what is to be told of
      */
-    Optional<Finding> at(String address, boolean expected) {
-        Device here = classification.onRecordAt(address).orElse(null);
+    List<Finding> at(String address, boolean expected) {
+        List<Device> onRecord = classification.onRecordAt(address);
+        if (onRecord.size() <= 1 && !everyPort) {
+            Device here = onRecord.isEmpty() ? null : onRecord.get(0);
+            return look(address, ports, here, expected).map(List::of).orElse(List.of());
+        }
+        List<Finding> told = told(atEachPort(address, onRecord, expected));
+        return IntStream.range(0, told.size())
+                .mapToObj(i -> told.get(i).asNth(i))
+                .toList();
+    }
+
+    /** Those on record at their own ports, then whoever else answers. */
+    private List<Finding> atEachPort(String address, List<Device> onRecord, boolean expected) {
+        List<Finding> all = new ArrayList<>();
+        Set<Integer> looked = new HashSet<>();
+        for (Device device : onRecord) {
+            Optional<Integer> port = finder.portOf(device);
+            port.ifPresent(looked::add);
+            look(address, port.map(List::of).orElse(ports), device, true).ifPresent(all::add);
+        }
+        for (int port : ports) {
+            if (looked.add(port)) {
+                look(address, List.of(port), null, expected)
+                        .map(f -> f.atPort(port))
+                        .ifPresent(all::add);
+            }
+        }
+        return all;
+    }
+
+    /**
+     * A device that answers at two ports is told of once, and where something was found the silence of other ports says
+     * nothing.
+     */
+    private static List<Finding> told(List<Finding> all) {
+        List<Finding> told = new ArrayList<>();
+        for (Finding finding : all) {
+            boolean another = finding.onRecord() != null
+                    || finding.state() == ResultState.NOT_LET_IN
+                    || finding.seen() != null && told.stream().noneMatch(finding::isOfSameDeviceAs);
+            if (another) {
+                told.add(finding);
+            }
+        }
+        return told.isEmpty() && !all.isEmpty() ? List.of(all.get(0)) : told;
+    }
+
+    private Optional<Finding> look(String address, List<Integer> tried, @Nullable Device here, boolean expected) {
         try {
-            Seen seen = finder.look(address, ports, accounts, here);
+            Seen seen = finder.look(address, tried, accounts, here);
             return Optional.of(Finding.of(
                     address,
                     clock.instant(),
                     here,
                     seen,
-                    classification.of(address, seen.found().identity())));
+                    classification.of(address, seen.found().identity(), here)));
         } catch (DeviceException e) {
             return failure(address, e, here, expected);
         } catch (RuntimeException e) {

@@ -39,7 +39,7 @@ final class RangeDispatch {
     private long lookedAt;
     private Long lastBegun;
 
-    private record Ended(long address, Optional<Finding> finding) {}
+    private record Ended(long address, List<Finding> findings) {}
 
     /**
      * @param threads has at least as many as are looked at at once
@@ -100,12 +100,12 @@ final class RangeDispatch {
         open.add(number);
         going++;
         threads.execute(() -> {
-            Optional<Finding> finding = Optional.empty();
+            List<Finding> findings = List.of();
             try {
-                finding = look.at(address.toString(), false);
+                findings = look.at(address.toString(), false);
             } finally {
                 // However it ended: an address that never ends would never let the search end.
-                ended.add(new Ended(number, finding));
+                ended.add(new Ended(number, findings));
             }
         });
     }
@@ -115,14 +115,14 @@ final class RangeDispatch {
         Ended next = ended.poll(Math.max(0, until - System.nanoTime()), TimeUnit.NANOSECONDS);
         while (next != null) {
             going--;
-            if (next.finding().isEmpty()) {
+            if (next.findings().isEmpty()) {
                 open.remove(next.address());
                 lookedAt++;
             } else {
                 if (unstored.isEmpty()) {
                     storeAt = System.nanoTime() + MOMENT;
                 }
-                unstored.add(next.finding().get());
+                unstored.addAll(next.findings());
                 toBeStored.add(next.address());
             }
             next = ended.poll();
@@ -131,7 +131,7 @@ final class RangeDispatch {
 
     private void store() {
         look.store(unstored);
-        lookedAt += unstored.size();
+        lookedAt += toBeStored.size();
         open.removeAll(toBeStored);
         toBeStored.clear();
         unstored.clear();

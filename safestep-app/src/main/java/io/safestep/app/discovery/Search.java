@@ -41,6 +41,8 @@ class Search {
     /** In the order in which they are tried, with commas. */
     private String ports;
 
+    private boolean everyPort;
+
     /** Ids in the order in which they are tried, with commas. */
     private String credentials;
 
@@ -61,11 +63,20 @@ class Search {
 
     protected Search() {}
 
-    Search(Kind kind, List<Integer> ports, String credentials, String fromHost, String startedBy, Instant startedAt) {
+    /** @param everyPort whether every port is looked at, or only until a device is found */
+    Search(
+            Kind kind,
+            List<Integer> ports,
+            boolean everyPort,
+            String credentials,
+            String fromHost,
+            String startedBy,
+            Instant startedAt) {
         this.kind = kind;
         this.ranges = "";
         this.exclusions = "";
         this.ports = ports.stream().map(String::valueOf).collect(Collectors.joining(","));
+        this.everyPort = everyPort;
         this.credentials = credentials;
         this.fromHost = fromHost;
         this.startedBy = startedBy;
@@ -111,6 +122,10 @@ class Search {
 
     List<Integer> ports() {
         return Arrays.stream(ports.split(",")).map(Integer::valueOf).toList();
+    }
+
+    boolean everyPort() {
+        return everyPort;
     }
 
     String credentials() {

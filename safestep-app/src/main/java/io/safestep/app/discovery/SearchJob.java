@@ -133,11 +133,12 @@ class SearchJob implements JobHandler {
     }
 
     private List<Heard> heard(Look look, SearchResult from) {
-        Optional<Finding> finding = look.at(from.address(), true);
-        finding.ifPresent(f -> look.store(List.of(f)));
-        return finding.filter(f -> f.seen() != null && f.state() != ResultState.ALSO_HERE)
-                .map(f -> f.seen().found().links())
-                .orElse(List.of());
+        List<Finding> findings = look.at(from.address(), true);
+        look.store(findings);
+        return findings.stream()
+                .filter(f -> f.seen() != null && f.state() != ResultState.ALSO_HERE)
+                .flatMap(f -> f.seen().found().links().stream())
+                .toList();
     }
 
     private void step(Search search, SearchResult from, List<Heard> heard, SkippedParts skipped) {

@@ -28,19 +28,19 @@ class SearchJournal {
 
     /** An address that a walk has heard of has its row already, and so has one that is looked at again after a restart. */
     private static final String FOUND = """
-            insert into search_result (search_id, address, depth, state, words, device_id, credential_id, platform, maker,
-              name, model, serial, software, host_key, links, found_at, port)
-            values (?, ?, 0, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
-            on conflict (search_id, address) do update set state = excluded.state, words = excluded.words,
+            insert into search_result (search_id, address, nth, port, depth, state, words, device_id, credential_id,
+              platform, maker, name, model, serial, software, host_key, links, found_at)
+            values (?, ?, ?, ?, 0, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+            on conflict (search_id, address, nth) do update set state = excluded.state, words = excluded.words,
               device_id = excluded.device_id, credential_id = excluded.credential_id, platform = excluded.platform,
               maker = excluded.maker, name = excluded.name, model = excluded.model, serial = excluded.serial,
               software = excluded.software, host_key = excluded.host_key, links = excluded.links, port = excluded.port""";
 
     private static final String FAILED = """
-            insert into search_result (search_id, address, depth, state, words, device_id, links, found_at)
-            values (?, ?, 0, ?, ?, ?, '[]', ?)
-            on conflict (search_id, address) do update set state = excluded.state, words = excluded.words,
-              device_id = excluded.device_id""";
+            insert into search_result (search_id, address, nth, port, depth, state, words, device_id, links, found_at)
+            values (?, ?, ?, ?, 0, ?, ?, ?, '[]', ?)
+            on conflict (search_id, address, nth) do update set state = excluded.state, words = excluded.words,
+              device_id = excluded.device_id, port = excluded.port""";
 
     private final SearchRepository searches;
     private final SearchResultRepository results;
@@ -144,6 +144,8 @@ class SearchJournal {
         return new Object[] {
             searchId,
             finding.address(),
+            finding.nth(),
+            nullable(finding.port(), Types.INTEGER),
             finding.state().name(),
             finding.words(),
             nullable(finding.deviceId(), Types.BIGINT),
@@ -156,8 +158,7 @@ class SearchJournal {
             nullable(identity.software(), Types.VARCHAR),
             found.hostKey(),
             JSON.writeValueAsString(found.links()),
-            Timestamp.from(finding.at()),
-            finding.seen().port()
+            Timestamp.from(finding.at())
         };
     }
 
@@ -165,6 +166,8 @@ class SearchJournal {
         return new Object[] {
             searchId,
             finding.address(),
+            finding.nth(),
+            nullable(finding.port(), Types.INTEGER),
             finding.state().name(),
             finding.words(),
             nullable(finding.deviceId(), Types.BIGINT),

@@ -20,6 +20,9 @@ class SearchResult {
     private Long searchId;
     private String address;
 
+    /** Which of the things found at its address, from 0. */
+    private int nth;
+
     /** On which something answered; null when nothing did. */
     private Integer port;
 
@@ -65,6 +68,10 @@ class SearchResult {
 
     String address() {
         return address;
+    }
+
+    int nth() {
+        return nth;
     }
 
     Integer port() {

@@ -5,6 +5,7 @@ import io.safestep.app.access.DeviceAccess;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.credential.Credentials;
 import io.safestep.app.device.Device;
+import io.safestep.app.device.DevicePorts;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Reach;
 import io.safestep.app.job.Jobs;
@@ -37,6 +38,7 @@ class Searches {
     private final SearchResultRepository results;
     private final Devices devices;
     private final DeviceAccess access;
+    private final DevicePorts usualPorts;
     private final CredentialChoice choice;
     private final Credentials credentials;
     private final Jobs jobs;
@@ -48,6 +50,7 @@ class Searches {
             SearchResultRepository results,
             Devices devices,
             DeviceAccess access,
+            DevicePorts usualPorts,
             CredentialChoice choice,
             Credentials credentials,
             Jobs jobs,
@@ -57,6 +60,7 @@ class Searches {
         this.results = results;
         this.devices = devices;
         this.access = access;
+        this.usualPorts = usualPorts;
         this.choice = choice;
         this.credentials = credentials;
         this.jobs = jobs;
@@ -65,7 +69,8 @@ class Searches {
     }
 
     /**
-     * @param ports tried at each address in this order; empty for those of the platforms
+     * @param ports at which devices are looked for at each address, each of them; empty for those of the platforms, in turn
+     *     until a device is found
      * @param credentialIds tried in this order
      * @throws ProblemException when the ranges can't be read or are too large, or there is no credential
      */
@@ -77,7 +82,7 @@ class Searches {
             String person) {
         SearchPlan plan = SearchPlan.of(ranges, exclusions);
         String first = plan.addresses().behind(null).findFirst().orElseThrow().toString();
-        Search search = begin(Search.Kind.RANGE, portsOr(ports), credentialIds, first, person);
+        Search search = begin(Search.Kind.RANGE, ports, credentialIds, first, person);
         search.overRange(
                 plan.ranges().stream().map(Object::toString).collect(Collectors.joining("\n")),
                 plan.exclusions().stream().map(Object::toString).collect(Collectors.joining("\n")),
@@ -88,7 +93,7 @@ class Searches {
     /** @param depth how many links away from the device, 1 to 20 */
     public SearchView walk(String startName, int depth, List<Integer> ports, List<Long> credentialIds, String person) {
         Device start = devices.named(startName);
-        Search search = begin(Search.Kind.WALK, portsOr(ports), withOwn(start, credentialIds), start.address(), person);
+        Search search = begin(Search.Kind.WALK, ports, withOwn(start, credentialIds), start.address(), person);
         search.walk(start.id(), depth);
         repository.saveAndFlush(search);
         results.save(new SearchResult(search.id(), start.address(), 0, clock.instant()));
@@ -109,7 +114,7 @@ class Searches {
                 throw ProblemException.invalid("ports", problem);
             }
         }
-        return said.isEmpty() ? access.usualPorts() : said.stream().distinct().toList();
+        return said.isEmpty() ? usualPorts.usual() : said.stream().distinct().toList();
     }
 
     private Search begin(
@@ -120,7 +125,8 @@ class Searches {
         }
         return new Search(
                 kind,
-                ports,
+                portsOr(ports),
+                ports.size() > 1,
                 credentialIds.stream().map(String::valueOf).collect(Collectors.joining(",")),
                 from(firstAddress),
                 person,
@@ -138,7 +144,7 @@ class Searches {
         try {
             InetAddress target = Listener.resolve(access.reached(firstAddress));
             return host + ", "
-                    + Listener.sourceFor(target, access.usualPorts().get(0)).getHostAddress();
+                    + Listener.sourceFor(target, usualPorts.usual().get(0)).getHostAddress();
         } catch (DeviceException e) {
             return host + ", without a route to " + firstAddress;
         }

@@ -8,6 +8,7 @@ import io.safestep.app.job.Jobs;
 import io.safestep.app.run.RunTurnedBack;
 import java.time.Clock;
 import java.time.Duration;
+import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -45,10 +46,10 @@ class Hints {
      * @param message as it came
      */
     void heard(String from, String message) {
-        device(from, message)
+        candidates(from, message).stream()
                 .filter(d -> platforms.has(d.platform()))
                 .filter(d -> platforms.profile(d.platform()).changes().tells(message))
-                .ifPresent(d -> heardFrom(d.name()));
+                .forEach(d -> heardFrom(d.name()));
     }
 
     /** A run that was undone leaves no backup of its own of what devices hold now. */
@@ -62,13 +63,19 @@ class Hints {
         jobs.scheduleAnew(LookJob.NAME, device, clock.instant().plus(QUIET));
     }
 
-    /** Who has sent it; one that came by way of another machine tells in its header. */
-    private Optional<Device> device(String from, String message) {
-        Optional<Device> sender = devices.at(access.original(from));
-        if (sender.isPresent()) {
-            return sender;
+    /**
+     * Who may have sent it. One that came by way of another machine tells in its header. Where several devices share an
+     * address and the header names none of them, it may have been each: to look once too often changes nothing.
+     */
+    private List<Device> candidates(String from, String message) {
+        List<Device> senders = devices.at(access.original(from));
+        if (senders.size() == 1) {
+            return senders;
         }
         Matcher header = HEADER.matcher(message);
-        return header.find() ? devices.known(header.group("host")) : Optional.empty();
+        Optional<Device> named = header.find() ? devices.known(header.group("host")) : Optional.empty();
+        return named.filter(d -> senders.isEmpty() || senders.stream().anyMatch(s -> s.id().equals(d.id())))
+                .map(List::of)
+                .orElse(senders);
     }
 }

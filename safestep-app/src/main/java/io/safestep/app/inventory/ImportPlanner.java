@@ -2,6 +2,7 @@ package io.safestep.app.inventory;
 
 import io.safestep.app.device.DeviceRole;
 import io.safestep.app.device.DeviceRules;
+import io.safestep.app.device.Devices;
 import io.safestep.app.device.Reach;
 import io.safestep.app.inventory.ImportRow.Verdict;
 import io.safestep.app.problem.ProblemException;
@@ -14,6 +15,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
@@ -27,13 +29,14 @@ final class ImportPlanner {
      *
      * @param devices by name
      * @param sites names by code in small letters
+     * @param platforms their names, each with the TCP port at which its devices are reached for which nothing else is said
      * @param fixedGroups names of the groups with a fixed list
      * @param ruleGroups names of the other groups, which an export names and an import leaves alone
      */
     record Known(
             Map<String, DeviceRow> devices,
             Map<String, String> sites,
-            Set<String> platforms,
+            Map<String, Integer> platforms,
             Set<String> fixedGroups,
             Set<String> ruleGroups,
             Set<String> credentials) {}
@@ -41,11 +44,14 @@ final class ImportPlanner {
     private final Known known;
     private final Map<SheetColumn, Integer> columns = new EnumMap<>(SheetColumn.class);
     private final Map<String, Integer> rowByName = new HashMap<>();
-    private final Map<String, Integer> rowByAddress = new HashMap<>();
-    private final Map<String, String> nameByAddress = new HashMap<>();
+    private final Map<Place, Integer> rowByPlace = new HashMap<>();
+    private final Map<Place, String> nameByPlace = new HashMap<>();
     private final Map<String, String> newSites = new HashMap<>();
     private final Map<String, String> partners = new HashMap<>();
-    private final Map<String, String> addressAfter = new HashMap<>();
+    private final Map<String, Place> placeAfter = new HashMap<>();
+
+    /** Where a device is reached. */
+    private record Place(String address, int port) {}
 
     ImportPlanner(Known known) {
         this.known = known;
@@ -56,7 +62,9 @@ final class ImportPlanner {
         List<String> ignored = readHeadings(lines.get(0));
         List<Line> rows = lines.subList(1, lines.size());
         rows.forEach(this::note);
-        known.devices().values().forEach(d -> nameByAddress.put(d.address(), d.name()));
+        known.devices()
+                .values()
+                .forEach(d -> place(d.address(), d.port(), d.platform()).ifPresent(p -> nameByPlace.put(p, d.name())));
         List<ImportRow> result = new ArrayList<>();
         List<ImportedDevice> wanted = new ArrayList<>();
         for (Line line : rows) {
@@ -96,15 +104,37 @@ final class ImportPlanner {
         return index == null || index >= line.cells().size() ? "" : line.cells().get(index);
     }
 
-    /** What other rows depend on: names, addresses, partners. */
+    private Optional<Place> place(String address, Integer port, String platform) {
+        Integer reached = port == null ? known.platforms().get(platform) : port;
+        return reached == null ? Optional.empty() : Optional.of(new Place(address, reached));
+    }
+
+    /** Where the device of a row will be reached; empty when its row does not say it as it should. */
+    private Optional<Place> placeOf(Line line) {
+        DeviceRow before = known.devices().get(cell(line, SheetColumn.NAME));
+        String address = cell(line, SheetColumn.ADDRESS);
+        String platform = cell(line, SheetColumn.PLATFORM);
+        if (before == null && (address.isEmpty() || platform.isEmpty())) {
+            return Optional.empty();
+        }
+        List<String> problems = new ArrayList<>();
+        Integer port = port(line, before, problems);
+        return problems.isEmpty()
+                ? place(
+                        address.isEmpty() ? before.address() : address,
+                        port,
+                        platform.isEmpty() ? before.platform() : platform)
+                : Optional.empty();
+    }
+
+    /** What other rows depend on: names, places, partners. */
     private void note(Line line) {
         String name = cell(line, SheetColumn.NAME);
         rowByName.putIfAbsent(name, line.number());
-        String address = cell(line, SheetColumn.ADDRESS);
-        if (!address.isEmpty()) {
-            rowByAddress.putIfAbsent(address, line.number());
-            addressAfter.put(name, address);
-        }
+        placeOf(line).ifPresent(place -> {
+            rowByPlace.putIfAbsent(place, line.number());
+            placeAfter.put(name, place);
+        });
         String partner = cell(line, SheetColumn.PARTNER);
         if (!partner.isEmpty()) {
             partners.put(name, partner);
@@ -138,6 +168,7 @@ final class ImportPlanner {
                 labels(line, before, problems),
                 groups(line, before, problems),
                 credential(line, before, problems));
+        placeOf(line).ifPresent(place -> placeTaken(line, place, problems));
         if (!problems.isEmpty()) {
             result.add(ImportRow.of(line.number(), name, Verdict.BAD, problems));
             return;
@@ -171,15 +202,19 @@ final class ImportPlanner {
             return asBefore(before, DeviceRow::address, "The address is missing.", problems);
         }
         add(problems, DeviceRules.addressProblem(address));
-        if (rowByAddress.get(address) != line.number()) {
-            problems.add("Row " + rowByAddress.get(address) + " has the same address.");
-        }
-        String owner = nameByAddress.get(address);
-        boolean moved = owner != null && !address.equals(addressAfter.getOrDefault(owner, address));
-        if (owner != null && !owner.equals(cell(line, SheetColumn.NAME)) && !moved) {
-            problems.add(address + " is the address of " + owner + ".");
-        }
         return address;
+    }
+
+    private void placeTaken(Line line, Place place, List<String> problems) {
+        Integer first = rowByPlace.get(place);
+        if (first != line.number()) {
+            problems.add("Row " + first + " has the same address and port.");
+        }
+        String owner = nameByPlace.get(place);
+        boolean moved = owner != null && !place.equals(placeAfter.getOrDefault(owner, place));
+        if (owner != null && !owner.equals(cell(line, SheetColumn.NAME)) && !moved) {
+            problems.add(Devices.takenBy(place.address(), place.port(), owner));
+        }
     }
 
     /** "none" takes back what was said. */
@@ -252,9 +287,9 @@ final class ImportPlanner {
         if (platform.isEmpty()) {
             return asBefore(before, DeviceRow::platform, "The platform is missing.", problems);
         }
-        if (!known.platforms().contains(platform)) {
+        if (!known.platforms().containsKey(platform)) {
             problems.add("There is no platform “" + platform + "”: "
-                    + String.join(", ", new TreeSet<>(known.platforms())) + ".");
+                    + String.join(", ", new TreeSet<>(known.platforms().keySet())) + ".");
         }
         return platform;
     }

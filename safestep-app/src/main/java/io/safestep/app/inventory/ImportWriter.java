@@ -89,10 +89,9 @@ class ImportWriter {
     }
 
     private void change(List<ImportedDevice> devices, Map<String, Long> sites) {
-        // Addresses may be exchanged among them, and each may be there only once at any moment.
-        List<ImportedDevice> moved = devices.stream()
-                .filter(d -> !d.address().equals(d.before().address()))
-                .toList();
+        // Places may be exchanged among them, and each may be taken only once at any moment.
+        List<ImportedDevice> moved =
+                devices.stream().filter(ImportedDevice::moves).toList();
         jdbc.batchUpdate(
                 "update device set address = 'moving-' || id where name = ?",
                 moved,

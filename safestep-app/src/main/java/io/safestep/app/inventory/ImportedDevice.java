@@ -1,6 +1,7 @@
 package io.safestep.app.inventory;
 
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -28,6 +29,13 @@ record ImportedDevice(
         Set<String> labels,
         Set<String> groups,
         String credential) {
+
+    /** Whether it is reached somewhere else than before. */
+    boolean moves() {
+        return !address.equals(before.address())
+                || !Objects.equals(port, before.port())
+                || !platform.equals(before.platform());
+    }
 
     /** Everything that is wanted, and nothing of what was before. */
     String inWords() {

@@ -1,6 +1,7 @@
 package io.safestep.app.inventory;
 
 import io.safestep.app.credential.Credentials;
+import io.safestep.app.device.DevicePorts;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.group.Groups;
@@ -10,8 +11,7 @@ import io.safestep.app.sheet.SheetReader;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Set;
-import java.util.TreeSet;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
@@ -28,6 +28,7 @@ class Imports {
     private final DeviceTable table;
     private final Devices devices;
     private final Platforms platforms;
+    private final DevicePorts ports;
     private final Groups groups;
     private final Credentials credentials;
     private final ImportWriter writer;
@@ -37,6 +38,7 @@ class Imports {
             DeviceTable table,
             Devices devices,
             Platforms platforms,
+            DevicePorts ports,
             Groups groups,
             Credentials credentials,
             ImportWriter writer,
@@ -44,6 +46,7 @@ class Imports {
         this.table = table;
         this.devices = devices;
         this.platforms = platforms;
+        this.ports = ports;
         this.groups = groups;
         this.credentials = credentials;
         this.writer = writer;
@@ -91,8 +94,8 @@ class Imports {
         table.rows().forEach(r -> byName.put(r.name(), r));
         Map<String, String> sites = new HashMap<>();
         devices.sites().forEach(s -> sites.put(s.code().toLowerCase(Locale.ROOT), s.name()));
-        Set<String> profiles = new TreeSet<>();
-        platforms.all().forEach(p -> profiles.add(p.name()));
+        Map<String, Integer> profiles = new TreeMap<>();
+        platforms.all().forEach(p -> profiles.put(p.name(), ports.usual(p.name())));
         return new Known(
                 byName,
                 sites,

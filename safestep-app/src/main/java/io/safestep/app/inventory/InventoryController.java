@@ -1,9 +1,9 @@
 package io.safestep.app.inventory;
 
 import io.safestep.app.access.ConnectionTestRound;
-import io.safestep.app.access.DeviceAccess;
 import io.safestep.app.access.StageView;
 import io.safestep.app.device.Device;
+import io.safestep.app.device.DevicePorts;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.inventory.DeviceDetail.LastTest;
@@ -41,7 +41,7 @@ class InventoryController {
     private final Cabling cabling;
     private final Rounds rounds;
     private final Platforms platforms;
-    private final DeviceAccess access;
+    private final DevicePorts ports;
 
     InventoryController(
             DeviceTable table,
@@ -49,13 +49,13 @@ class InventoryController {
             Cabling cabling,
             Rounds rounds,
             Platforms platforms,
-            DeviceAccess access) {
+            DevicePorts ports) {
         this.table = table;
         this.devices = devices;
         this.cabling = cabling;
         this.rounds = rounds;
         this.platforms = platforms;
-        this.access = access;
+        this.ports = ports;
     }
 
     record PlatformView(String name, String maker) {}
@@ -99,7 +99,7 @@ class InventoryController {
         return new DeviceDetail(
                 entry.row(),
                 device.reach(),
-                access.portOf(device),
+                ports.of(device),
                 entry.credentialWhy(),
                 device.hostKey() == null ? null : HostKeyFingerprint.of(device.hostKey()),
                 offered == null ? null : new Offered(offered, HostKeyFingerprint.of(offered)),

@@ -210,10 +210,11 @@ class ArchiveTest extends SafeStepTest {
                         label -> assertThat(label).startsWith("index.csv, row 2: A label has 1 to 40 letters"),
                         address -> assertThat(address).startsWith("index.csv, row 3: Enter an IPv4 address"),
                         taken -> assertThat(taken)
-                                .isEqualTo("brn-gw-r would be added at 10.77.2.2, which is the address of brn-gw-b."),
+                                .isEqualTo("brn-gw-r would be added at 10.77.2.2, port " + PRACTICE.devicePort()
+                                        + ", where brn-gw-b is."),
                         twice -> assertThat(twice)
-                                .isEqualTo(
-                                        "brn-gw-t would be added at 10.77.250.83, which is the address of brn-gw-s."));
+                                .isEqualTo("brn-gw-t would be added at 10.77.250.83, port " + PRACTICE.devicePort()
+                                        + ", where brn-gw-s is."));
         assertThat(administrator.upload("/api/backups/archive/import", archive).status())
                 .isEqualTo(422);
         assertThat(administrator.get("/api/devices/brn-gw-s").status()).isEqualTo(404);

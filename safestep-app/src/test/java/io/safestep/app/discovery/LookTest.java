@@ -50,8 +50,8 @@ class LookTest extends SafeStepTest {
 
     /** A search of which only what a test needs goes on. */
     private Search search() {
-        return transaction.execute(t ->
-                searches.save(new Search(Search.Kind.RANGE, List.of(PRACTICE.devicePort()), "", "ops", "Roake", AT)));
+        return transaction.execute(t -> searches.save(
+                new Search(Search.Kind.RANGE, List.of(PRACTICE.devicePort()), false, "", "ops", "Roake", AT)));
     }
 
     private Look look(Search search, Clock clock, SkippedParts skipped) {
@@ -72,7 +72,7 @@ class LookTest extends SafeStepTest {
 
         look.store(List.of(
                 silent("10.77.9.1", "It says nothing."),
-                new Finding("10.77.9.2", AT, null, ResultState.NO_ANSWER, "It says \u0000.", null, null, null),
+                new Finding("10.77.9.2", 0, null, AT, null, ResultState.NO_ANSWER, "It says \u0000.", null, null, null),
                 silent("10.77.9.3", "It says nothing either.")));
 
         assertThat(journal.all(search.id()))
@@ -88,7 +88,7 @@ class LookTest extends SafeStepTest {
         Search search = search();
         SkippedParts skipped = new SkippedParts();
         Finding withoutIdentity =
-                new Finding("10.77.9.4", AT, null, ResultState.NEW, "", null, new Seen(null, 22, 1), null);
+                new Finding("10.77.9.4", 0, null, AT, null, ResultState.NEW, "", null, new Seen(null, 22, 1), null);
 
         look(search, Clock.systemUTC(), skipped)
                 .store(List.of(withoutIdentity, silent("10.77.9.5", "It says nothing.")));
