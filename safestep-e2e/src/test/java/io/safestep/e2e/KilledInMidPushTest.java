@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ChangeStory;
+import io.safestep.app.testing.SafeStepProcess;
 import io.safestep.app.testing.TestPostgres;
 import io.safestep.app.testing.TestPractice;
 import io.safestep.practice.device.Fault;

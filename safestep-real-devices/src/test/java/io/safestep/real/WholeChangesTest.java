@@ -135,15 +135,25 @@ class WholeChangesTest extends SafeStepTest {
     }
 
     private static Map<String, Object> neighbours() {
-        Map<String, Object> check = new HashMap<>(check("neighbours", null, "SAME_AS_BEFORE", null));
+        return atOnce(check("neighbours", null, "SAME_AS_BEFORE", null));
+    }
+
+    private static Map<String, Object> atOnce(Map<String, Object> of) {
+        Map<String, Object> check = new HashMap<>(of);
         check.put("settleSeconds", 0);
         return check;
     }
 
     @Test
     void aHarmlessChangeIsSavedAsTheRouterSays() {
+        // Beside the neighbours: a command that the router refuses without BGP, and one that ends only by a key.
         int number = story.submitted(
-                "Description", Map.of("real-1", "interface to2\n description to the second\n"), List.of(neighbours()));
+                "Description",
+                Map.of("real-1", "interface to2\n description to the second\n"),
+                List.of(
+                        neighbours(),
+                        atOnce(check("bgp-neighbours", null, "SAME_AS_BEFORE", null)),
+                        atOnce(check("ping", "10.99.0.2", "REACHABLE", null))));
         JsonNode check = story.engineer()
                 .get("/api/changes/" + number)
                 .body()

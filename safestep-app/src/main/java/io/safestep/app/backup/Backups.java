@@ -385,6 +385,14 @@ public class Backups {
                 .map(Backup::id);
     }
 
+    /** The newest version of what a device starts with; empty while there is none. */
+    @Transactional(readOnly = true)
+    public Optional<Long> newestStartup(long deviceId) {
+        return repository
+                .findFirstByDeviceIdAndKindOrderByTakenAtDescIdDesc(deviceId, BackupKind.STARTUP)
+                .map(Backup::id);
+    }
+
     /**
      * What a device ran at a moment, as far as is known.
      *

@@ -2,7 +2,6 @@ package io.safestep.app.change;
 
 import io.safestep.app.backup.Backups;
 import io.safestep.app.check.CheckRules;
-import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.group.Groups;
@@ -37,7 +36,7 @@ public class ChangeViews {
     private final ChangeWaves waves;
     private final CheckRules checkRules;
     private final TouchedChecks touched;
-    private final UndecidedDriftRule undecidedDrift;
+    private final SavedBeside savedBeside;
 
     ChangeViews(
             DeviceBuilds builds,
@@ -50,7 +49,7 @@ public class ChangeViews {
             ChangeWaves waves,
             CheckRules checkRules,
             TouchedChecks touched,
-            UndecidedDriftRule undecidedDrift) {
+            SavedBeside savedBeside) {
         this.builds = builds;
         this.platforms = platforms;
         this.groups = groups;
@@ -61,7 +60,7 @@ public class ChangeViews {
         this.waves = waves;
         this.checkRules = checkRules;
         this.touched = touched;
-        this.undecidedDrift = undecidedDrift;
+        this.savedBeside = savedBeside;
     }
 
     ChangeView full(Change c, String viewer) {
@@ -156,24 +155,7 @@ public class ChangeViews {
                 t.script() != null,
                 t.script() == null ? 0 : (int) t.script().lines().count(),
                 t.proven(),
-                t.hasScript() ? beside(t.device()) : null);
-    }
-
-    /** What is known of it since the device was read last; a run looks again. */
-    private String beside(Device device) {
-        boolean drifted = Boolean.FALSE.equals(device.matches());
-        boolean unsaved = Boolean.TRUE.equals(device.unsaved());
-        if (!drifted && !unsaved) {
-            return null;
-        }
-        String what = drifted
-                ? "It differs from its baseline, and nobody has decided about that"
-                        + (unsaved ? "; it is not saved" : "")
-                : "It runs what is not saved";
-        return what + ". The save of this change puts that into startup, too."
-                + (drifted && undecidedDrift.of(device.id()) == UndecidedDrift.HOLD
-                        ? " A policy of its group holds: nothing is written to it before that is decided."
-                        : "");
+                t.hasScript() ? savedBeside.of(t.device()).orElse(null) : null);
     }
 
     private Map<String, String> maskedValues(ChangeTarget t, Optional<Templates.Usable> usable) {

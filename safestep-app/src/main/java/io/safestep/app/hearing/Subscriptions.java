@@ -37,6 +37,9 @@ class Subscriptions implements AutoCloseable {
     /** A session that broke off is begun again after a few seconds; longer each time that it fails at once. */
     private static final Duration AFTER_FAILURE = Duration.ofSeconds(3);
 
+    /** One that says that it does not notify is asked again later: it may have been taught to. */
+    private static final Duration AFTER_REFUSAL = Duration.ofHours(1);
+
     private static final int MOST_DOUBLINGS = 6;
     private static final int LOOK_SECONDS = 2;
 
@@ -114,19 +117,19 @@ class Subscriptions implements AutoCloseable {
     }
 
     private void listen(Device device) {
-        boolean never = false;
+        boolean refused = false;
         try {
             access.listen(device.id(), session -> {
                 hear(device, session);
                 return null;
             });
         } catch (DeviceException e) {
-            never = e.reason() == Reason.NOT_POSSIBLE;
+            refused = e.reason() == Reason.NOT_POSSIBLE;
             LOG.debug("{} is not listened to: {}", device.name(), e.getMessage());
         } finally {
             int failed = failures.merge(device.id(), 1, Integer::sum);
             Duration pause = AFTER_FAILURE.multipliedBy(1L << Math.min(failed - 1, MOST_DOUBLINGS));
-            notBefore.put(device.id(), never ? Instant.MAX : clock.instant().plus(pause));
+            notBefore.put(device.id(), clock.instant().plus(refused ? AFTER_REFUSAL : pause));
             listened.remove(device.id());
         }
     }

@@ -18,8 +18,6 @@ class BackupPhases {
     private final Backups backups;
     private final RunJournal journal;
     /** Of what differs elsewhere, so many parts are named. */
-    private static final int MOST_NAMED = 5;
-
     private final UndecidedDriftRule rule;
 
     /** @param drift what is done about a device that holds what nobody has decided about */
@@ -52,7 +50,7 @@ class BackupPhases {
         UndecidedDrift drift = elsewhere == 0 ? UndecidedDrift.ALLOW : rule.of(work.deviceId());
         if (drift != UndecidedDrift.ALLOW) {
             String words = "differs from its baseline in " + elsewhere + (elsewhere == 1 ? " place" : " places")
-                    + " that this change does not touch (" + named(engine.differingParts(work.approved(), current))
+                    + " that this change does not touch (" + engine.differingParts(work.approved(), current)
                     + ")";
             if (drift == UndecidedDrift.HOLD) {
                 return PhaseResult.failed(
@@ -65,11 +63,6 @@ class BackupPhases {
                     words + (taken.saved() ? "" : "; the save of the change puts that into startup, too"));
         }
         return PhaseResult.done("backup " + brief(taken.hash()));
-    }
-
-    private static String named(List<String> parts) {
-        String first = String.join(", ", parts.subList(0, Math.min(MOST_NAMED, parts.size())));
-        return parts.size() > MOST_NAMED ? first + " and " + (parts.size() - MOST_NAMED) + " more" : first;
     }
 
     /** Backs up once more. Whether what is found is right is known when the whole run has ended. */

@@ -4,14 +4,18 @@ import io.safestep.app.change.Change;
 import io.safestep.app.change.ChangeCheck;
 import io.safestep.app.change.ChangeTarget;
 import io.safestep.app.device.Platforms;
+import io.safestep.core.check.Look;
 import io.safestep.core.check.LookKind;
+import io.safestep.core.platform.ReadCommand;
 import io.safestep.core.run.DeviceProgress;
 import io.safestep.core.run.PhaseTimes;
 import io.safestep.core.run.RunTimes;
 import io.safestep.core.schedule.RunEstimate;
 import java.time.Duration;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
@@ -33,18 +37,30 @@ public class ChangeTimes {
     public PhaseTimes phases(Change change) {
         List<ChangeTarget> targets = change.targets();
         // How long people take to answer is not reckoned with: the turn-back point comes nearer while they do.
-        Duration settle = Duration.ofSeconds(change.checks().stream()
+        Duration settle = change.checks().stream()
                 .map(ChangeCheck::inForce)
                 .filter(c -> c.look().kind() != LookKind.CONFIRM)
-                .mapToInt(c -> c.settleSeconds() + c.stays())
-                .max()
-                .orElse(0));
+                .map(c -> Duration.ofSeconds(c.settleSeconds() + c.stays()).plus(lastLook(c.look(), targets)))
+                .max(Comparator.naturalOrder())
+                .orElse(Duration.ZERO);
         return new PhaseTimes(
                 measured.of(targets.stream().map(t -> t.device().id()).toList()),
                 targets.stream()
                         .collect(Collectors.toMap(
                                 t -> t.device().name(), t -> new PhaseTimes.Lines(lines(t.script()), lines(t.undo())))),
                 settle);
+    }
+
+    /** The look with which the time of a check ends may itself take long. */
+    private Duration lastLook(Look look, List<ChangeTarget> targets) {
+        return look.kind() != LookKind.READ
+                ? Duration.ZERO
+                : targets.stream()
+                        .map(t -> platforms.profile(t.device().platform()).read(look.read()))
+                        .flatMap(Optional::stream)
+                        .map(ReadCommand::goesOn)
+                        .max(Comparator.naturalOrder())
+                        .orElse(Duration.ZERO);
     }
 
     private static int lines(String script) {

@@ -188,7 +188,10 @@ class RunTest extends SafeStepTest {
                             .body()
                             .at("/targets/0/beside")
                             .asString())
-                    .contains("A policy of its group holds");
+                    .isEqualTo(
+                            "It differs from its baseline in time-server 10.77.8.98, and nobody has decided about that;"
+                                    + " it is not saved. The save of this change puts that into startup, too. A policy of its"
+                                    + " group holds: nothing is written to it before that is decided.");
         } finally {
             type("brn-ac-1", "", "no time-server 10.77.8.98");
             manager.delete("/api/drift/policies/held%20beside%20drift");

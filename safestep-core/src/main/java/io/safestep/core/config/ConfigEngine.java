@@ -7,6 +7,8 @@ import java.util.Map;
 /** Reads, compares, derives and applies configurations of one language. The front door of this package. */
 public final class ConfigEngine {
 
+    private static final int MOST_NAMED = 5;
+
     private final Language language;
     private final Lifeline lifeline;
 
@@ -292,12 +294,14 @@ public final class ConfigEngine {
         return new TouchedGround(language, script).differences(compare(approved, current));
     }
 
-    /** Where two configurations differ, by their top-level lines, secrets masked. */
-    public List<String> differingParts(ConfigTree one, ConfigTree other) {
-        return compare(one, other).stream()
+    /** Where two configurations differ, by their top-level lines, secrets masked; the first of them, and how many more. */
+    public String differingParts(ConfigTree one, ConfigTree other) {
+        List<String> parts = compare(one, other).stream()
                 .map(edit -> language.masked("", edit.line().meaning()))
                 .distinct()
                 .toList();
+        String first = String.join(", ", parts.subList(0, Math.min(MOST_NAMED, parts.size())));
+        return parts.size() > MOST_NAMED ? first + " and " + (parts.size() - MOST_NAMED) + " more" : first;
     }
 
     /**

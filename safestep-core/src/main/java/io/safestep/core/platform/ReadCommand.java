@@ -45,6 +45,11 @@ public record ReadCommand(
      */
     public record Interruption(Duration after, @Nullable Pattern when) {}
 
+    /** For how long a device is at work on it at least: zero where the command ends by itself. */
+    public Duration goesOn() {
+        return interruption == null ? Duration.ZERO : interruption.after();
+    }
+
     /** One row of what a device said: what it is about, and what it is like. */
     public record Row(String key, String value) {
         @Override

@@ -138,8 +138,8 @@ class ConfigEngineTest {
 
         assertThat(engine.touchedDifferences(baseline, elsewhere, script)).isEmpty();
         assertThat(engine.touchedDifferences(baseline, onIt, script)).containsExactly("interface vlan 40");
-        assertThat(engine.differingParts(baseline, elsewhere)).containsExactly("hostname brn-gw-z");
-        assertThat(engine.differingParts(baseline, onIt)).containsExactly("interface vlan 40");
+        assertThat(engine.differingParts(baseline, elsewhere)).isEqualTo("hostname brn-gw-z");
+        assertThat(engine.differingParts(baseline, onIt)).isEqualTo("interface vlan 40");
     }
 
     @Test

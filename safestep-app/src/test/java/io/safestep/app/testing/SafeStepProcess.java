@@ -1,9 +1,7 @@
-package io.safestep.e2e;
+package io.safestep.app.testing;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import io.safestep.app.testing.ApiClient;
-import io.safestep.app.testing.TestPractice;
 import java.io.IOException;
 import java.net.ServerSocket;
 import java.nio.file.Path;
@@ -14,7 +12,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
 
 /** Safe Step as a process of its own, which can be ended with signal 9. */
-final class SafeStepProcess {
+public final class SafeStepProcess {
 
     private final TestPractice practice;
     private final Process process;
@@ -27,7 +25,8 @@ final class SafeStepProcess {
     }
 
     /** @param more settings of the environment beside the usual ones */
-    static SafeStepProcess start(TestPractice practice, String database, Map<String, String> more) throws IOException {
+    public static SafeStepProcess start(TestPractice practice, String database, Map<String, String> more)
+            throws IOException {
         int port;
         try (ServerSocket free = new ServerSocket(0)) {
             port = free.getLocalPort();
@@ -66,12 +65,12 @@ final class SafeStepProcess {
         return new SafeStepProcess(practice, builder.start(), port);
     }
 
-    int port() {
+    public int port() {
         return port;
     }
 
     /** Whether it answers now. */
-    boolean isUp() {
+    public boolean isUp() {
         try {
             return ApiClient.stranger(port).get("/actuator/health").status() == 200;
         } catch (IllegalStateException e) {
@@ -79,12 +78,12 @@ final class SafeStepProcess {
         }
     }
 
-    void kill() throws InterruptedException {
+    public void kill() throws InterruptedException {
         process.destroyForcibly();
         assertThat(process.waitFor(10, TimeUnit.SECONDS)).isTrue();
     }
 
-    SafeStepProcess awaitAnswer() {
+    public SafeStepProcess awaitAnswer() {
         Instant giveUp = Instant.now().plus(Duration.ofMinutes(4));
         String last = "nothing";
         while (true) {
