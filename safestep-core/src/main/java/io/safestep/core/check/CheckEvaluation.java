@@ -14,7 +14,10 @@ import org.jspecify.annotations.Nullable;
  */
 public final class CheckEvaluation {
 
-    private static final Pattern NO_ANSWER = Pattern.compile("(?:0\\D.*|no.answer.*|refused.*)?");
+    /** Nothing received of what was sent, a refusal, or nothing at all: the ways in which devices say that none answers. */
+    private static final Pattern NO_ANSWER = Pattern.compile(
+            "(?:0(?![\\d.%]).*|no.answer.*|refused.*|100(?:\\.0+)?% .*loss.*)?", Pattern.CASE_INSENSITIVE);
+
     private static final Pattern WHOLE_NUMBER = Pattern.compile("-?\\d{1,15}");
 
     private CheckEvaluation() {}

@@ -117,6 +117,14 @@ class CheckEvaluationTest {
         "1 of 3, true",
         "no answer within 3 s, false",
         "refused, false",
+        "Refused, false",
+        "0, false",
+        "3, true",
+        "0% packet loss, true",
+        "0.0% packet loss, true",
+        "66.6667% packet loss, true",
+        "100% packet loss, false",
+        "100.0% loss, false",
         "answers, true"
     })
     void whatAnswersIsToldFromWhatDoesNot(String said, boolean passes) {
