@@ -53,6 +53,13 @@ final class KeptTrees {
         }
     }
 
+    void forget() {
+        synchronized (kept) {
+            kept.clear();
+            lines = 0;
+        }
+    }
+
     private void keep(long backupId, Read read) {
         synchronized (kept) {
             Read before = kept.put(backupId, read);

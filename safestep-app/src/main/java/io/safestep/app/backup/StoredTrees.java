@@ -2,6 +2,7 @@ package io.safestep.app.backup;
 
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
+import io.safestep.app.device.PlatformChanged;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.config.ConfigEngine;
@@ -16,6 +17,7 @@ import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.event.TransactionalEventListener;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** Stored configurations in the language of their devices, one or many at once. */
@@ -45,10 +47,19 @@ class StoredTrees {
         this.transaction = transaction;
     }
 
-    private record Stored(long backupId, ConfigEngine engine, String text) {
+    private record Stored(long backupId, Device device, ConfigEngine engine, String text) {
         KeptTrees.Read read() {
-            return new KeptTrees.Read(engine.read(text), (int) text.lines().count());
+            try {
+                return new KeptTrees.Read(engine.read(text), (int) text.lines().count());
+            } catch (ConfigSyntaxException e) {
+                throw new UnreadableVersion(device.name(), device.platform(), e);
+            }
         }
+    }
+
+    @TransactionalEventListener
+    void on(PlatformChanged event) {
+        kept.forget();
     }
 
     ConfigTree read(long backupId) {
@@ -89,10 +100,8 @@ class StoredTrees {
     private Stored one(long backupId) {
         return transaction.execute(t -> {
             Backup backup = repository.findById(backupId).orElseThrow(() -> ProblemException.notFound("This backup"));
-            return new Stored(
-                    backupId,
-                    platforms.engine(devices.withId(backup.deviceId()).platform()),
-                    contents.text(backup.hash()));
+            Device device = devices.withId(backup.deviceId());
+            return new Stored(backupId, device, platforms.engine(device.platform()), contents.text(backup.hash()));
         });
     }
 
@@ -104,8 +113,11 @@ class StoredTrees {
                 devices.withIds(backups.stream().map(Backup::deviceId).collect(Collectors.toSet())).stream()
                         .collect(Collectors.toMap(Device::id, Function.identity()));
         return backups.stream()
-                .map(b -> new Stored(
-                        b.id(), platforms.engine(byId.get(b.deviceId()).platform()), texts.get(b.hash())))
+                .map(b -> stored(b, byId.get(b.deviceId()), texts.get(b.hash())))
                 .toList();
+    }
+
+    private Stored stored(Backup backup, Device device, String text) {
+        return new Stored(backup.id(), device, platforms.engine(device.platform()), text);
     }
 }

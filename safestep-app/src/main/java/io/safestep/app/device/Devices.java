@@ -368,6 +368,7 @@ public class Devices {
                     throw ProblemException.invalid("address", takenBy(wanted.address(), port, d.name()));
                 });
         String before = inWords(device);
+        boolean platformChanges = !device.platform().equals(wanted.platform());
         device.record(
                 wanted.address(),
                 site(wanted.siteCode(), wanted.siteName()),
@@ -379,6 +380,9 @@ public class Devices {
         String after = inWords(device);
         if (before.equals(after)) {
             return false;
+        }
+        if (platformChanges) {
+            events.publishEvent(new PlatformChanged());
         }
         audit.write(person, name, "record changed", "Was " + before + ". Is now " + after + ".");
         return true;

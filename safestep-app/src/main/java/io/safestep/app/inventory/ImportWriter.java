@@ -1,6 +1,7 @@
 package io.safestep.app.inventory;
 
 import io.safestep.app.audit.AuditLog;
+import io.safestep.app.device.PlatformChanged;
 import java.sql.Timestamp;
 import java.sql.Types;
 import java.time.Clock;
@@ -9,6 +10,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -22,11 +24,13 @@ class ImportWriter {
 
     private final JdbcTemplate jdbc;
     private final AuditLog audit;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    ImportWriter(JdbcTemplate jdbc, AuditLog audit, Clock clock) {
+    ImportWriter(JdbcTemplate jdbc, AuditLog audit, ApplicationEventPublisher events, Clock clock) {
         this.jdbc = jdbc;
         this.audit = audit;
+        this.events = events;
         this.clock = clock;
     }
 
@@ -44,6 +48,9 @@ class ImportWriter {
         partners(all, ids);
         groups(all, ids);
         credentials(all, ids);
+        if (changed.stream().anyMatch(d -> !d.platform().equals(d.before().platform()))) {
+            events.publishEvent(new PlatformChanged());
+        }
         audit.writeAll(person, entries(plan));
     }
 

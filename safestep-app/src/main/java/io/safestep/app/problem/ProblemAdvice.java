@@ -1,5 +1,6 @@
 package io.safestep.app.problem;
 
+import io.safestep.core.config.ConfigSyntaxException;
 import java.net.URI;
 import java.util.List;
 import java.util.Optional;
@@ -30,6 +31,12 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler(ProblemException.class)
     ResponseEntity<ProblemDetail> known(ProblemException e) {
         return answer(e.status(), e.type(), e.getMessage(), e.errors());
+    }
+
+    /** What a person writes is read where each line can be marked; this is a text that was there before. */
+    @ExceptionHandler(ConfigSyntaxException.class)
+    ResponseEntity<ProblemDetail> unreadable(ConfigSyntaxException e) {
+        return known(ProblemException.refused(e.getMessage()));
     }
 
     @ExceptionHandler(AccessDeniedException.class)

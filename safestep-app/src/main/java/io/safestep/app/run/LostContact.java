@@ -72,6 +72,7 @@ class LostContact {
             Duration left = Duration.between(begun, work.timerUntil()).dividedBy(2);
             bound = left.compareTo(bound) < 0 ? left : bound;
         }
+        boolean first = true;
         while (true) {
             AtomicBoolean inside = new AtomicBoolean();
             try {
@@ -80,11 +81,13 @@ class LostContact {
                     return call.on(device, session);
                 });
             } catch (DeviceException e) {
-                if (inside.get()
-                        || !PASSING.contains(e.reason())
-                        || !clock.instant().plus(BETWEEN_TRIES).isBefore(begun.plus(bound))) {
+                // The limits of a slow device may be longer than the bound: it is given a second chance all the same.
+                boolean again = first && work.timerUntil() == null
+                        || clock.instant().plus(BETWEEN_TRIES).isBefore(begun.plus(bound));
+                if (inside.get() || !PASSING.contains(e.reason()) || !again) {
                     throw e;
                 }
+                first = false;
                 journal.note(
                         work.drive(),
                         work.runDeviceId(),

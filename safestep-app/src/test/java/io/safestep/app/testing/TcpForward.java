@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
+import java.util.concurrent.atomic.AtomicInteger;
 
 /** A port of 127.0.0.1 that leads to another address, as the one address in front of a whole site does. */
 public final class TcpForward implements Closeable {
@@ -12,6 +13,7 @@ public final class TcpForward implements Closeable {
     private final ServerSocket server;
     private final String host;
     private final int port;
+    private final AtomicInteger silent = new AtomicInteger();
 
     public TcpForward(String host, int port) throws IOException {
         this.host = host;
@@ -24,6 +26,11 @@ public final class TcpForward implements Closeable {
         return server.getLocalPort();
     }
 
+    /** The next connections are taken and nothing is said on them: the device is busy. */
+    public void keepSilent(int connections) {
+        silent.set(connections);
+    }
+
     private static void daemon(Runnable work) {
         Thread thread = new Thread(work, "forward");
         thread.setDaemon(true);
@@ -34,6 +41,9 @@ public final class TcpForward implements Closeable {
         try {
             while (true) {
                 Socket near = server.accept();
+                if (silent.getAndUpdate(n -> Math.max(0, n - 1)) > 0) {
+                    continue;
+                }
                 Socket far = new Socket(host, port);
                 daemon(() -> copy(near, far));
                 daemon(() -> copy(far, near));
