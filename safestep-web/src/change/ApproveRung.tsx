@@ -48,11 +48,6 @@ export function ApproveRung({ change }: { change: Change }) {
           </div>
         );
       })}
-      {open && author && mayDecide && (
-        <p className="soft mt-2">You wrote this change, so somebody else has to decide about it.</p>
-      )}
-      {open && !author && mayDecide && change.state === "IN_REVIEW" && <Decision change={change} />}
-      {change.emergencyReason !== null && !author && <EmergencyDecision change={change} approvals={approvals.data} />}
       {change.targets
         .filter((t) => t.beside)
         .map((t) => (
@@ -60,6 +55,11 @@ export function ApproveRung({ change }: { change: Change }) {
             <b className="mono">{t.device}</b> {t.beside}
           </Block>
         ))}
+      {open && author && mayDecide && (
+        <p className="soft mt-2">You wrote this change, so somebody else has to decide about it.</p>
+      )}
+      {open && !author && mayDecide && change.state === "IN_REVIEW" && <Decision change={change} />}
+      {change.emergencyReason !== null && !author && <EmergencyDecision change={change} approvals={approvals.data} />}
       {change.targets.length > 0 && (
         <>
           <h2 className="mt-4">What is approved</h2>
