@@ -8,7 +8,7 @@ import type { Estimate, Group, RegularRound } from "../api/types";
 import { useMay } from "../session/session";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
-import { dayAndTime, zoneName } from "../ui/time";
+import { calendarDay, dayAndTime, zoneName } from "../ui/time";
 import { BackupsNav } from "./BackupsNav";
 import { costs, inWords, usualRules } from "./recurrence";
 
@@ -24,13 +24,11 @@ interface Wanted {
   active: boolean;
 }
 
-const today = () => new Date().toISOString().slice(0, 10);
-
 const blank = (): Wanted => ({
   name: "",
   action: "BACK_UP",
   group: null,
-  firstDay: today(),
+  firstDay: calendarDay(new Date()),
   at: "02:30",
   recurrence: "FREQ=DAILY",
   zone: null,

@@ -6,7 +6,7 @@ import { api, asProblem } from "../api/client";
 import type { Change, Placement, Run } from "../api/types";
 import { RunRung } from "../run/RunRung";
 import { Glyph } from "../ui/Glyph";
-import { ErrorBlock, Loading } from "../ui/Messages";
+import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { changeState, count } from "../ui/words";
 import { ApproveRung } from "./ApproveRung";
@@ -17,11 +17,29 @@ import { DescribeFields } from "./DescribeFields";
 import { type Editor, useEditor } from "./editor";
 import { currentRung, ladderOf, type RungName, rungs } from "./ladder";
 import { useApprovals, useChange, usePlacement, useRuns } from "./queries";
+import { numberOf } from "./number";
 import { MovedGroups, WayOn } from "./WayOn";
 
 /** One change: what blocks the way at the top, a ladder down the left, the picked rung beside it. */
 export function ChangePage() {
-  const { number = "", rung } = useParams();
+  const { number: said = "", rung } = useParams();
+  const number = numberOf(said);
+  if (number === null) {
+    return (
+      <>
+        <Block>There is no change called “{said}”. A change is called as CR-1003 is.</Block>
+        <Link to="/changes">All changes</Link>
+      </>
+    );
+  }
+  return said === number ? (
+    <Numbered number={number} rung={rung} />
+  ) : (
+    <Navigate replace to={`/changes/${number}${rung ? `/${rung}` : ""}`} />
+  );
+}
+
+function Numbered({ number, rung }: { number: string; rung?: string }) {
   const change = useChange(number);
   if (change.error && !change.data) {
     return (

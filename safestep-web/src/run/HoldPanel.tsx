@@ -5,7 +5,7 @@ import { asProblem } from "../api/client";
 import type { Change, Run, RunDevice } from "../api/types";
 import { useMay } from "../session/session";
 import { Block, ErrorBlock } from "../ui/Messages";
-import { clock, zonedTime } from "../ui/time";
+import { calendarDay, clock, zonedTime } from "../ui/time";
 import { phaseWords } from "../ui/words";
 import { useNow } from "../ui/useNow";
 import { failureOf, timerWords } from "./board";
@@ -119,9 +119,8 @@ function Lengthening({ run, change }: { run: Run; change: Change }) {
 /** The first moment after the end of the window at which the network's clocks show the time. */
 function after(end: string, time: string): string {
   const day = 24 * 3600 * 1000;
-  const date = (at: number) => new Date(at).toISOString().slice(0, 10);
   for (const ahead of [-1, 0, 1, 2]) {
-    const moment = zonedTime(date(new Date(end).getTime() + ahead * day), time);
+    const moment = zonedTime(calendarDay(new Date(end).getTime() + ahead * day), time);
     if (new Date(moment) > new Date(end)) {
       return moment;
     }

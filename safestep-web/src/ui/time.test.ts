@@ -1,5 +1,5 @@
 import { describe, expect, it, test } from "vitest";
-import { clock, dayAndTime, duration, fromNow, setZone, zonedDay } from "./time";
+import { calendarDay, clock, dayAndTime, duration, fromNow, setZone, zonedDay } from "./time";
 
 describe("times", () => {
   it("are those of the network's zone on both sides of the clock change", () => {
@@ -22,5 +22,14 @@ test("the end of a day is that of the network's zone, also where the clock chang
   expect(zonedDay("2026-11-27")).toBe("2026-11-28T03:59:00.000Z");
   expect(zonedDay("2026-03-08")).toBe("2026-03-09T02:59:00.000Z");
   expect(zonedDay("2026-11-01")).toBe("2026-11-02T03:59:00.000Z");
+  setZone("UTC");
+});
+
+test("a day for forms is that of the network's zone, not the one in Greenwich", () => {
+  setZone("America/Halifax");
+  expect(calendarDay("2026-12-01T03:30:00Z")).toBe("2026-11-30");
+  expect(calendarDay("2026-12-01T04:30:00Z")).toBe("2026-12-01");
+  setZone("Pacific/Auckland");
+  expect(calendarDay("2026-12-31T12:30:00Z")).toBe("2027-01-01");
   setZone("UTC");
 });

@@ -35,6 +35,18 @@ export const dayName = (at: Date | string | number) => format(at, { weekday: "sh
 export const dayAndTime = (at: Date | string | number) => `${dayName(at)} ${clock(at)}`;
 export const hour = (at: Date | string | number) => format(at, { hour: "2-digit" });
 
+/** The day in the zone of the network as forms and the API write it: "2026-11-30". */
+export function calendarDay(at: Date | string | number): string {
+  const parts = new Intl.DateTimeFormat("en-GB", {
+    timeZone: zone,
+    year: "numeric",
+    month: "2-digit",
+    day: "2-digit",
+  }).formatToParts(new Date(at));
+  const part = (type: string) => parts.find((p) => p.type === type)?.value ?? "";
+  return `${part("year")}-${part("month")}-${part("day")}`;
+}
+
 /** "34 min", "2 h 10", "45 s": as long as needed and no longer. */
 export function duration(seconds: number): string {
   const s = Math.abs(Math.round(seconds));

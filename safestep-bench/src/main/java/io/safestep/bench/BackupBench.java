@@ -209,7 +209,7 @@ final class BackupBench implements Callable<Integer> {
         administrator.upload("/api/devices/import?plan=" + plan, file);
         try (Connection connection = app.database().getConnection();
                 PreparedStatement content = connection.prepareStatement(
-                        "insert into config_content (hash, text) values (?, ?) on conflict do nothing");
+                        "insert into config_content (hash, sealed) values (?, ?) on conflict do nothing");
                 PreparedStatement backup = connection.prepareStatement(
                         "insert into backup (device_id, kind, cause, taken_at, confirmed_at, hash) select id, 'RUNNING',"
                                 + " 'BY_HAND', now(), now(), ? from device where name = ?")) {
@@ -218,7 +218,7 @@ final class BackupBench implements Callable<Integer> {
                         .formatHex(MessageDigest.getInstance("SHA-256")
                                 .digest(texts.get(i).getBytes(StandardCharsets.UTF_8)));
                 content.setString(1, hash);
-                content.setString(2, texts.get(i));
+                content.setBytes(2, app.sealed(texts.get(i)));
                 content.addBatch();
                 backup.setString(1, hash);
                 backup.setString(2, "b%05d".formatted(i));

@@ -139,9 +139,9 @@ final class ChangeBench implements Callable<Integer> {
                                 .digest(texts.get(i).getBytes(StandardCharsets.UTF_8)));
                 run(
                         connection,
-                        "insert into config_content (hash, text) values (?, ?) on conflict do nothing",
+                        "insert into config_content (hash, sealed) values (?, ?) on conflict do nothing",
                         hash,
-                        texts.get(i));
+                        app.sealed(texts.get(i)));
                 run(
                         connection,
                         "insert into backup (device_id, kind, cause, taken_at, confirmed_at, hash) select id, 'RUNNING', 'BY_HAND',"
@@ -158,10 +158,10 @@ final class ChangeBench implements Callable<Integer> {
         }
     }
 
-    private static void run(Connection connection, String sql, String... values) throws SQLException {
+    private static void run(Connection connection, String sql, Object... values) throws SQLException {
         try (PreparedStatement statement = connection.prepareStatement(sql)) {
             for (int i = 0; i < values.length; i++) {
-                statement.setString(i + 1, values[i]);
+                statement.setObject(i + 1, values[i]);
             }
             statement.executeUpdate();
         }

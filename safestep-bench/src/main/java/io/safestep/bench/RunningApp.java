@@ -4,6 +4,7 @@ import io.safestep.app.SafeStepApplication;
 import io.safestep.app.change.ReadAhead;
 import io.safestep.app.people.People;
 import io.safestep.app.people.Role;
+import io.safestep.app.secret.SecretBox;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.TestPostgres;
 import java.io.IOException;
@@ -84,6 +85,11 @@ final class RunningApp implements AutoCloseable {
 
     DataSource database() {
         return context.getBean(DataSource.class);
+    }
+
+    /** A text as it lies in the database. */
+    byte[] sealed(String text) {
+        return context.getBean(SecretBox.class).closeText(text);
     }
 
     ApiClient administrator() {

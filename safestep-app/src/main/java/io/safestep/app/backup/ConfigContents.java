@@ -60,23 +60,21 @@ class ConfigContents {
             return texts;
         }
         named.query(
-                "select hash, sealed, text from config_content where hash in (:hashes)",
-                Map.of("hashes", hashes),
-                row -> {
+                "select hash, sealed from config_content where hash in (:hashes)", Map.of("hashes", hashes), row -> {
                     String hash = row.getString("hash");
-                    texts.put(hash, open(hash, row.getBytes("sealed"), row.getString("text")));
+                    texts.put(hash, open(hash, row.getBytes("sealed")));
                 });
         hashes.stream().filter(hash -> !texts.containsKey(hash)).findFirst().ifPresent(ConfigContents::refuse);
         return texts;
     }
 
     /**
-     * @param sealed as it lies in the database; null when it was stored before texts were encrypted
+     * @param sealed as it lies in the database
      * @throws IllegalStateException when what is stored is not what was stored once
      */
-    String open(String hash, byte[] sealed, String text) {
-        String opened = sealed == null ? text : secrets.openText(sealed);
-        return opened != null && hash(opened).equals(hash) ? opened : refuse(hash);
+    String open(String hash, byte[] sealed) {
+        String opened = secrets.openText(sealed);
+        return hash(opened).equals(hash) ? opened : refuse(hash);
     }
 
     private static String refuse(String hash) {

@@ -20,7 +20,7 @@ import org.springframework.stereotype.Component;
 class Versions {
 
     /** Reads no more of a device that has thousands of versions than of one that has a few. */
-    private static final String NEWEST = "select v.id, v.kind, v.file, v.hash, c.sealed, c.text from (select b.*"
+    private static final String NEWEST = "select v.id, v.kind, v.file, v.hash, c.sealed from (select b.*"
             + " from unnest(array['RUNNING', 'STARTUP', 'EXPECTED']) k cross join lateral"
             + " (select id, kind, file, hash from backup where device_id = ? and kind = k"
             + " order by taken_at desc, id desc limit 1) b"
@@ -65,13 +65,12 @@ class Versions {
                 (row, i) -> {
                     String hash = row.getString("hash");
                     byte[] sealed = row.getBytes("sealed");
-                    String text = row.getString("text");
                     return new NewestVersion(
                             row.getLong("id"),
                             BackupKind.valueOf(row.getString("kind")),
                             row.getString("file"),
                             hash,
-                            () -> contents.open(hash, sealed, text));
+                            () -> contents.open(hash, sealed));
                 },
                 deviceId,
                 deviceId);

@@ -131,7 +131,6 @@ class ChangeController {
         return ValueTable.read(file);
     }
 
-    /** Gives the next free values of a pool to a change; a place that already holds one keeps it. */
     /** Checks that the change should have by what it touches, and those that every change should have. */
     @GetMapping("/{number}/check-proposals")
     @PreAuthorize("hasAuthority('READ')")

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.TypeMismatchException;
 import org.springframework.core.NestedExceptionUtils;
 import org.springframework.dao.ConcurrencyFailureException;
 import org.springframework.http.HttpHeaders;
@@ -16,6 +17,7 @@ import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.security.access.AccessDeniedException;
+import org.springframework.util.ClassUtils;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
@@ -99,6 +101,21 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                 HttpStatus.BAD_REQUEST,
                 "not-readable",
                 "The request is not the JSON that is expected here. /api/openapi.json describes it.",
+                List.of());
+        return new ResponseEntity<>(answer.getBody(), answer.getStatusCode());
+    }
+
+    /** A word in the address where a number or a known word stands, as CR-1003 in place of 1003. */
+    @Override
+    protected ResponseEntity<Object> handleTypeMismatch(
+            TypeMismatchException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        boolean number = e.getRequiredType() != null
+                && Number.class.isAssignableFrom(ClassUtils.resolvePrimitiveIfNecessary(e.getRequiredType()));
+        ResponseEntity<ProblemDetail> answer = answer(
+                HttpStatus.BAD_REQUEST,
+                "not-readable",
+                "“" + e.getValue() + "” can't stand in this address"
+                        + (number ? ": a number is expected there, of CR-1003 for example 1003." : "."),
                 List.of());
         return new ResponseEntity<>(answer.getBody(), answer.getStatusCode());
     }

@@ -6,14 +6,14 @@ import java.util.Base64;
 import org.springframework.stereotype.Component;
 
 /**
- * A column of text that is encrypted in the database, since it may hold secrets. What was stored before columns were
- * encrypted is read as it is.
+ * A column of text that is encrypted in the database, since it may hold secrets. What begins with the mark is
+ * encrypted; an empty text is stored as it is.
  */
 @Component
 @Converter
 public class SealedText implements AttributeConverter<String, String> {
 
-    static final String MARK = "{sealed}";
+    private static final String MARK = "{sealed}";
 
     private final SecretBox secrets;
 
@@ -30,7 +30,7 @@ public class SealedText implements AttributeConverter<String, String> {
 
     @Override
     public String convertToEntityAttribute(String stored) {
-        return stored == null || !stored.startsWith(MARK)
+        return stored == null || stored.isEmpty()
                 ? stored
                 : secrets.openText(Base64.getDecoder().decode(stored.substring(MARK.length())));
     }

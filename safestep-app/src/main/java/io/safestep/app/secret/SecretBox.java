@@ -34,8 +34,7 @@ public class SecretBox {
     SecretBox(NetworkSettings settings, JdbcTemplate jdbc) {
         Path file = settings.home().resolve("secret.key");
         List<byte[]> samples = jdbc.queryForList(
-                "(select secret from credential limit 1)"
-                        + " union all (select sealed from config_content where sealed is not null limit 1)",
+                "(select secret from credential limit 1)" + " union all (select sealed from config_content limit 1)",
                 byte[].class);
         try {
             if (!Files.exists(file)) {

@@ -274,4 +274,14 @@ class BadInputTest extends SafeStepTest {
         assertThat(asked).isGreaterThan(150);
         assertNoComplaints();
     }
+
+    /** As everybody will type it. */
+    @Test
+    void aNameInPlaceOfANumberIsCalledThat() {
+        Answer answer = send("GET", "/api/changes/CR-1003", null);
+        assertThat(answer.status()).isEqualTo(400);
+        assertThat(answer.detail())
+                .isEqualTo(
+                        "“CR-1003” can't stand in this address: a number is expected there, of CR-1003 for example 1003.");
+    }
 }

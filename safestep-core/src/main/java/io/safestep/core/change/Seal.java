@@ -32,11 +32,8 @@ public record Seal(String hex) {
         writer.number(content.checks().size());
         content.checks().forEach(writer::text);
         writer.text(content.failureRule());
-        if (!content.order().isEmpty()) {
-            // Written only when there is one, so that older seals stay what they are; sheets have four texts each.
-            writer.text("order");
-            writer.text(content.order());
-        }
+        writer.text(content.order());
+        writer.number(content.sheets().size());
         for (SealedContent.Sheet sheet : content.sheets()) {
             writer.text(sheet.device());
             writer.text(sheet.runBy());

@@ -15,12 +15,12 @@ import java.util.stream.Collectors;
 /** What one session has typed so far, and what the device answers. One for each session. */
 public final class CommandInterpreter {
 
-    /** Lines whose end is a text of which every blank counts. */
     private static final String ADDRESS = "\\d{1,3}(?:\\.\\d{1,3}){3}";
 
     private static final Pattern ASKING = Pattern.compile("(?:ping (?<ping>" + ADDRESS + ")|probe (?<to>" + ADDRESS
             + ") (?<port>\\d{1,5}))(?: from (?<source>" + ADDRESS + "))?");
 
+    /** Lines whose end is a text of which every blank counts. */
     private static final Pattern FREE_TEXT =
             Pattern.compile("^(?:no )?(?:contact|description|neighbour \\S+ description) ");
 

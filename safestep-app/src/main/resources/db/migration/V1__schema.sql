@@ -1,0 +1,983 @@
+-- What Safe Step stores, in the order of its slices. Times are UTC; secrets and configurations are encrypted before they come here.
+
+-- ===== People and sessions
+
+create table person (
+  id bigint generated always as identity primary key,
+  login varchar(40) not null unique,
+  name varchar(100) not null,
+  password_hash varchar(200) not null,
+  roles varchar(200) not null,
+  -- How people are told what they should know.
+  email varchar(200)
+);
+
+create table team (
+  id bigint generated always as identity primary key,
+  name varchar(60) not null unique
+);
+
+create table team_member (
+  team_id bigint not null references team on delete cascade,
+  person_id bigint not null references person,
+  primary key (team_id, person_id)
+);
+
+create table spring_session (
+  primary_id char(36) primary key,
+  session_id char(36) not null,
+  creation_time bigint not null,
+  last_access_time bigint not null,
+  max_inactive_interval integer not null,
+  expiry_time bigint not null,
+  principal_name varchar(100)
+);
+create unique index spring_session_ix1 on spring_session (session_id);
+create index spring_session_ix2 on spring_session (expiry_time);
+create index spring_session_ix3 on spring_session (principal_name);
+
+create table spring_session_attributes (
+  session_primary_id char(36) not null references spring_session (primary_id) on delete cascade,
+  attribute_name varchar(200) not null,
+  attribute_bytes bytea not null,
+  primary key (session_primary_id, attribute_name)
+);
+
+-- ===== Jobs
+
+-- Persistent jobs.
+create table scheduled_tasks (
+  task_name text not null,
+  task_instance text not null,
+  task_data bytea,
+  execution_time timestamptz not null,
+  picked boolean not null,
+  picked_by text,
+  last_success timestamptz,
+  last_failure timestamptz,
+  consecutive_failures integer,
+  last_heartbeat timestamptz,
+  version bigint not null,
+  priority smallint,
+  primary key (task_name, task_instance)
+);
+create index scheduled_tasks_execution_time on scheduled_tasks (execution_time);
+create index scheduled_tasks_last_heartbeat on scheduled_tasks (last_heartbeat);
+
+-- Persistent jobs that may take long and must not keep runs waiting.
+create table background_tasks (like scheduled_tasks including all);
+
+-- ===== Record
+
+create table audit_entry (
+  id bigint generated always as identity primary key,
+  at timestamptz not null,
+  person varchar(40) not null,
+  subject varchar(60) not null,
+  action varchar(60) not null,
+  detail text not null,
+  previous_hash char(64) not null,
+  hash char(64) not null
+);
+create index audit_entry_subject on audit_entry (subject, id);
+
+create function refuse_rewriting() returns trigger language plpgsql as $$
+begin
+  raise exception 'the record is append-only';
+end $$;
+create trigger audit_entry_append_only before update or delete or truncate on audit_entry
+  for each statement execute function refuse_rewriting();
+
+-- ===== Credentials and devices
+
+create table credential (
+  id bigint generated always as identity primary key,
+  name varchar(100) not null unique,
+  login varchar(100) not null,
+  secret bytea not null,
+  -- The credential that is used where nothing else says which.
+  standard boolean not null default false
+);
+create unique index credential_one_standard on credential (standard) where standard;
+
+create table site (
+  id bigint generated always as identity primary key,
+  code varchar(10) not null unique,
+  name varchar(100) not null
+);
+
+create table device (
+  id bigint generated always as identity primary key,
+  name varchar(60) not null unique,
+  address varchar(253) not null,
+  site_id bigint not null references site,
+  role varchar(20) not null,
+  platform varchar(40) not null,
+  stance varchar(10) not null,
+  partner_id bigint references device,
+  host_key text,
+  baseline_backup_id bigint,
+  last_seen_at timestamptz,
+  last_problem text,
+  model varchar(100),
+  serial varchar(100) unique,
+  software varchar(100),
+  seen_serial varchar(100),
+  offered_host_key text,
+  offered_host_key_at timestamptz,
+  unsaved boolean,
+  matches boolean,
+  backed_up_at timestamptz,
+  added_at timestamptz not null default now(),
+  -- The last attempt, when it failed; when the device was last seen to match; what it says about itself being unchanged.
+  backup_failed_at timestamptz,
+  backup_problem text,
+  matched_at timestamptz,
+  marker varchar(400),
+  marker_at timestamptz,
+  -- What is said for one device about the way into it; null where its platform profile says it.
+  port integer check (port between 1 and 65535),
+  connect_seconds integer check (connect_seconds between 1 and 300),
+  log_in_seconds integer check (log_in_seconds between 1 and 300),
+  answer_seconds integer check (answer_seconds between 1 and 900)
+);
+create unique index device_place on device (address, coalesce(port, 0), platform);
+create index device_site on device (site_id);
+
+create table device_label (
+  device_id bigint not null references device,
+  label varchar(40) not null,
+  primary key (device_id, label)
+);
+
+-- Where a credential is used: at one device, in a group, at a site.
+create table credential_use (
+  id bigint generated always as identity primary key,
+  credential_id bigint not null references credential,
+  place varchar(10) not null,
+  place_id bigint not null,
+  unique (place, place_id)
+);
+create index credential_use_credential on credential_use (credential_id);
+
+-- ===== Groups, lists and rounds
+
+-- A group holds the devices that were put into it, or those that fit its rule.
+create table device_group (
+  id bigint generated always as identity primary key,
+  name varchar(60) not null unique,
+  note varchar(200) not null,
+  rule text
+);
+
+create table device_group_member (
+  group_id bigint not null references device_group,
+  device_id bigint not null references device,
+  primary key (group_id, device_id)
+);
+create index device_group_member_device on device_group_member (device_id);
+
+-- How somebody likes to see a list.
+create table saved_view (
+  id bigint generated always as identity primary key,
+  person_id bigint not null references person,
+  page varchar(40) not null,
+  name varchar(60) not null,
+  content text not null,
+  unique (person_id, page, name)
+);
+
+-- One action on many devices, with a result for each.
+create table round (
+  id bigint generated always as identity primary key,
+  action varchar(30) not null,
+  argument text not null,
+  started_by varchar(40) not null,
+  started_at timestamptz not null,
+  ended_at timestamptz,
+  stop_requested_by varchar(40),
+  retry_of bigint references round,
+  -- Devices of a round may be begun over a stretch of time.
+  spread_minutes integer not null default 0
+);
+
+create table round_device (
+  id bigint generated always as identity primary key,
+  round_id bigint not null references round,
+  device_id bigint not null references device,
+  position integer not null,
+  state varchar(12) not null,
+  words text,
+  detail text,
+  ended_at timestamptz,
+  due_at timestamptz not null,
+  unique (round_id, device_id)
+);
+create index round_device_device on round_device (device_id, id desc);
+
+-- Rounds that begin by themselves, again and again.
+create table regular_round (
+  id bigint generated always as identity primary key,
+  name varchar(60) not null unique,
+  action varchar(30) not null,
+  group_id bigint references device_group,
+  first_day date not null,
+  at_time time not null,
+  recurrence varchar(200) not null,
+  zone varchar(60) not null,
+  spread_minutes integer not null,
+  active boolean not null,
+  changed_by varchar(40) not null,
+  next_at timestamptz,
+  last_round_id bigint references round,
+  last_words varchar(200) not null
+);
+create index regular_round_due on regular_round (next_at) where active;
+
+-- ===== Cables and what stands at their ends
+
+create table cable (
+  id bigint generated always as identity primary key,
+  one_device_id bigint not null references device,
+  one_interface varchar(60) not null,
+  other_device_id bigint not null references device,
+  other_interface varchar(60) not null,
+  unique (one_device_id, one_interface),
+  unique (other_device_id, other_interface)
+);
+
+-- What is connected to an interface and is not one of the devices: a machine at the edge, or somebody else's device.
+create table neighbouring_machine (
+  id bigint generated always as identity primary key,
+  name varchar(100) not null,
+  device_id bigint not null references device,
+  interface varchar(60) not null,
+  address varchar(18),
+  gateway varchar(15),
+  unique (device_id, interface, name)
+);
+
+-- ===== Searches
+
+-- A search for devices.
+create table search (
+  id bigint generated always as identity primary key,
+  kind varchar(10) not null,
+  ranges text not null,
+  exclusions text not null,
+  start_device_id bigint references device,
+  depth integer not null,
+  credentials text not null,
+  total bigint not null,
+  looked_at bigint not null,
+  last_address bigint,
+  from_host varchar(253) not null,
+  started_by varchar(40) not null,
+  started_at timestamptz not null,
+  ended_at timestamptz,
+  stop_requested_by varchar(40),
+  skipped text not null,
+  -- A search may try several ports at each address, in this order.
+  ports varchar(100) not null default '',
+  -- Whether every port is looked at, or only until a device is found.
+  every_port boolean not null
+);
+
+create table search_result (
+  id bigint generated always as identity primary key,
+  search_id bigint not null references search,
+  address varchar(253) not null,
+  depth integer not null,
+  state varchar(20) not null,
+  words text not null,
+  device_id bigint references device,
+  credential_id bigint references credential on delete set null,
+  platform varchar(40),
+  maker varchar(100),
+  name varchar(100),
+  model varchar(100),
+  serial varchar(100),
+  software varchar(100),
+  host_key text,
+  links text not null,
+  found_at timestamptz not null,
+  port integer,
+  -- What a search finds at an address, counted from 0.
+  nth integer not null,
+  unique (search_id, address, nth)
+);
+create index search_result_device on search_result (device_id);
+
+-- ===== Backups
+
+-- Texts of configurations, each once.
+create table config_content (
+  hash char(64) primary key,
+  -- Compressed and encrypted.
+  sealed bytea not null
+);
+
+create table backup (
+  id bigint generated always as identity primary key,
+  device_id bigint not null references device,
+  kind varchar(10) not null,
+  cause varchar(20) not null,
+  taken_at timestamptz not null,
+  hash char(64) not null references config_content (hash),
+  change_number integer,
+  -- A backup is a version: kept when the content differs from the one before, else the one before is confirmed.
+  file varchar(40),
+  confirmed_at timestamptz not null,
+  confirmations integer not null default 0,
+  label varchar(80) not null default '',
+  taken_by varchar(40) not null default 'safe-step',
+  summary varchar(400) not null default '',
+  touches text not null default '',
+  logged_in varchar(400) not null default '',
+  size integer not null default 0,
+  reference_reason varchar(300),
+  reference_by varchar(40),
+  reference_at timestamptz
+);
+create index backup_device on backup (device_id, kind, taken_at desc, id desc);
+create index backup_hash on backup (hash);
+create unique index backup_one_reference on backup (device_id) where reference_reason is not null;
+create index backup_taken on backup (taken_at desc);
+
+create table backup_policy (
+  one boolean primary key default true check (one),
+  old_after_hours integer not null,
+  keep_days integer not null,
+  keep_versions integer not null,
+  clears_daily boolean not null
+);
+insert into backup_policy (old_after_hours, keep_days, keep_versions, clears_daily) values (36, 400, 30, false);
+
+-- ===== Templates and pools
+
+-- Lines with variables. What was used once stays as it was: a new text is a new version.
+create table template (
+  id bigint generated always as identity primary key,
+  name varchar(80) not null unique,
+  platform varchar(60) not null,
+  description varchar(400) not null,
+  retired boolean not null
+);
+
+create table template_version (
+  id bigint generated always as identity primary key,
+  template_id bigint not null references template,
+  number integer not null,
+  text text not null,
+  undo text not null,
+  variables text not null,
+  note varchar(400) not null,
+  author_id bigint not null references person,
+  created_at timestamptz not null,
+  unique (template_id, number)
+);
+
+-- Values from which free ones are given, and what was given of them.
+create table pool (
+  id bigint generated always as identity primary key,
+  name varchar(60) not null unique,
+  kind varchar(10) not null,
+  description varchar(400) not null,
+  ranges text not null,
+  exclusions text not null,
+  length integer not null,
+  number_place varchar(100) not null
+);
+
+-- What an installation gets once, so that it stays away when somebody removes it.
+create table given_once (
+  what varchar(40) primary key,
+  given_at timestamptz not null
+);
+
+-- ===== Checks and rules
+
+-- Checks that have a name, to be taken into changes.
+create table library_check (
+  id bigint generated always as identity primary key,
+  name varchar(80) not null unique,
+  description text not null,
+  definition text not null,
+  version integer not null,
+  written_by varchar(40) not null,
+  written_at timestamptz not null
+);
+
+create table check_set (
+  id bigint generated always as identity primary key,
+  name varchar(80) not null unique,
+  description text not null,
+  rule text not null,
+  version integer not null
+);
+
+create table check_set_member (
+  set_id bigint not null references check_set on delete cascade,
+  check_id bigint not null references library_check,
+  position integer not null,
+  primary key (set_id, position)
+);
+
+-- Flows that have a name and are looked at for every change near them.
+create table network_service (
+  id bigint generated always as identity primary key,
+  name varchar(80) not null unique,
+  description text not null,
+  address varchar(15) not null,
+  port integer,
+  severity varchar(10) not null,
+  settle_seconds integer not null,
+  version integer not null
+);
+
+create table network_service_end (
+  service_id bigint not null references network_service on delete cascade,
+  device_id bigint not null references device on delete cascade,
+  source varchar(15),
+  position integer not null,
+  primary key (service_id, position)
+);
+
+-- What configurations of a group must keep. What a rule says is never changed: a change makes another version.
+create table config_rule (
+  id bigint generated always as identity primary key,
+  name varchar(80) not null unique,
+  platform varchar(40) not null,
+  group_id bigint references device_group,
+  active boolean not null,
+  stops_changes boolean not null,
+  version_number integer not null,
+  -- When every device that a rule is about was looked at after the rule was written as it is now; null until then.
+  looked_at timestamptz
+);
+
+create table config_rule_version (
+  id bigint generated always as identity primary key,
+  rule_id bigint not null references config_rule on delete cascade,
+  number integer not null,
+  content text not null,
+  note varchar(300) not null,
+  written_by varchar(40) not null,
+  written_at timestamptz not null,
+  unique (rule_id, number)
+);
+
+create table config_rule_exception (
+  id bigint generated always as identity primary key,
+  rule_id bigint not null references config_rule on delete cascade,
+  device_id bigint not null references device,
+  reason varchar(300) not null,
+  until date not null,
+  made_by varchar(40) not null,
+  unique (rule_id, device_id)
+);
+
+-- Which devices do not keep a rule now.
+create table config_rule_breach (
+  rule_id bigint not null references config_rule on delete cascade,
+  device_id bigint not null references device,
+  since timestamptz not null,
+  backup_id bigint not null references backup,
+  breaches text not null,
+  primary key (rule_id, device_id)
+);
+
+-- ===== Changes
+
+create sequence change_number start 1001;
+
+create table change_request (
+  id bigint generated always as identity primary key,
+  number integer not null unique,
+  title varchar(120) not null,
+  reason text not null,
+  category varchar(20) not null,
+  state varchar(20) not null,
+  author_id bigint not null references person,
+  undo_accepted boolean not null,
+  failure_rule varchar(20) not null,
+  seal char(64),
+  version integer not null,
+  created_at timestamptz not null,
+  updated_at timestamptz not null,
+  submitted_at timestamptz,
+  outcome_note text,
+  -- Where the way back can't be proven, the device takes its startup configuration back as a whole.
+  restores_startup boolean not null,
+  -- How a change is run: what happens when something fails, and in which order.
+  wave_first integer,
+  wave_most integer,
+  wave_pause_seconds integer not null default 0,
+  waves_by_hand boolean not null default false,
+  -- Why a change can't wait for its approval; null for one that can.
+  emergency_reason text,
+  -- A run that was stopped before anything was written has nothing to roll back, and its change is not said to be.
+  nothing_written boolean not null default false
+);
+create index change_request_state on change_request (state, updated_at desc);
+
+-- Groups that an author chose, and what they held when the change was saved.
+create table change_group (
+  change_id bigint not null references change_request,
+  position integer not null,
+  group_name varchar(60) not null,
+  members text not null,
+  primary key (change_id, position)
+);
+
+create table change_target (
+  id bigint generated always as identity primary key,
+  change_id bigint not null references change_request,
+  device_id bigint not null references device,
+  position integer not null,
+  wave integer not null,
+  lines text not null,
+  baseline_backup_id bigint references backup,
+  script text,
+  undo text,
+  proven boolean not null,
+  -- Lines, a whole configuration, or a backup to return to.
+  way varchar(20) not null,
+  wanted_backup_id bigint references backup,
+  -- What an author says of one device beside lines: values for a template, or what becomes of lines that name a device.
+  template_version_id bigint references template_version,
+  unique (change_id, device_id)
+);
+
+create table change_target_value (
+  target_id bigint not null references change_target on delete cascade,
+  name varchar(400) not null,
+  value text not null,
+  primary key (target_id, name)
+);
+
+-- Lines for devices that somebody else runs: handed over, never sent.
+create table change_sheet (
+  change_id bigint not null references change_request,
+  position integer not null,
+  device varchar(100) not null,
+  run_by varchar(200) not null,
+  platform varchar(60),
+  note varchar(1000) not null,
+  lines text not null,
+  undo text not null,
+  primary key (change_id, position)
+);
+
+create table change_check (
+  id bigint generated always as identity primary key,
+  change_id bigint not null references change_request,
+  position integer not null,
+  -- What is looked at, as a whole.
+  definition text not null,
+  library varchar(80),
+  service varchar(80),
+  -- For how long a check has to be right without a break, where its author has not said it: from the timers of the devices.
+  stays_seconds integer not null default 0,
+  stays_because text not null default ''
+);
+
+create table approval (
+  id bigint generated always as identity primary key,
+  change_id bigint not null references change_request,
+  person_id bigint not null references person,
+  verdict varchar(10) not null,
+  comment text not null,
+  seal char(64) not null,
+  decided_at timestamptz not null
+);
+create index approval_change on approval (change_id);
+
+-- What people say about lines of a difference.
+create table line_comment (
+  id bigint generated always as identity primary key,
+  change_id bigint not null references change_request,
+  device varchar(60) not null,
+  side varchar(10) not null,
+  -- The lines above it, each on a line; secrets masked, like the line itself.
+  path text not null,
+  line text not null,
+  body text not null,
+  author_id bigint not null references person,
+  written_at timestamptz not null,
+  resolved_by_id bigint references person,
+  resolved_at timestamptz
+);
+create index line_comment_change on line_comment (change_id);
+
+create table line_answer (
+  id bigint generated always as identity primary key,
+  comment_id bigint not null references line_comment,
+  body text not null,
+  author_id bigint not null references person,
+  written_at timestamptz not null
+);
+create index line_answer_comment on line_answer (comment_id);
+
+create table allocation (
+  id bigint generated always as identity primary key,
+  pool_id bigint not null references pool,
+  change_number integer not null,
+  -- For what it was given: a variable of a device, or a link.
+  place varchar(300) not null,
+  value varchar(60) not null,
+  first_value bigint not null,
+  last_value bigint not null,
+  person_id bigint not null references person,
+  given_at timestamptz not null,
+  freed_at timestamptz,
+  freed_reason varchar(400)
+);
+create index allocation_change on allocation (change_number);
+create unique index allocation_held on allocation (pool_id, first_value) where freed_at is null;
+create unique index allocation_place on allocation (pool_id, change_number, place) where freed_at is null;
+
+-- ===== Windows and freezes
+
+create table change_window (
+  id bigint generated always as identity primary key,
+  name varchar(80) not null,
+  zone varchar(60) not null,
+  first_day date not null,
+  opens time not null,
+  closes time not null,
+  recurrence varchar(200),
+  -- From then on a window opens no more. Openings that had begun stay, and so does what was booked into them.
+  retired_at timestamptz
+);
+
+-- Stretches of time in which changes may not run. Wall times, in the zone beside them. One that was lifted stays on record.
+create table change_freeze (
+  id bigint generated always as identity primary key,
+  name varchar(80) not null,
+  reason text not null,
+  zone varchar(60) not null,
+  begins timestamp not null,
+  ends timestamp not null,
+  recurrence varchar(200),
+  added_by varchar(40) not null,
+  added_at timestamptz not null,
+  lifted_by varchar(40),
+  lifted_at timestamptz,
+  lifted_why text
+);
+create unique index freeze_one_in_force on change_freeze (lower(name)) where lifted_at is null;
+
+create table freeze_group (
+  freeze_id bigint not null references change_freeze,
+  group_id bigint not null references device_group on delete cascade,
+  primary key (freeze_id, group_id)
+);
+
+-- For which sites and groups it holds; for the whole network when there is none of either.
+create table freeze_site (
+  freeze_id bigint not null references change_freeze,
+  site_id bigint not null references site,
+  primary key (freeze_id, site_id)
+);
+
+create table booking (
+  id bigint generated always as identity primary key,
+  change_id bigint not null references change_request,
+  window_id bigint not null references change_window,
+  opens_at timestamptz not null,
+  closes_at timestamptz not null,
+  automatic boolean not null,
+  booked_by bigint not null references person,
+  booked_at timestamptz not null,
+  cancelled_at timestamptz,
+  refusal text
+);
+create unique index booking_one_alive on booking (change_id) where cancelled_at is null;
+
+-- ===== Runs
+
+create table run (
+  id bigint generated always as identity primary key,
+  change_id bigint not null references change_request,
+  state varchar(20) not null,
+  seal char(64) not null,
+  started_by varchar(40) not null,
+  started_at timestamptz not null,
+  ended_at timestamptz,
+  estimated_end timestamptz not null,
+  turn_back_at timestamptz not null,
+  window_opens_at timestamptz not null,
+  window_closes_at timestamptz not null,
+  stop_requested_at timestamptz,
+  stop_requested_by varchar(40),
+  verdict text,
+  -- Who drives a run now: a process that takes it over raises the number, and one with a lower number writes nothing more.
+  epoch integer not null default 0,
+  failure_rule varchar(20) not null default 'UNDO_ALL',
+  pause_between_waves integer not null default 0,
+  turning_back boolean not null default false,
+  pause varchar(20) not null default 'NONE',
+  way_back_seconds bigint not null default 0,
+  hold_reason varchar(20),
+  hold_devices text,
+  held_since timestamptz,
+  -- The freeze at whose beginning a run has to be done; null when that is the end of its window.
+  freeze_name varchar(80)
+);
+create index run_change on run (change_id);
+
+create table run_device (
+  id bigint generated always as identity primary key,
+  run_id bigint not null references run,
+  device_id bigint not null references device,
+  target_id bigint not null references change_target,
+  position integer not null,
+  wave integer not null,
+  written boolean not null,
+  before_backup_id bigint references backup,
+  after_backup_id bigint references backup,
+  holds text,
+  timer boolean not null default false,
+  has_script boolean not null default true,
+  timer_token varchar(60),
+  timer_until timestamptz,
+  taken_back boolean not null default false,
+  skipped boolean not null default false,
+  skipped_by varchar(40),
+  skip_reason text,
+  whole_back boolean not null default false
+);
+create index run_device_run on run_device (run_id);
+
+create table run_step (
+  id bigint generated always as identity primary key,
+  run_device_id bigint not null references run_device,
+  phase varchar(20) not null,
+  state varchar(12) not null,
+  started_at timestamptz not null,
+  ended_at timestamptz,
+  words text
+);
+create index run_step_device on run_step (run_device_id, id);
+
+create table run_line (
+  id bigint generated always as identity primary key,
+  run_id bigint not null references run,
+  run_device_id bigint references run_device,
+  at timestamptz not null,
+  kind varchar(10) not null,
+  text text not null,
+  phase varchar(20),
+  step_state varchar(12)
+);
+create index run_line_run on run_line (run_id, id);
+
+-- What a person did to a run. An override and an acceptance need a second person.
+create table run_control (
+  id bigint generated always as identity primary key,
+  run_id bigint not null references run,
+  run_device_id bigint references run_device,
+  kind varchar(20) not null,
+  phase varchar(20),
+  reason text not null,
+  asked_by varchar(40) not null,
+  asked_at timestamptz not null,
+  seconded_by varchar(40),
+  seconded_at timestamptz
+);
+create index run_control_run on run_control (run_id, id);
+
+-- Each time that something is taken back.
+create table run_rollback (
+  id bigint generated always as identity primary key,
+  run_id bigint not null references run,
+  number integer not null,
+  cause varchar(20) not null,
+  words text not null,
+  whole boolean not null,
+  devices text not null,
+  begun_at timestamptz not null,
+  ended_at timestamptz,
+  state varchar(20),
+  verdict text
+);
+create unique index run_rollback_run on run_rollback (run_id, number);
+
+-- A device that runs one change can't run another at the same time (law 6).
+create table device_claim (
+  device_id bigint primary key references device,
+  run_id bigint not null references run
+);
+
+create table check_result (
+  id bigint generated always as identity primary key,
+  run_device_id bigint not null references run_device,
+  check_id bigint not null references change_check,
+  stage varchar(10) not null,
+  observed text not null,
+  summary text not null,
+  words text not null,
+  attempt integer not null,
+  at timestamptz not null,
+  outcome varchar(10) not null,
+  output text not null default '',
+  seen boolean not null default true
+);
+create index check_result_device on check_result (run_device_id, id);
+
+-- What a person is asked by a check of a run, and what they answered.
+create table check_question (
+  id bigint generated always as identity primary key,
+  run_device_id bigint not null references run_device,
+  check_id bigint not null references change_check,
+  asked_at timestamptz not null,
+  waits_until timestamptz not null,
+  confirmed boolean,
+  words text,
+  answered_by varchar(40),
+  answered_at timestamptz,
+  unique (run_device_id, check_id)
+);
+
+-- Who opened the results of a check first.
+create table check_opening (
+  run_device_id bigint not null references run_device,
+  check_id bigint not null references change_check,
+  opened_by varchar(40) not null,
+  opened_at timestamptz not null,
+  primary key (run_device_id, check_id)
+);
+
+-- ===== Drift
+
+-- A device that does not match its baseline. At most one finding of a device is without an end.
+create table drift_finding (
+  id bigint generated always as identity primary key,
+  device_id bigint not null references device,
+  baseline_backup_id bigint not null references backup,
+  found_backup_id bigint not null references backup,
+  last_good_backup_id bigint references backup,
+  state varchar(12) not null,
+  summary varchar(400) not null,
+  logged_in varchar(400) not null,
+  changes_then varchar(200) not null,
+  first_seen_at timestamptz not null,
+  last_clean_at timestamptz,
+  matches_again_at timestamptz,
+  ended_at timestamptz,
+  decide_by timestamptz,
+  change_number integer,
+  owner varchar(40),
+  hold_until timestamptz,
+  version integer not null
+);
+create index drift_finding_device on drift_finding (device_id, id desc);
+create unique index drift_finding_one_open on drift_finding (device_id) where ended_at is null;
+
+-- What happened to a finding, by whom.
+create table drift_entry (
+  id bigint generated always as identity primary key,
+  finding_id bigint not null references drift_finding,
+  at timestamptz not null,
+  person varchar(40) not null,
+  step varchar(20) not null,
+  words varchar(1000) not null
+);
+create index drift_entry_finding on drift_entry (finding_id, id);
+
+-- What is asked for in a group beyond what holds everywhere: who is told, and how soon somebody has to have decided.
+create table drift_policy (
+  id bigint generated always as identity primary key,
+  group_id bigint not null unique references device_group on delete cascade,
+  team_id bigint references team,
+  person_id bigint references person,
+  decide_within_hours integer,
+  -- What becomes of a change to a device of the group that differs from its baseline beside the change; null: as everywhere.
+  undecided varchar(10)
+);
+
+-- ===== Notices
+
+-- What happened, stored in the transaction in which it happened, until people are told.
+create table notice_event (
+  id bigint generated always as identity primary key,
+  kind varchar(20) not null,
+  device_id bigint not null references device,
+  words text not null,
+  link varchar(200) not null,
+  at timestamptz not null,
+  told_at timestamptz
+);
+create index notice_event_untold on notice_event (id) where told_at is null;
+
+-- What a person was told.
+create table notice (
+  id bigint generated always as identity primary key,
+  person_id bigint not null references person,
+  kind varchar(20) not null,
+  at timestamptz not null,
+  title varchar(300) not null,
+  text text not null,
+  link varchar(200) not null,
+  read_at timestamptz,
+  mail_to varchar(200),
+  mail_sent_at timestamptz,
+  mail_attempts integer not null default 0,
+  mail_problem text
+);
+create index notice_person on notice (person_id, id desc);
+create index notice_unsent on notice (id) where mail_to is not null and mail_sent_at is null;
+
+-- Events that a person gets with others once a day.
+create table notice_collected (
+  person_id bigint not null references person,
+  event_id bigint not null references notice_event,
+  primary key (person_id, event_id)
+);
+
+-- What a person wants to be told, and how; without a row, what is usual.
+create table notice_wish (
+  person_id bigint not null references person,
+  kind varchar(20) not null,
+  pace varchar(10) not null,
+  mail boolean not null,
+  primary key (person_id, kind)
+);
+
+-- ===== The list of all devices
+
+-- The list of all devices is kept as it was written until something that it shows is written. Each transaction that writes
+-- such a thing moves a counter that nobody else holds, so that no writer waits for another; committed, it moves the sum.
+-- There are as many counters as there ever were such transactions at once.
+create table device_list_counter (
+  id integer generated always as identity primary key,
+  moved bigint not null
+);
+
+create function move_device_list() returns trigger language plpgsql as $$
+begin
+  update device_list_counter set moved = moved + 1
+      where id = (select id from device_list_counter limit 1 for update skip locked);
+  if not found then
+      insert into device_list_counter (moved) values (1);
+  end if;
+  return null;
+end
+$$;
+
+do $$
+declare
+  shown text;
+begin
+  foreach shown in array array['device', 'device_label', 'device_group', 'device_group_member', 'site', 'credential',
+          'credential_use'] loop
+      execute format('create trigger device_list after insert or update or delete or truncate on %I'
+          || ' for each statement execute function move_device_list()', shown);
+  end loop;
+end
+$$;
+
+-- ===== What refers to what comes later
+
+alter table device add foreign key (baseline_backup_id) references backup;
