@@ -9,11 +9,21 @@ import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.importer.ImportOption.DoNotIncludeTests;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchCondition;
 import com.tngtech.archunit.lang.ArchRule;
+import com.tngtech.archunit.lang.ConditionEvents;
+import com.tngtech.archunit.lang.SimpleConditionEvent;
 import io.safestep.core.config.ConfigEngine;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.Map;
 import org.springframework.data.repository.Repository;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -24,6 +34,63 @@ class ArchitectureTest {
     @ArchTest
     static final ArchRule slicesDoNotGoInCircles =
             slices().matching("io.safestep.app.(*)..").should().beFreeOfCycles();
+
+    @ArchTest
+    static final ArchRule slicesStandOnTheFloorsOfTheArchitecture =
+            classes().that().resideInAPackage("io.safestep.app.(*)..").should(new Floors());
+
+    /** Each slice uses those of the floors before its own. */
+    private static final class Floors extends ArchCondition<JavaClass> {
+
+        private static final String APP = "io.safestep.app.";
+
+        private final Map<String, Integer> floors = new HashMap<>();
+
+        Floors() {
+            super("use slices of the floors before their own");
+            String document = read(Path.of("..", "docs", "architecture.md"));
+            int begin = document.indexOf("```floors\n");
+            String block = document.substring(begin + "```floors\n".length(), document.indexOf("\n```", begin + 1));
+            int floor = 0;
+            for (String line : block.split("\n")) {
+                for (String slice : line.split(", ")) {
+                    floors.put(slice, floor);
+                }
+                floor++;
+            }
+        }
+
+        private static String read(Path file) {
+            try {
+                return Files.readString(file);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+
+        private static String sliceOf(JavaClass of) {
+            String rest =
+                    of.getPackageName().startsWith(APP) ? of.getPackageName().substring(APP.length()) : "";
+            return rest.contains(".") ? rest.substring(0, rest.indexOf('.')) : rest;
+        }
+
+        @Override
+        public void check(JavaClass of, ConditionEvents events) {
+            String slice = sliceOf(of);
+            if (!floors.containsKey(slice)) {
+                events.add(SimpleConditionEvent.violated(of, slice + " has no floor in docs/architecture.md"));
+                return;
+            }
+            of.getDirectDependenciesFromSelf().forEach(dependency -> {
+                String other = sliceOf(dependency.getTargetClass());
+                if (!other.isEmpty()
+                        && !other.equals(slice)
+                        && floors.getOrDefault(other, Integer.MAX_VALUE) >= floors.get(slice)) {
+                    events.add(SimpleConditionEvent.violated(of, dependency.getDescription()));
+                }
+            });
+        }
+    }
 
     @ArchTest
     static final ArchRule packagesOfOtherModulesDoNotGoInCircles =

@@ -79,7 +79,7 @@ class RestoreStartupTest {
 
     @ParameterizedTest
     @EnumSource
-    void what_a_device_hides_comes_back_with_startup(Maker maker) throws DeviceException {
+    void whatADeviceHidesComesBackWithStartup(Maker maker) throws DeviceException {
         ConfigEngine engine = new ConfigEngine(maker.profile.language());
         PracticeDevice device = practice.network().device(maker.device);
         try (DeviceSession session = open(maker)) {
@@ -98,7 +98,7 @@ class RestoreStartupTest {
 
     @ParameterizedTest
     @EnumSource
-    void an_account_that_may_only_look_restores_nothing(Maker maker) throws DeviceException {
+    void anAccountThatMayOnlyLookRestoresNothing(Maker maker) throws DeviceException {
         ConfigEngine engine = new ConfigEngine(maker.profile.language());
         try (DeviceSession session = open(maker)) {
             String before = session.readRunning();

@@ -44,7 +44,7 @@ class CommentsTest extends SafeStepTest {
     }
 
     @Test
-    void a_comment_is_written_answered_resolved_and_opened_again() {
+    void aCommentIsWrittenAnsweredResolvedAndOpenedAgain() {
         JsonNode written = ok(story.approver().post(path(), about("mtu 1400", "Why not 1500?")));
         String one = path() + "/" + written.path("id").asLong();
         assertThat(written.path("mayResolve").asBoolean()).isTrue();
@@ -68,7 +68,7 @@ class CommentsTest extends SafeStepTest {
     }
 
     @Test
-    void only_lines_of_the_difference_can_be_spoken_of() {
+    void onlyLinesOfTheDifferenceCanBeSpokenOf() {
         assertThat(story.approver().post(path(), about("mtu 1300", "?")).status())
                 .isEqualTo(409);
         assertThat(story.approver().post(path(), about("mtu 1400", " ")).detail())
@@ -92,7 +92,7 @@ class CommentsTest extends SafeStepTest {
     }
 
     @Test
-    void only_who_wrote_it_and_the_author_of_the_change_resolve_it() {
+    void onlyWhoWroteItAndTheAuthorOfTheChangeResolveIt() {
         long id = ok(story.approver().post(path(), about("mtu 1400", "Why?")))
                 .path("id")
                 .asLong();
@@ -111,7 +111,7 @@ class CommentsTest extends SafeStepTest {
     }
 
     @Test
-    void nothing_more_is_said_when_the_change_is_over() {
+    void nothingMoreIsSaidWhenTheChangeIsOver() {
         ok(story.engineer().post("/api/changes/" + change + "/withdrawal", Map.of()));
         assertThat(story.approver().post(path(), about("mtu 1400", "Why?")).detail())
                 .contains("is over");

@@ -80,7 +80,7 @@ class PoolsTest extends SafeStepTest {
     }
 
     @Test
-    void the_next_free_value_is_given_and_what_the_network_uses_never_is() {
+    void theNextFreeValueIsGivenAndWhatTheNetworkUsesNeverIs() {
         long id = made(pool("gate readers", "ADDRESS", 24, "10.77.40.1-10.77.40.9"));
         int change = draft(Map.of("brn-gw-a", "", "brn-gw-b", ""));
 
@@ -102,7 +102,7 @@ class PoolsTest extends SafeStepTest {
     }
 
     @Test
-    void nothing_is_given_twice_though_many_ask_at_once() throws Exception {
+    void nothingIsGivenTwiceThoughManyAskAtOnce() throws Exception {
         made(pool("tunnels", "NUMBER", 0, "1000-1999"));
         List<Integer> changes = new ArrayList<>();
         for (int i = 0; i < 6; i++) {
@@ -124,7 +124,7 @@ class PoolsTest extends SafeStepTest {
     }
 
     @Test
-    void both_ends_of_a_link_get_fitting_addresses() {
+    void bothEndsOfALinkGetFittingAddresses() {
         made(pool("links", "PREFIX", 31, "10.77.200.0/28"));
         JsonNode end = ok(story.engineer().get("/api/devices/brn-gw-a"))
                 .path("links")
@@ -152,7 +152,7 @@ class PoolsTest extends SafeStepTest {
     }
 
     @Test
-    void what_a_change_no_longer_names_is_free_again_and_all_of_it_when_it_is_withdrawn() {
+    void whatAChangeNoLongerNamesIsFreeAgainAndAllOfItWhenItIsWithdrawn() {
         long id = made(pool("camera VLANs", "VLAN", 0, "900-903"));
         int change = draft(Map.of("brn-ac-1", "", "brn-gw-a", ""));
         assertThat(given(
@@ -177,7 +177,7 @@ class PoolsTest extends SafeStepTest {
     }
 
     @Test
-    void a_pool_that_is_empty_or_gives_something_else_says_so_and_gives_nothing() {
+    void aPoolThatIsEmptyOrGivesSomethingElseSaysSoAndGivesNothing() {
         long id = made(pool("few", "VLAN", 0, "950"));
         int change = draft(Map.of("brn-ac-1", "", "brn-gw-a", ""));
 
@@ -201,7 +201,7 @@ class PoolsTest extends SafeStepTest {
     }
 
     @Test
-    void pools_that_would_give_the_same_twice_are_refused() {
+    void poolsThatWouldGiveTheSameTwiceAreRefused() {
         made(pool("one block", "PREFIX", 30, "10.78.0.0/24"));
 
         Answer overlapping = story.engineer().post("/api/pools", pool("other", "ADDRESS", 24, "10.78.0.7"));
@@ -218,7 +218,7 @@ class PoolsTest extends SafeStepTest {
     }
 
     @Test
-    void a_number_is_found_in_use_where_its_place_says_and_a_held_one_is_freed_by_hand() {
+    void aNumberIsFoundInUseWhereItsPlaceSaysAndAHeldOneIsFreedByHand() {
         Map<String, Object> groups = pool("gateway groups", "NUMBER", 0, "40-45");
         groups.put("numberPlace", "gateway-group {n}");
         long id = made(groups);
@@ -247,7 +247,7 @@ class PoolsTest extends SafeStepTest {
     }
 
     @Test
-    void what_another_change_would_write_is_not_given_though_it_has_not_run() {
+    void whatAnotherChangeWouldWriteIsNotGivenThoughItHasNotRun() {
         long id = made(pool("watch room", "ADDRESS", 24, "10.77.123.1-10.77.123.9"));
         int other = draft(Map.of("brn-gw-a", "interface vlan 123\n  address 10.77.123.1/24\n"));
 
@@ -258,7 +258,7 @@ class PoolsTest extends SafeStepTest {
     }
 
     @Test
-    void what_a_run_rolled_back_is_free_again() {
+    void whatARunRolledBackIsFreeAgain() {
         long id = made(pool("deck VLANs", "VLAN", 0, "960-961"));
         int change = draft(Map.of("brn-ac-1", ""));
         assertThat(given(change, "deck VLANs", List.of(wish("brn-ac-1", "VLAN", null))))

@@ -97,7 +97,7 @@ class TemplatesTest extends SafeStepTest {
     }
 
     @Test
-    void a_template_gets_a_new_version_with_each_new_text_and_the_old_ones_stay() {
+    void aTemplateGetsANewVersionWithEachNewTextAndTheOldOnesStay() {
         JsonNode first = created("Readers one", READERS);
         long id = first.path("id").asLong();
         assertThat(first.path("number").asInt()).isEqualTo(1);
@@ -126,7 +126,7 @@ class TemplatesTest extends SafeStepTest {
     }
 
     @Test
-    void what_is_wrong_with_a_template_is_said_at_its_line_before_it_is_stored() {
+    void whatIsWrongWithATemplateIsSaidAtItsLineBeforeItIsStored() {
         Answer refused = story.engineer()
                 .post("/api/templates", template(0, "Wrong", content("vlan 1\nvlan {{ vlna }}\n", "", List.of())));
 
@@ -148,7 +148,7 @@ class TemplatesTest extends SafeStepTest {
     }
 
     @Test
-    void a_template_is_tried_on_a_device_without_storing_anything() {
+    void aTemplateIsTriedOnADeviceWithoutStoringAnything() {
         Map<String, Object> trial = new HashMap<>();
         trial.put("platform", "corvane-cli");
         trial.put("content", READERS);
@@ -176,7 +176,7 @@ class TemplatesTest extends SafeStepTest {
     }
 
     @Test
-    void a_change_uses_one_version_and_says_when_there_is_a_newer_one() {
+    void aChangeUsesOneVersionAndSaysWhenThereIsANewerOne() {
         JsonNode template = created("Readers two", READERS);
         long version = template.path("versionId").asLong();
         JsonNode draft = drafted(List.of(
@@ -210,7 +210,7 @@ class TemplatesTest extends SafeStepTest {
     }
 
     @Test
-    void a_secret_value_is_shown_to_its_author_only_and_the_undo_part_is_used_where_it_is_needed() {
+    void aSecretValueIsShownToItsAuthorOnlyAndTheUndoPartIsUsedWhereItIsNeeded() {
         JsonNode template = created(
                 "Operator password",
                 content(
@@ -242,7 +242,7 @@ class TemplatesTest extends SafeStepTest {
     }
 
     @Test
-    void a_retired_template_stays_in_changes_and_can_be_offered_again() {
+    void aRetiredTemplateStaysInChangesAndCanBeOfferedAgain() {
         JsonNode template = created("Old readers", READERS);
         String path = "/api/templates/" + template.path("id").asLong() + "/retirement";
         assertThat(ok(story.engineer().post(path, Map.of())).path("retired").asBoolean())

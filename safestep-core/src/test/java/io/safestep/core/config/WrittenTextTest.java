@@ -12,7 +12,7 @@ class WrittenTextTest {
     private final ConfigEngine cli = new ConfigEngine(ShippedProfiles.corvane().language());
 
     @Test
-    void a_fragment_in_xml_is_added_to_what_is_there() {
+    void aFragmentInXmlIsAddedToWhatIsThere() {
         ConfigTree baseline = xml.read("<config><system><name>ald-gw-a</name></system></config>");
         String fragment = """
                 <interfaces>
@@ -28,7 +28,7 @@ class WrittenTextTest {
     }
 
     @Test
-    void what_is_wrong_in_a_fragment_has_its_line() {
+    void whatIsWrongInAFragmentHasItsLine() {
         ConfigTree baseline = xml.read("<config><system><name>ald-gw-a</name></system></config>");
 
         assertThat(xml.complaints(baseline, "<system>\n  <nonsense>1</nonsense>\n</system>"))
@@ -40,7 +40,7 @@ class WrittenTextTest {
     }
 
     @Test
-    void a_fragment_in_json_is_added_to_what_is_there() {
+    void aFragmentInJsonIsAddedToWhatIsThere() {
         ConfigTree baseline = json.read("{\"ostrel-base:base\": {\"label\": \"cdq-ac-1\"}}");
 
         assertThat(json.build(baseline, "{\"ostrel-base:base\": {\"place\": \"shed \\\"A\\\"\"}}")
@@ -50,7 +50,7 @@ class WrittenTextTest {
     }
 
     @Test
-    void a_written_way_back_is_taken_where_the_derived_one_writes_what_the_device_hides() {
+    void aWrittenWayBackIsTakenWhereTheDerivedOneWritesWhatTheDeviceHides() {
         ConfigTree baseline = cli.read("hostname brn-gw-a\nuser safestep password hidden\n");
         DeviceBuild build = cli.build(baseline, "user safestep password n3w\n");
 
@@ -63,7 +63,7 @@ class WrittenTextTest {
     }
 
     @Test
-    void a_written_way_back_that_leads_elsewhere_or_is_not_needed_is_left_out() {
+    void aWrittenWayBackThatLeadsElsewhereOrIsNotNeededIsLeftOut() {
         ConfigTree baseline = cli.read("hostname brn-gw-a\nuser safestep password hidden\n");
         DeviceBuild unproven = cli.build(baseline, "user safestep password n3w\n");
         DeviceBuild proven = cli.build(baseline, "hostname brn-gw-b\n");

@@ -45,7 +45,7 @@ class IdentityLinesTest {
             identity.of(new Holder("brn-gw-a", "CV-1", old), new Holder("brn-gw-c", null, engine.read(NEW)));
 
     @Test
-    void name_own_addresses_and_hidden_secrets_are_pointed_out_with_what_is_there_now() {
+    void nameOwnAddressesAndHiddenSecretsArePointedOutWithWhatIsThereNow() {
         assertThat(lines)
                 .extracting(IdentityLine::kind, IdentityLine::path, IdentityLine::own)
                 .containsExactly(
@@ -60,7 +60,7 @@ class IdentityLinesTest {
     }
 
     @Test
-    void what_nobody_decided_is_named_and_what_was_decided_takes_its_place() {
+    void whatNobodyDecidedIsNamedAndWhatWasDecidedTakesItsPlace() {
         Map<String, String> decisions = new HashMap<>();
         decisions.put("hostname brn-gw-a", "hostname brn-gw-c");
         decisions.put("user kiosk password ‹secret›", "");
@@ -77,7 +77,7 @@ class IdentityLinesTest {
     }
 
     @Test
-    void a_line_may_be_taken_as_it_is_and_a_wrong_one_is_told() {
+    void aLineMayBeTakenAsItIsAndAWrongOneIsTold() {
         Map<String, String> decisions = new HashMap<>();
         decisions.put("hostname brn-gw-a", "hostname brn-gw-a");
         decisions.put("ospf 1 › router-id 10.77.2.1", "router-id nonsense");
@@ -89,7 +89,7 @@ class IdentityLinesTest {
     }
 
     @Test
-    void a_line_that_would_write_a_placeholder_as_a_secret_is_named() {
+    void aLineThatWouldWriteAPlaceholderAsASecretIsNamed() {
         ConfigTree fresh = engine.read(NEW);
 
         assertThat(engine.unknownSecrets(engine.build(fresh, old))).containsExactly("user kiosk password hidden");

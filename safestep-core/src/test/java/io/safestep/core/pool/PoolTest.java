@@ -30,7 +30,7 @@ class PoolTest {
     }
 
     @Test
-    void addresses_are_given_without_the_ends_of_their_block() {
+    void addressesAreGivenWithoutTheEndsOfTheirBlock() {
         Pool pool = Pool.of(PoolKind.ADDRESS, List.of("10.77.40.0/29"), List.of("10.77.40.1"), 0);
 
         assertThat(pool.size()).isEqualTo(5);
@@ -43,7 +43,7 @@ class PoolTest {
     }
 
     @Test
-    void prefixes_begin_at_multiples_of_their_size_and_overlap_nothing() {
+    void prefixesBeginAtMultiplesOfTheirSizeAndOverlapNothing() {
         Pool pool = Pool.of(PoolKind.PREFIX, List.of("10.77.192.0/29"), List.of(), 31);
         Span inTheWay = Span.of(PoolKind.span(IpPrefix.parse("10.77.192.3/32")).first());
 
@@ -55,14 +55,14 @@ class PoolTest {
     }
 
     @Test
-    void numbers_and_vlans() {
+    void numbersAndVlans() {
         Pool vlans = Pool.of(PoolKind.VLAN, List.of("200-202", "300"), List.of("201"), 0);
 
         assertThat(allOf(vlans, List.of(Span.of(200)))).containsExactly("202", "300");
     }
 
     @Test
-    void what_can_not_be_read_is_said_in_words() {
+    void whatCanNotBeReadIsSaidInWords() {
         assertThatThrownBy(() -> Pool.of(PoolKind.VLAN, List.of("4000-5000"), List.of(), 0))
                 .hasMessage("VLAN numbers go from 1 to 4094");
         assertThatThrownBy(() -> Pool.of(PoolKind.NUMBER, List.of("from here"), List.of(), 0))
@@ -78,7 +78,7 @@ class PoolTest {
     }
 
     @Test
-    void what_is_given_is_always_free_fits_and_is_counted() {
+    void whatIsGivenIsAlwaysFreeFitsAndIsCounted() {
         long seed = Long.getLong("safestep.seed", 1);
         for (long run = seed; run < seed + 300; run++) {
             Random random = new Random(run);
@@ -109,7 +109,7 @@ class PoolTest {
     }
 
     @Test
-    void both_ends_of_a_link_fit() {
+    void bothEndsOfALinkFit() {
         assertThat(LinkPair.in(IpPrefix.parse("10.77.192.4/31")))
                 .hasToString("LinkPair[one=10.77.192.4/31, other=10.77.192.5/31]");
         assertThat(LinkPair.in(IpPrefix.parse("10.77.192.4/30")))
@@ -134,7 +134,7 @@ class PoolTest {
     private final PlatformProfile profile = ShippedProfiles.corvane();
 
     @Test
-    void what_the_network_uses_is_found() {
+    void whatTheNetworkUsesIsFound() {
         NetworkUse use = new NetworkUse(
                 List.of(new FactReader(profile).read("brn-gw-a", new ConfigEngine(profile.language()).read(GATEWAY))));
 
@@ -159,7 +159,7 @@ class PoolTest {
     }
 
     @Test
-    void numbers_are_found_where_their_place_says() {
+    void numbersAreFoundWhereTheirPlaceSays() {
         NumberPlace place = new NumberPlace("gateway-group {n} shared");
 
         assertThat(place.in(new ConfigEngine(profile.language()).read(GATEWAY))).containsExactly(7L);

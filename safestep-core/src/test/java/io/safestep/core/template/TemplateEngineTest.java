@@ -35,7 +35,7 @@ class TemplateEngineTest {
     }
 
     @Test
-    void values_conditions_loops_and_the_device_are_put_in() {
+    void valuesConditionsLoopsAndTheDeviceArePutIn() {
         Template template = template(
                 """
                 hostname-note {{ device.name }} at {{ device.site }}
@@ -61,7 +61,7 @@ class TemplateEngineTest {
     }
 
     @Test
-    void addresses_are_taken_apart_by_filters() {
+    void addressesAreTakenApartByFilters() {
         Template template = template(
                 "a {{ link|address }} b {{ link|mask }} c {{ link|wildcard }} d {{ link|prefix }}"
                         + " e {{ link|prefix_length }} f {{ link|nth(2) }}",
@@ -72,7 +72,7 @@ class TemplateEngineTest {
     }
 
     @Test
-    void a_name_that_nobody_described_is_named_with_its_line() {
+    void aNameThatNobodyDescribedIsNamedWithItsLine() {
         Template template = template("one\ntwo\nthree {{ wich }}\n");
 
         assertThat(engine.problems(template)).singleElement().satisfies(p -> {
@@ -88,7 +88,7 @@ class TemplateEngineTest {
     }
 
     @Test
-    void what_fails_at_a_value_names_the_line_and_the_variable() {
+    void whatFailsAtAValueNamesTheLineAndTheVariable() {
         Template template = template("one\ntwo {{ name|nth(1) }}\n", Variable.required("name", VariableType.TEXT));
 
         assertThat(refused(template, Map.of("name", "not an address")))
@@ -102,7 +102,7 @@ class TemplateEngineTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"{% if x %}\nline", "{{ x", "{% for a %}{% endfor %}", "{% nonsense %}", "{{ x + }}"})
-    void a_text_that_can_not_be_read_is_refused(String text) {
+    void aTextThatCanNotBeReadIsRefused(String text) {
         Template template = template("first\n" + text, Variable.required("x", VariableType.TEXT));
 
         assertThat(engine.problems(template).size()
@@ -120,12 +120,12 @@ class TemplateEngineTest {
                 "{% for a in range(250) %}{% for b in range(250) %}{% for c in range(250) %}x{% endfor %}{% endfor %}{% endfor %}",
                 "{% macro m() %}{{ m() }}{% endmacro %}{{ m() }}",
             })
-    void a_template_reaches_nothing_outside_and_ends(String text) {
+    void aTemplateReachesNothingOutsideAndEnds(String text) {
         assertThat(refused(template(text), Map.of())).isNotEmpty();
     }
 
     @Test
-    void a_value_is_never_read_as_a_template() {
+    void aValueIsNeverReadAsATemplate() {
         Template template = template("description {{ note }}", Variable.required("note", VariableType.TEXT));
 
         assertThat(lines(template, Map.of("note", "{{ device.name }} {% include 'x' %}")))
@@ -152,7 +152,7 @@ class TemplateEngineTest {
                 "NUMBER | 7.5 | false",
                 "TEXT | anything goes | true",
             })
-    void values_are_checked_by_their_type(VariableType type, String value, boolean fits) {
+    void valuesAreCheckedByTheirType(VariableType type, String value, boolean fits) {
         Template template = template("{{ x }}", Variable.required("x", type));
 
         Rendered rendered = engine.render(template, Notation.COMMANDS, Map.of("x", value), GATEWAY);
@@ -168,7 +168,7 @@ class TemplateEngineTest {
     }
 
     @Test
-    void patterns_choices_bounds_and_presets_count() {
+    void patternsChoicesBoundsAndPresetsCount() {
         Variable text = new Variable("t", VariableType.TEXT, "", "", true, "[A-Z]{2}-\\d+", List.of(), null, null, "");
         Variable choice =
                 new Variable("c", VariableType.CHOICE, "", "on", true, "", List.of("on", "off"), null, null, "");
@@ -188,7 +188,7 @@ class TemplateEngineTest {
     }
 
     @Test
-    void a_secret_is_never_repeated_in_a_sentence_and_no_value_brings_in_a_line() {
+    void aSecretIsNeverRepeatedInASentenceAndNoValueBringsInALine() {
         Template template = template("key {{ key }}", Variable.required("key", VariableType.SECRET));
 
         assertThat(refused(template, Map.of("key", "harbour\nno interface ge1")))
@@ -205,7 +205,7 @@ class TemplateEngineTest {
                 "XML | a \\ <b> & \"c\" | a \\ &lt;b&gt; &amp; &quot;c&quot;",
                 "JSON | a \\ <b> & \"c\" | a \\\\ <b> & \\\"c\\\"",
             })
-    void a_value_is_written_as_its_place_wants_it(Notation notation, String value, String written) {
+    void aValueIsWrittenAsItsPlaceWantsIt(Notation notation, String value, String written) {
         Template template = template("x {{ t }}", Variable.required("t", VariableType.TEXT));
 
         assertThat(engine.render(template, notation, Map.of("t", value), GATEWAY)
@@ -214,7 +214,7 @@ class TemplateEngineTest {
     }
 
     @Test
-    void the_undo_part_gets_the_same_values_and_names_its_own_lines() {
+    void theUndoPartGetsTheSameValuesAndNamesItsOwnLines() {
         Variable key = Variable.required("old_key", VariableType.SECRET);
 
         Rendered rendered = engine.render(
@@ -233,7 +233,7 @@ class TemplateEngineTest {
     }
 
     @Test
-    void how_variables_are_described_is_checked() {
+    void howVariablesAreDescribedIsChecked() {
         assertThat(engine.problems(template(
                         "{{ a }}",
                         new Variable("a", VariableType.TEXT, "", "", true, "[", List.of(), null, null, ""),
@@ -247,7 +247,7 @@ class TemplateEngineTest {
     }
 
     @Test
-    void names_are_found_without_those_that_the_template_sets_itself() {
+    void namesAreFoundWithoutThoseThatTheTemplateSetsItself() {
         assertThat(engine.namesIn("""
                         {# a {{ comment }} #}
                         {% set base = start + 1 %}

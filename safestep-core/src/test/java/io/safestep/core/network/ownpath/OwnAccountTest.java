@@ -37,7 +37,7 @@ class OwnAccountTest {
                 "user doors password tide |",
                 "contact safestep |",
             })
-    void on_a_command_line(String lines, String found) {
+    void onACommandLine(String lines, String found) {
         assertThat(touched(ShippedProfiles.corvane(), CORVANE, lines)).isEqualTo(Optional.ofNullable(found));
     }
 
@@ -49,7 +49,7 @@ class OwnAccountTest {
                 "'system\n  no user safestep' | user safestep",
                 "'system\n  user kiosk\n    password tide' |",
             })
-    void in_a_structured_configuration(String lines, String found) {
+    void inAStructuredConfiguration(String lines, String found) {
         assertThat(touched(ShippedProfiles.haldrin(), HALDRIN, lines)).isEqualTo(Optional.ofNullable(found));
     }
 }
