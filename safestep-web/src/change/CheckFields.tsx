@@ -1,8 +1,16 @@
 import { useId } from "react";
 import Form from "react-bootstrap/Form";
 import type { CheckDefinition, Expectation, ExtractionKind, LookKind, Readable } from "../api/types";
-import { expectations } from "../ui/words";
-import { blankCheck, type CheckDraft, expectationsOf, knownBefore, lookingAt, otherLooks } from "./checks";
+import {
+  blankCheck,
+  type CheckDraft,
+  choiceOf,
+  expectations,
+  expectationsOf,
+  knownBefore,
+  lookingAt,
+  otherLooks,
+} from "./checks";
 
 interface Props {
   check: CheckDraft;
@@ -42,7 +50,7 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
   const take = (part: Partial<CheckDraft["extraction"]>) => set({ extraction: { ...check.extraction, ...part } });
   const read = reads.find((r) => r.name === check.read);
   const wanted = check.kind === "TCP" ? ["address", "port"] : check.kind === "READ" ? (read?.arguments ?? []) : [];
-  const valueOf = expectations[check.expectation].value;
+  const valueOf = expectations[check.expectation].asked;
   const amount = ["AT_LEAST", "AT_MOST", "WITHIN_SHARE"].includes(check.expectation);
   const told = (field: string) => error(field) && <div className="harm">{error(field)}</div>;
   return (
@@ -126,7 +134,7 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
             >
               {expectationsOf(check.kind).map((key) => (
                 <option key={key} value={key}>
-                  {expectations[key].word}
+                  {choiceOf(key)}
                 </option>
               ))}
             </Form.Select>

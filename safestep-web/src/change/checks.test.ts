@@ -1,6 +1,16 @@
-import { describe, expect, it } from "vitest";
+import { describe, expect, it, test } from "vitest";
 import type { CheckDefinition, Readable } from "../api/types";
-import { blankCheck, checkRequest, draftOf, expectationsOf, expectedOf, lookingAt, titleOf } from "./checks";
+import {
+  blankCheck,
+  checkRequest,
+  choiceOf,
+  draftOf,
+  expectations,
+  expectationsOf,
+  expectedOf,
+  lookingAt,
+  titleOf,
+} from "./checks";
 
 const ping: Readable = { name: "ping", title: "Ping from the device", arguments: ["address"], platforms: [] };
 const routes: Readable = { name: "routes", title: "Routes", arguments: [], platforms: [] };
@@ -75,4 +85,12 @@ describe("a check", () => {
       expectedOf({ ...blankCheck, expectation: "WITHIN_SHARE", value: "10", severity: "WARN", notYetUntil: "CR-1" }),
     ).toBe("within 10 % of before, not yet until CR-1, only warns");
   });
+});
+
+test("what is written beside an expectation has a field, and a place in its words", () => {
+  for (const [name, e] of Object.entries(expectations)) {
+    expect(e.words.includes("{value}"), name).toBe(e.asked !== null);
+  }
+  expect(choiceOf("ABSENT")).toBe("has no");
+  expect(choiceOf("WITHIN_SHARE")).toBe("within … % of before");
 });

@@ -1,6 +1,6 @@
 import type { CheckDefinition, CheckOutcome, Expectation, ExtractionKind, LookKind, Readable } from "../api/types";
-import type { Shape } from "../ui/Glyph";
-import { expectations } from "../ui/words";
+import vocabulary from "../api/vocabulary.json";
+import { type Look, looks } from "../ui/words";
 
 /** A check as it stands in a form. */
 export interface CheckDraft {
@@ -112,7 +112,7 @@ export function checkRequest(c: CheckDraft) {
       number: c.extraction.number,
     },
     expectation: c.expectation,
-    value: expectations[c.expectation].value ? filled(c.value) : null,
+    value: expectations[c.expectation].asked ? filled(c.value) : null,
     before: c.before,
     notYetUntil: digits === "" ? null : /^\d{1,7}$/.test(digits) ? Number(digits) : 0,
     settleSeconds: c.settleSeconds,
@@ -125,36 +125,25 @@ export function checkRequest(c: CheckDraft) {
   };
 }
 
-/** What is looked at beside read commands. */
-export const otherLooks: { kind: Exclude<LookKind, "READ">; title: string }[] = [
-  { kind: "REACHABLE", title: "Log-in from Safe Step" },
-  { kind: "SAVED", title: "Configuration saved" },
-  { kind: "TCP", title: "TCP probe from Safe Step" },
-  { kind: "LOG", title: "Log since the run began" },
-  { kind: "CONFIRM", title: "A person answers a question" },
-];
+/** What can be expected, in the words of the core. */
+export const expectations: Record<Expectation, { words: string; asked: string | null; knownBefore: boolean }> =
+  vocabulary.expectations;
 
-const ofLog: Expectation[] = ["CONTAINS", "ABSENT", "AT_LEAST", "AT_MOST", "EQUALS"];
+/** An expectation as it stands in a list to choose from: what is written beside it has a field of its own. */
+export const choiceOf = (e: Expectation) => expectations[e].words.replace("{value}", "…").replace(/ …$/, "");
+
+const kinds: Record<LookKind, { title: string; expectations: string[] }> = vocabulary.looks;
+
+/** What is looked at beside read commands. */
+export const otherLooks = (Object.keys(kinds) as LookKind[])
+  .filter((kind) => kind !== "READ")
+  .map((kind) => ({ kind, title: kinds[kind].title }));
 
 /** What can be expected of a kind of look; the first is the usual one. */
-export function expectationsOf(kind: LookKind): Expectation[] {
-  switch (kind) {
-    case "REACHABLE":
-    case "TCP":
-      return ["REACHABLE"];
-    case "SAVED":
-      return ["SAVED"];
-    case "CONFIRM":
-      return ["CONFIRMED"];
-    case "LOG":
-      return ofLog;
-    case "READ":
-      return (Object.keys(expectations) as Expectation[]).filter((e) => e !== "SAVED" && e !== "CONFIRMED");
-  }
-}
+export const expectationsOf = (kind: LookKind) => kinds[kind].expectations as Expectation[];
 
 /** Whether an expectation can be held against what is found before the change. */
-export const knownBefore = (e: Expectation) => e !== "SAME_AS_BEFORE" && e !== "WITHIN_SHARE" && e !== "CONFIRMED";
+export const knownBefore = (e: Expectation) => expectations[e].knownBefore;
 
 /** The draft with another thing to look at; what no longer fits falls back to what is usual. */
 export function lookingAt(c: CheckDraft, kind: LookKind, read: Readable | undefined): CheckDraft {
@@ -182,10 +171,7 @@ export function titleOf(c: CheckDraft, reads: Readable[]): string {
   if (c.kind === "CONFIRM") {
     return c.question || "A question";
   }
-  const what =
-    c.kind === "READ"
-      ? (reads.find((r) => r.name === c.read)?.title ?? c.read)
-      : otherLooks.find((l) => l.kind === c.kind)!.title;
+  const what = c.kind === "READ" ? (reads.find((r) => r.name === c.read)?.title ?? c.read) : kinds[c.kind].title;
   const to = c.arguments.address ? ` to ${c.arguments.address}` : "";
   const port = c.arguments.port ? ` port ${c.arguments.port}` : "";
   return what + to + port;
@@ -194,8 +180,7 @@ export function titleOf(c: CheckDraft, reads: Readable[]): string {
 /** What is expected, as a person reads it. */
 export function expectedOf(c: CheckDraft): string {
   const value = c.value.trim().replace(/\s*\n\s*/g, ", ");
-  const what =
-    c.expectation === "WITHIN_SHARE" ? `within ${value} % of before` : `${expectations[c.expectation].word} ${value}`;
+  const what = expectations[c.expectation].words.replace("{value}", value);
   return [
     what.trim(),
     c.before === "FAILS" ? "fails before" : "",
@@ -207,9 +192,9 @@ export function expectedOf(c: CheckDraft): string {
 }
 
 /** How a check that came out so looks. */
-export const outcomes: Record<CheckOutcome, { shape: Shape; word: string }> = {
-  PASSED: { shape: "done", word: "passed" },
-  WARNED: { shape: "failed", word: "warns" },
-  NOT_YET: { shape: "blocked", word: "not yet" },
-  FAILED: { shape: "failed", word: "failed" },
-};
+export const outcomes: Record<CheckOutcome, Look> = looks<CheckOutcome>(vocabulary.checkOutcomes, {
+  PASSED: "done",
+  WARNED: "failed",
+  NOT_YET: "blocked",
+  FAILED: "failed",
+});

@@ -4,16 +4,13 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { api, asProblem } from "../api/client";
 import type { DriftPolicy, Group, PersonEntry, Team } from "../api/types";
+import vocabulary from "../api/vocabulary.json";
 import { useMay } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { DriftNav } from "./DriftNav";
 
 /** What becomes of a change to a device that drifted beside it, and about which nobody has decided. */
-const besideChange = {
-  HOLD: "a change writes nothing until drift is decided",
-  TELL: "a change tells drift and goes on",
-  ALLOW: "a change goes on without a word about drift",
-} as const;
+const besideChange = vocabulary.undecidedDrift;
 
 /** Who is told too, and how soon somebody has to have decided. */
 export function PoliciesPage() {

@@ -327,6 +327,6 @@ public class Changes {
     }
 
     private static String words(ChangeState state) {
-        return state.name().toLowerCase(Locale.ROOT).replace('_', ' ');
+        return state.word();
     }
 }

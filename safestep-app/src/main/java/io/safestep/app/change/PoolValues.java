@@ -6,7 +6,6 @@ import io.safestep.core.change.ChangeState;
 import io.safestep.core.pool.LinkPair;
 import io.safestep.core.pool.PoolKind;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -41,11 +40,7 @@ class PoolValues {
     /** When nothing of the change is in the network, nothing of it is held. */
     void afterMove(Change change, ChangeState now, String login) {
         if (NOTHING_CAME_OF_IT.contains(now)) {
-            pools.free(
-                    change.number(),
-                    given -> false,
-                    "The change was " + now.name().toLowerCase(Locale.ROOT).replace('_', ' ') + ".",
-                    login);
+            pools.free(change.number(), given -> false, "The change was " + now.word() + ".", login);
         }
     }
 

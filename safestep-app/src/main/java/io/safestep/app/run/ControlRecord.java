@@ -9,7 +9,6 @@ import io.safestep.core.run.Phase;
 import io.safestep.core.run.RunState;
 import io.safestep.core.run.StepState;
 import java.time.Clock;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Predicate;
 import org.springframework.stereotype.Service;
@@ -141,6 +140,6 @@ class ControlRecord {
     }
 
     static String words(RunState state) {
-        return state.name().toLowerCase(Locale.ROOT).replace('_', ' ');
+        return state.word();
     }
 }

@@ -10,7 +10,6 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.SqlParameterValue;
 import org.springframework.stereotype.Service;
@@ -303,6 +302,6 @@ class RunJournal {
     }
 
     static String words(Phase phase) {
-        return phase.name().toLowerCase(Locale.ROOT).replace('_', ' ');
+        return phase.word();
     }
 }

@@ -1,5 +1,7 @@
 package io.safestep.core.change;
 
+import java.util.Locale;
+
 /** Where a change stands. See {@link ChangeTransitions} for the ways between. */
 public enum ChangeState {
     DRAFT,
@@ -14,6 +16,14 @@ public enum ChangeState {
     CLOSED,
     REJECTED,
     WITHDRAWN;
+
+    /** What people call it where the run turned back before anything was written: there was nothing to roll back. */
+    public static final String NOTHING_WRITTEN = "stopped, nothing written";
+
+    /** As people call it, lower case. */
+    public String word() {
+        return name().toLowerCase(Locale.ROOT).replace('_', ' ');
+    }
 
     /** In these states the author may still write; in the later two of them, writing breaks the seal. */
     public boolean editable() {

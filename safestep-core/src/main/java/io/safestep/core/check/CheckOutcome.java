@@ -2,12 +2,23 @@ package io.safestep.core.check;
 
 /** What came of looking at a check, worst last. */
 public enum CheckOutcome {
-    PASSED,
+    PASSED("passed"),
     /** It may be incomplete until another change has run. */
-    NOT_YET,
+    NOT_YET("not yet"),
     /** It did not pass, and only a warning is wanted. */
-    WARNED,
-    FAILED;
+    WARNED("warns"),
+    FAILED("failed");
+
+    private final String word;
+
+    CheckOutcome(String word) {
+        this.word = word;
+    }
+
+    /** As people call it. */
+    public String word() {
+        return word;
+    }
 
     /** Whether the run may go on. */
     public boolean mayGoOn() {

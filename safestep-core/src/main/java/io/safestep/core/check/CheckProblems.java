@@ -128,14 +128,9 @@ public final class CheckProblems {
                 && (missing || !check.value().matches("\\d{1,9}"))) {
             add("value", "Enter a whole number.");
         }
-        boolean asks = check.look().kind() == LookKind.CONFIRM;
-        if (asks != (expected == Expectation.CONFIRMED)) {
-            add(
-                    "expectation",
-                    asks ? "A question can only be answered with yes or no." : "Only a question can be confirmed.");
-        }
-        if ((check.look().kind() == LookKind.SAVED) != (expected == Expectation.SAVED)) {
-            add("expectation", "That the configuration is saved goes with looking at that, and with nothing else.");
+        LookKind kind = check.look().kind();
+        if (!kind.expectations().contains(expected)) {
+            add("expectation", unfit(kind, expected));
         }
         if (check.before() != Beforehand.ANY && !expected.knownBefore()) {
             add("before", "This can't be told before the change, because it compares with what is found then.");
@@ -143,14 +138,19 @@ public final class CheckProblems {
         if (check.notYetUntil() != null && check.before() == Beforehand.FAILS) {
             add("notYetUntil", "Choose one: that it fails before and passes after, or that it may fail until later.");
         }
-        LookKind kind = check.look().kind();
-        if (kind == LookKind.LOG && (expected == Expectation.SAME_AS_BEFORE || expected == Expectation.WITHIN_SHARE)) {
-            add("expectation", "There are no log lines of this run before it. Choose absent, contains or a number.");
-        }
-        boolean answers = kind == LookKind.REACHABLE || kind == LookKind.TCP;
-        if (answers && expected != Expectation.REACHABLE) {
-            add("expectation", "Whether something answers can only be expected to be reachable.");
-        }
+    }
+
+    private static String unfit(LookKind kind, Expectation expected) {
+        return switch (kind) {
+            case CONFIRM -> "A question can only be answered with yes or no.";
+            case SAVED -> "Of a saved configuration it can only be expected that it is saved.";
+            case LOG -> "There are no log lines of this run before it. Choose absent, contains or a number.";
+            case REACHABLE, TCP -> "Whether something answers can only be expected to be reachable.";
+            case READ ->
+                expected == Expectation.CONFIRMED
+                        ? "Only a question can be confirmed."
+                        : "That the configuration is saved goes with looking at that, and with nothing else.";
+        };
     }
 
     private void time() {

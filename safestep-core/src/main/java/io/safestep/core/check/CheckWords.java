@@ -25,10 +25,8 @@ public final class CheckWords {
         String source = arguments.containsKey("source") ? " from " + arguments.get("source") : "";
         String what = switch (look.kind()) {
             case READ -> readTitle.apply(look.read()) + to + source;
-            case REACHABLE -> "Log-in from Safe Step";
-            case SAVED -> "Configuration saved";
-            case TCP -> "TCP probe from Safe Step" + to;
-            case LOG -> "Log since the run began";
+            case TCP -> look.kind().title() + to;
+            case REACHABLE, SAVED, LOG -> look.kind().title();
             case CONFIRM -> look.question();
         };
         return look.from() == null ? what : what + ", seen from " + look.from();
@@ -37,18 +35,7 @@ public final class CheckWords {
     /** What is expected, for example {@code at least 4}. */
     public static String expected(CheckDefinition check) {
         String value = check.value() == null ? "" : check.value().strip().replaceAll("\\s*\\n\\s*", ", ");
-        String what = switch (check.expectation()) {
-            case SAME_AS_BEFORE -> "same as before";
-            case EQUALS -> "exactly " + value;
-            case CONTAINS -> "contains " + value;
-            case ABSENT -> "no " + value;
-            case AT_LEAST -> "at least " + value;
-            case AT_MOST -> "at most " + value;
-            case WITHIN_SHARE -> "within " + value + " % of before";
-            case REACHABLE -> check.look().kind() == LookKind.READ ? "answers" : "reachable";
-            case SAVED -> "saved";
-            case CONFIRMED -> "a person confirms";
-        };
+        String what = check.expectation().words(value);
         String before = check.before() == Beforehand.FAILS ? ", fails before" : "";
         String later = check.notYetUntil() == null ? "" : ", not yet until CR-" + check.notYetUntil();
         String warns = check.severity() == Severity.WARN ? ", only warns" : "";

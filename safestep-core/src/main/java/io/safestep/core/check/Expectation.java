@@ -1,25 +1,27 @@
 package io.safestep.core.check;
 
+import org.jspecify.annotations.Nullable;
+
 /** What a check expects to find after the change. */
 public enum Expectation {
     /** The same rows as before, in any order. */
-    SAME_AS_BEFORE(ValueKind.NONE, false),
+    SAME_AS_BEFORE("same as before", null, ValueKind.NONE, false),
     /** Exactly the rows that are written, in any order. */
-    EQUALS(ValueKind.TEXT, true),
+    EQUALS("exactly {value}", "what, a row a line", ValueKind.TEXT, true),
     /** A row with this subject, this state or this text. */
-    CONTAINS(ValueKind.TEXT, true),
+    CONTAINS("contains {value}", "what", ValueKind.TEXT, true),
     /** No such row. */
-    ABSENT(ValueKind.TEXT, true),
-    AT_LEAST(ValueKind.NUMBER, true),
-    AT_MOST(ValueKind.NUMBER, true),
+    ABSENT("has no {value}", "what", ValueKind.TEXT, true),
+    AT_LEAST("at least {value}", "how many", ValueKind.NUMBER, true),
+    AT_MOST("at most {value}", "how many", ValueKind.NUMBER, true),
     /** The amount differs from that before by at most so many per cent. */
-    WITHIN_SHARE(ValueKind.NUMBER, false),
+    WITHIN_SHARE("within {value} % of before", "per cent", ValueKind.NUMBER, false),
     /** There is an answer. */
-    REACHABLE(ValueKind.NONE, true),
+    REACHABLE("answers", null, ValueKind.NONE, true),
     /** Startup is the same as running. */
-    SAVED(ValueKind.NONE, true),
+    SAVED("saved", null, ValueKind.NONE, true),
     /** Somebody says yes. */
-    CONFIRMED(ValueKind.NONE, false);
+    CONFIRMED("a person confirms", null, ValueKind.NONE, false);
 
     /** What is written beside an expectation. */
     public enum ValueKind {
@@ -28,12 +30,31 @@ public enum Expectation {
         NUMBER
     }
 
+    private final String words;
+    private final @Nullable String asked;
     private final ValueKind value;
     private final boolean knownBefore;
 
-    Expectation(ValueKind value, boolean knownBefore) {
+    Expectation(String words, @Nullable String asked, ValueKind value, boolean knownBefore) {
+        this.words = words;
+        this.asked = asked;
         this.value = value;
         this.knownBefore = knownBefore;
+    }
+
+    /** As people read it; {@code {value}} stands for what is written beside it. */
+    public String words() {
+        return words;
+    }
+
+    /** As people read it with what is written beside it. */
+    public String words(String written) {
+        return words.replace("{value}", written);
+    }
+
+    /** What is asked for beside it; null when nothing is. */
+    public @Nullable String asked() {
+        return asked;
     }
 
     /** What a person has to write beside it. */

@@ -1,5 +1,7 @@
 package io.safestep.core.run;
 
+import java.util.Locale;
+
 /** Where a run stands. */
 public enum RunState {
     WAITING,
@@ -9,6 +11,11 @@ public enum RunState {
     SUCCEEDED,
     ROLLED_BACK,
     STUCK;
+
+    /** As people call it, lower case. */
+    public String word() {
+        return name().toLowerCase(Locale.ROOT).replace('_', ' ');
+    }
 
     public boolean ended() {
         return this == SUCCEEDED || this == ROLLED_BACK || this == STUCK;

@@ -1,0 +1,83 @@
+package io.safestep.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.safestep.app.change.UndecidedDrift;
+import io.safestep.app.device.DeviceRole;
+import io.safestep.core.change.ChangeState;
+import io.safestep.core.check.CheckOutcome;
+import io.safestep.core.check.Expectation;
+import io.safestep.core.check.LookKind;
+import io.safestep.core.run.Phase;
+import io.safestep.core.run.RunState;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.function.Function;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * The words that the browser shows are those of the core: the web app is built with this file. {@code
+ * -Dsafestep.vocabulary=write} renews it. Which words there are is checked on the other side by the compiler.
+ */
+class VocabularyTest {
+
+    private static final Path FILE = Path.of("..", "safestep-web", "src", "api", "vocabulary.json");
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    @Test
+    void theWebAppHasTheWordsOfTheCore() throws IOException {
+        Map<String, Object> words = words();
+        if ("write".equals(System.getProperty("safestep.vocabulary"))) {
+            Files.writeString(FILE, JSON.writerWithDefaultPrettyPrinter().writeValueAsString(words) + "\n");
+        }
+        assertThat(JSON.readTree(Files.readString(FILE)))
+                .as("%s is renewed by -Dsafestep.vocabulary=write", FILE)
+                .isEqualTo(JSON.readTree(JSON.writeValueAsString(words)));
+    }
+
+    private static Map<String, Object> words() {
+        Map<String, Object> words = new LinkedHashMap<>();
+        words.put("changeStates", each(ChangeState.values(), ChangeState::word));
+        words.put("nothingWritten", ChangeState.NOTHING_WRITTEN);
+        words.put("runStates", each(RunState.values(), RunState::word));
+        words.put("phases", each(Phase.values(), Phase::title));
+        words.put("checkOutcomes", each(CheckOutcome.values(), CheckOutcome::word));
+        words.put("looks", each(LookKind.values(), VocabularyTest::look));
+        words.put("expectations", each(Expectation.values(), VocabularyTest::expectation));
+        words.put("undecidedDrift", each(UndecidedDrift.values(), UndecidedDrift::words));
+        words.put(
+                "deviceRoles",
+                Arrays.stream(DeviceRole.values())
+                        .map(r -> r.name().toLowerCase(Locale.ROOT))
+                        .toList());
+        return words;
+    }
+
+    private static Map<String, Object> look(LookKind kind) {
+        List<String> expectations = kind.expectations().stream().map(Enum::name).toList();
+        return Map.of("title", kind.title(), "expectations", expectations);
+    }
+
+    private static Map<String, Object> expectation(Expectation expected) {
+        Map<String, Object> words = new LinkedHashMap<>();
+        words.put("words", expected.words());
+        words.put("asked", expected.asked());
+        words.put("knownBefore", expected.knownBefore());
+        return words;
+    }
+
+    private static <E extends Enum<E>> Map<String, Object> each(E[] values, Function<E, Object> said) {
+        Map<String, Object> words = new LinkedHashMap<>();
+        for (E value : values) {
+            words.put(value.name(), said.apply(value));
+        }
+        return words;
+    }
+}
