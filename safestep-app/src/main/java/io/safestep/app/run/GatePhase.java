@@ -13,12 +13,19 @@ import io.safestep.core.address.WrittenForms;
 import io.safestep.core.config.ConfigTree;
 import io.safestep.core.network.ownpath.OwnPath;
 import io.safestep.core.platform.DeviceIdentity;
+import io.safestep.core.run.StartGate;
+import io.safestep.core.run.StartGate.Claim;
+import io.safestep.core.run.StartGate.Hours;
+import io.safestep.core.run.StartGate.OfChange;
+import io.safestep.core.run.StartGate.OfDevice;
+import io.safestep.core.run.StartGate.Shown;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceSession;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -58,18 +65,26 @@ class GatePhase {
      * @param objection null for none
      * @param partner its partner; null when it has none
      */
-    private record Stored(String objection, Device device, Long partner, String partnerName) {}
+    private record Stored(
+            @Nullable String objection,
+            Device device,
+            @Nullable Long partner,
+            @Nullable String partnerName) {}
 
     PhaseResult look(DeviceWork work) throws DeviceException {
         Stored stored = transaction.execute(t -> stored(work));
         if (stored.objection() != null) {
-            return PhaseResult.failed(stored.objection() + "; nothing was written to this device");
+            return closed(stored.objection());
         }
         Optional<String> partner = partnerObjection(stored);
         if (partner.isPresent()) {
-            return PhaseResult.failed(partner.get() + "; nothing was written to this device");
+            return closed(partner.get());
         }
         return work.visits().visit(work.deviceId(), session -> onTheDevice(work, stored, session));
+    }
+
+    private static PhaseResult closed(String objection) {
+        return PhaseResult.failed(objection + "; nothing was written to this device");
     }
 
     private Stored stored(DeviceWork work) {
@@ -79,37 +94,48 @@ class GatePhase {
         Device entity = device.device();
         Device partner = entity.partner();
         return new Stored(
-                objection(run, change, device),
+                objection(run, change, entity),
                 entity,
                 partner == null ? null : partner.id(),
                 partner == null ? null : partner.name());
     }
 
-    private String objection(Run run, Change change, RunDevice device) {
+    private @Nullable String objection(Run run, Change change, Device device) {
         Instant now = clock.instant();
-        if (!run.seal().equals(change.seal()) || !approvals.approved(change, run.seal())) {
-            return "the seal on the approvals is not that of what would be sent";
-        }
-        if (!now.isBefore(run.window().end())) {
-            return "the window has closed";
-        }
-        List<Frozen> frozen =
-                change.isEmergency() ? List.of() : freezes.over(List.of(device.device()), now, now.plusMillis(1));
-        if (!frozen.isEmpty()) {
-            return "the freeze " + frozen.get(0).name() + " holds for "
-                    + frozen.get(0).scope();
-        }
-        if (device.device().stance() != Stance.MANAGED) {
-            return "its stance is observe by now: Safe Step may not write to it";
-        }
-        if (!runs.claimedBy(device.deviceId()).filter(run.id()::equals).isPresent()) {
-            return "another run has taken the device";
-        }
-        Device partner = device.device().partner();
-        Optional<Long> other = partner == null ? Optional.empty() : runs.claimedBy(partner.id());
-        return other.isPresent() && !other.get().equals(run.id())
-                ? partner.name() + ", its partner, is being changed by another run"
-                : null;
+        List<Frozen> frozen = freezes.over(List.of(device), now, now.plusMillis(1));
+        Device partner = device.partner();
+        OfChange ofChange = new OfChange(
+                change.state(),
+                change.isEmergency(),
+                now,
+                new Hours(run.window().start(), run.window().end()),
+                run.seal().equals(change.seal()) && approvals.approved(change, run.seal()),
+                !frozen.isEmpty(),
+                true);
+        OfDevice ofDevice = new OfDevice(
+                device.name(),
+                device.stance() == Stance.MANAGED,
+                claim(device, run),
+                partner == null ? Claim.NONE : claim(partner, run));
+        return StartGate.beforeDevice(ofChange, ofDevice)
+                .map(stop -> switch (stop.objection()) {
+                    case SEAL_NOT_APPROVED -> "the seal on the approvals is not that of what would be sent";
+                    case WINDOW_CLOSED -> "the window has closed";
+                    case FROZEN ->
+                        "the freeze " + frozen.get(0).name() + " holds for "
+                                + frozen.get(0).scope();
+                    case OBSERVED -> "its stance is observe by now: Safe Step may not write to it";
+                    case TAKEN -> "another run has taken the device";
+                    case PARTNER_TAKEN -> partner.name() + ", its partner, is being changed by another run";
+                    default -> throw new IllegalStateException(stop + " is not asked in the middle of a run.");
+                })
+                .orElse(null);
+    }
+
+    private Claim claim(Device device, Run run) {
+        return runs.claimedBy(device.id())
+                .map(holder -> holder.equals(run.id()) ? Claim.OURS : Claim.ANOTHERS)
+                .orElse(Claim.NONE);
     }
 
     /** A device is not taken out of a pair whose other half does not answer. */
@@ -127,23 +153,27 @@ class GatePhase {
 
     private PhaseResult onTheDevice(DeviceWork work, Stored stored, DeviceSession session) throws DeviceException {
         Device device = stored.device();
-        Optional<String> serial = access.identify(device, session).map(DeviceIdentity::serial);
-        if (device.serial() != null && serial.isPresent() && !serial.get().equals(device.serial())) {
-            return PhaseResult.failed("another box stands in its place: it shows serial number " + serial.get()
-                    + ", on record is " + device.serial() + "; nothing was written to this device");
-        }
-        // Time has passed since the backup: another device was changed, or a person was at work here.
-        ConfigTree current = work.engine().read(session.readRunning());
+        String serial =
+                access.identify(device, session).map(DeviceIdentity::serial).orElse(null);
+        boolean anotherBox = device.serial() != null && serial != null && !serial.equals(device.serial());
+        // Time has passed since the backup: another device was changed, or a person was at work here. Of another box
+        // nothing is read, since nothing says that it speaks the same language.
+        ConfigTree current = anotherBox ? work.before() : work.engine().read(session.readRunning());
         List<String> moved = work.engine().touchedDifferences(work.before(), current, work.script());
-        if (!moved.isEmpty()) {
-            return PhaseResult.failed("changed since its backup a moment ago: " + String.join(", ", moved)
-                    + "; nothing was written to this device");
-        }
-        if (!session.hasTimer() && cutsItself(work, device.address(), current)) {
-            return PhaseResult.failed("the script cuts the path to it, and the device has no timer by which it would go"
-                    + " back by itself; nothing was written to this device");
-        }
-        return PhaseResult.done("nothing speaks against it");
+        Shown shown = new Shown(
+                anotherBox, !moved.isEmpty(), cutsItself(work, device.address(), current), session.hasTimer());
+        return StartGate.onDevice(device.name(), shown)
+                .map(stop -> closed(
+                        switch (stop.objection()) {
+                            case ANOTHER_BOX ->
+                                "another box stands in its place: it shows serial number " + serial + ", on record is "
+                                        + device.serial();
+                            case GROUND_MOVED -> "changed since its backup a moment ago: " + String.join(", ", moved);
+                            case CUTS_ITSELF ->
+                                "the script cuts the path to it, and the device has no timer by which it would go back by itself";
+                            default -> throw new IllegalStateException(stop + " is not what a device shows.");
+                        }))
+                .orElseGet(() -> PhaseResult.done("nothing speaks against it"));
     }
 
     private static boolean cutsItself(DeviceWork work, String address, ConfigTree current) {
