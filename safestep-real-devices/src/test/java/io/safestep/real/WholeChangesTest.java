@@ -146,9 +146,8 @@ class WholeChangesTest extends SafeStepTest {
 
     @Test
     void aHarmlessChangeIsSavedAsTheRouterSays() {
-        // Beside the neighbours: a command that the router refuses without BGP, and one that ends only by a key. Its
-        // ping
-        // is sent by the shell of the lab, which stands outside the router.
+        // Beside the neighbours: a command that the router refuses without BGP, and one that ends only by a key.
+        // The ping is sent by the shell of the lab, which stands outside the router.
         int number = story.submitted(
                 "Description",
                 Map.of("real-1", "interface to2\n description to the second\n"),
