@@ -4,6 +4,7 @@ import io.safestep.app.backup.Backups;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Platforms;
 import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.config.ConfigSyntaxException;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -52,14 +53,19 @@ class SavedBeside {
                 + ". The save of this change puts that into startup, too.";
     }
 
-    /** Nothing when there is nothing to compare with, or the profile of the platform is missing. */
+    /** Nothing when there is nothing to compare with, or it can't be read as the platform says. */
     private String where(Device device, Optional<Long> than, String joined) {
         Optional<Long> running = backups.newestRunning(device.id());
         if (than.isEmpty() || running.isEmpty() || !platforms.has(device.platform())) {
             return "";
         }
         ConfigEngine engine = platforms.engine(device.platform());
-        String parts = engine.differingParts(backups.keptTree(than.get()), backups.keptTree(running.get()));
-        return parts.isEmpty() ? "" : joined + parts;
+        try {
+            String parts = engine.differingParts(backups.keptTree(than.get()), backups.keptTree(running.get()));
+            return parts.isEmpty() ? "" : joined + parts;
+        } catch (ConfigSyntaxException e) {
+            // That it differs is told all the same; who writes lines for it is told that it can't be read.
+            return "";
+        }
     }
 }

@@ -2,6 +2,7 @@ package io.safestep.app.device;
 
 import io.safestep.app.settings.NetworkSettings;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
@@ -21,6 +22,13 @@ public class DevicePorts {
 
     public int of(Device device) {
         return of(device.reach().port(), device.platform());
+    }
+
+    /** The same; empty when nothing says it, since the profile of its platform is missing. */
+    public Optional<Integer> known(Device device) {
+        return device.reach().port() != null || platforms.has(device.platform())
+                ? Optional.of(of(device))
+                : Optional.empty();
     }
 
     /**

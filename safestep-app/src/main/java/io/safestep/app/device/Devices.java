@@ -133,7 +133,7 @@ public class Devices {
     }
 
     private boolean isReachedAt(Device device, int port) {
-        return (device.reach().port() != null || platforms.has(device.platform())) && ports.of(device) == port;
+        return ports.known(device).filter(p -> p == port).isPresent();
     }
 
     /** The sentence for a person who wants another device where this one is reached. */

@@ -29,7 +29,6 @@ class Finder {
     private final DeviceAccess access;
     private final CredentialChoice choice;
     private final Credentials credentials;
-    private final Platforms platforms;
     private final DevicePorts ports;
     private final TransactionTemplate transaction;
     private final DeviceFinder finder;
@@ -46,7 +45,6 @@ class Finder {
         this.access = access;
         this.choice = choice;
         this.credentials = credentials;
-        this.platforms = platforms;
         this.ports = ports;
         this.transaction = transaction;
         List<PlatformProfile> profiles = new ArrayList<>();
@@ -60,11 +58,9 @@ class Finder {
      */
     record Seen(Found found, int port, long credentialId) {}
 
-    /** Where a device on record is reached; empty when nothing says it, since the profile of its platform is missing. */
+    /** Where a device on record is reached; empty when nothing says it. */
     Optional<Integer> portOf(Device device) {
-        return device.reach().port() != null || platforms.has(device.platform())
-                ? Optional.of(ports.of(device))
-                : Optional.empty();
+        return ports.known(device);
     }
 
     Opened opened(long credentialId) {

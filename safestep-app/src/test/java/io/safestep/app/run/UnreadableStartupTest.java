@@ -14,6 +14,8 @@ import java.util.Map;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 
 /** A device that does not show what it starts with: what it says of its saves is all that is known. */
@@ -21,6 +23,9 @@ class UnreadableStartupTest extends SafeStepTest {
 
     private static final String QUIET = "brn-ac-2";
     private static final String OTHER = "ops-fw-b";
+
+    @Autowired
+    private JdbcTemplate jdbc;
 
     private ApiClient administrator;
     private ChangeStory story;
@@ -86,7 +91,14 @@ class UnreadableStartupTest extends SafeStepTest {
     /** Somebody has said that it is of another kind. */
     @Test
     void aBaselineInAnotherLanguageIsCalledThat() {
+        int number = story.submitted("In the old language", Map.of(QUIET, "contact old language\n"), List.of());
+        jdbc.update("update device set matches = false where name = ?", QUIET);
         becomes("ostrel-restconf");
+        ApiClient.Answer page = story.manager().get("/api/changes/" + number);
+        jdbc.update("update device set matches = true where name = ?", QUIET);
+        assertThat(page.status()).as("%s", page).isEqualTo(200);
+        assertThat(page.body().at("/targets/0/beside").asString())
+                .startsWith("It differs from its baseline, and nobody");
         ApiClient.Answer refused = story.engineer()
                 .post(
                         "/api/changes",
