@@ -3,6 +3,12 @@ import type { Schemas } from "./client";
 // Short names for what the OpenAPI document describes.
 export type Change = Schemas["ChangeView"];
 export type ChangeRow = Schemas["ChangeViewRow"];
+/** A change in the list, with what it waits for. */
+export type ListedChange = Schemas["NextListed"];
+export type Next = Schemas["NextStepsStanding"];
+export type NextStep = Schemas["NextStep"];
+export type Rung = NextStep["rung"];
+export type Standing = NextStep["tone"];
 export type ChangeState = Change["state"];
 export type CheckView = Schemas["ChangeViewCheck"];
 export type CheckDefinition = CheckView["definition"];

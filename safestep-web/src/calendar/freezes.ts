@@ -6,8 +6,8 @@ export const inTheWay = (f: Pick<Frozen, "name" | "begins" | "ends" | "scope">) 
   `${f.name}, freeze for ${f.scope}, ${dayAndTime(f.begins)} to ${dayAndTime(f.ends)}`;
 
 /** The freeze that keeps a booked change from running at all in its opening; null when there is time enough for it. */
-export const keptBy = (booking: { frozen: Frozen | null; spareSeconds: number }): Frozen | null =>
-  booking.spareSeconds < 0 ? booking.frozen : null;
+export const keptBy = (booking: { frozen: Frozen | null; fits: boolean }): Frozen | null =>
+  booking.fits ? null : booking.frozen;
 
 /** What a freeze holds for. */
 export const holdsFor = (f: { sites: string[]; groups: string[] }) =>

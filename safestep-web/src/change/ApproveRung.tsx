@@ -4,26 +4,29 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { api, asProblem } from "../api/client";
 import type { Approval, Change } from "../api/types";
+import vocabulary from "../api/vocabulary.json";
 import { useMay, usePerson } from "../session/session";
-import { Glyph, type Shape } from "../ui/Glyph";
+import { Glyph } from "../ui/Glyph";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
+import { looks } from "../ui/words";
 import { BuildReview } from "./BuildRung";
-import { useApprovals } from "./queries";
+import { useApprovals, useNext } from "./queries";
 
-const verdicts: Record<Approval["verdict"], { shape: Shape; word: string }> = {
-  APPROVED: { shape: "done", word: "approved" },
-  RETURNED: { shape: "blocked", word: "returned it" },
-  REJECTED: { shape: "failed", word: "rejected it" },
-  RELEASED: { shape: "done", word: "released it as an emergency" },
-  REVIEWED: { shape: "done", word: "reviewed it afterwards" },
-};
+const verdicts = looks<Approval["verdict"]>(vocabulary.verdicts, {
+  APPROVED: "done",
+  RETURNED: "blocked",
+  REJECTED: "failed",
+  RELEASED: "done",
+  REVIEWED: "done",
+});
 
 export function ApproveRung({ change }: { change: Change }) {
   const person = usePerson();
   const mayDecide = useMay("DECIDE_CHANGES");
   const approvals = useApprovals(change.number);
-  const open = change.state === "IN_REVIEW" || change.state === "APPROVED";
+  const next = useNext(change.number).data?.step;
+  const inReview = next?.kind === "DECIDE" || next?.kind === "RELEASE";
   const author = person.login === change.author;
   return (
     <>
@@ -55,11 +58,13 @@ export function ApproveRung({ change }: { change: Change }) {
             <b className="mono">{t.device}</b> {t.beside}
           </Block>
         ))}
-      {open && author && mayDecide && (
+      {inReview && author && mayDecide && (
         <p className="soft mt-2">You wrote this change, so somebody else has to decide about it.</p>
       )}
-      {open && !author && mayDecide && change.state === "IN_REVIEW" && <Decision change={change} />}
-      {change.emergencyReason !== null && !author && <EmergencyDecision change={change} approvals={approvals.data} />}
+      {inReview && next.yours && mayDecide && <Decision change={change} />}
+      {next?.yours && (next.kind === "RELEASE" || next.kind === "REVIEW") && (
+        <EmergencyDecision change={change} release={next.kind === "RELEASE"} />
+      )}
       {change.targets.length > 0 && (
         <>
           <h2 className="mt-4">What is approved</h2>
@@ -70,18 +75,11 @@ export function ApproveRung({ change }: { change: Change }) {
   );
 }
 
-const ran: Change["state"][] = ["COMPLETED", "ROLLED_BACK", "NEEDS_ATTENTION"];
-
 /** Before: letting an emergency run. Afterwards: looking at it as an approver would have. */
-function EmergencyDecision({ change, approvals }: { change: Change; approvals: Approval[] | undefined }) {
-  const mayRun = useMay("RUN_CHANGES");
-  const mayDecide = useMay("DECIDE_CHANGES");
+function EmergencyDecision({ change, release }: { change: Change; release: boolean }) {
   const [words, setWords] = useState("");
   const [seal] = useState(change.seal);
   const client = useQueryClient();
-  const release = change.state === "IN_REVIEW" && (mayRun || mayDecide);
-  const looked = approvals?.some((a) => a.verdict === "REVIEWED" || (a.verdict === "APPROVED" && a.counts));
-  const review = ran.includes(change.state) && mayDecide && !looked;
   const decide = useMutation({
     mutationFn: () =>
       release
@@ -90,9 +88,6 @@ function EmergencyDecision({ change, approvals }: { change: Change; approvals: A
     onSuccess: () => setWords(""),
     onSettled: () => client.invalidateQueries(),
   });
-  if (!release && !review) {
-    return null;
-  }
   const problem = decide.error ? asProblem(decide.error) : null;
   const fieldError = problem?.errors[0]?.message;
   return (

@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { Link, Navigate, NavLink, useNavigate, useParams } from "react-router";
 import { api, asProblem } from "../api/client";
-import type { Change, Placement, Run } from "../api/types";
+import type { Change, Next, Placement, Run } from "../api/types";
 import { RunRung } from "../run/RunRung";
 import { Glyph } from "../ui/Glyph";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
@@ -15,8 +15,8 @@ import { BuildEdit, BuildReview } from "./BuildRung";
 import { CloseRung } from "./CloseRung";
 import { DescribeFields } from "./DescribeFields";
 import { type Editor, useEditor } from "./editor";
-import { currentRung, ladderOf, type RungName, rungs } from "./ladder";
-import { useApprovals, useChange, usePlacement, useRuns } from "./queries";
+import { ladderOf, rungName, type RungName, rungs } from "./ladder";
+import { useChange, useNext, usePlacement, useRuns } from "./queries";
 import { numberOf } from "./number";
 import { MovedGroups, WayOn } from "./WayOn";
 
@@ -41,26 +41,30 @@ export function ChangePage() {
 
 function Numbered({ number, rung }: { number: string; rung?: string }) {
   const change = useChange(number);
-  if (change.error && !change.data) {
+  const next = useNext(Number(number));
+  const error = (!change.data && change.error) || (!next.data && next.error);
+  if (error) {
     return (
       <>
-        <ErrorBlock error={change.error} />
+        <ErrorBlock error={error} />
         <Link to="/changes">All changes</Link>
       </>
     );
   }
-  if (change.data && !rungs.some((r) => r === rung)) {
-    // The rung is chosen once, by the state on arrival: a page must not jump away under somebody's hand.
-    return <Navigate replace to={`/changes/${number}/${currentRung(change.data)}`} />;
+  const shown = rungs.find((r) => r === rung);
+  if (next.data && !shown) {
+    // The rung is chosen once, by what is next on arrival: a page must not jump away under somebody's hand.
+    return <Navigate replace to={`/changes/${number}/${rungName(next.data.step.rung)}`} />;
   }
   // The page keeps what is written in it as long as it shows the same change.
-  return change.data ? <Loaded key={change.data.number} change={change.data} /> : <Loading />;
+  return change.data && shown ? (
+    <Loaded key={change.data.number} change={change.data} next={next.data} rung={shown} />
+  ) : (
+    <Loading />
+  );
 }
 
-function Loaded({ change }: { change: Change }) {
-  const params = useParams();
-  const rung = rungs.find((r) => r === params.rung) ?? currentRung(change);
-  const approvals = useApprovals(change.number);
+function Loaded({ change, next, rung }: { change: Change; next: Next | undefined; rung: RungName }) {
   const placement = usePlacement(change.number);
   const runs = useRuns(change.number);
   const run = runs.data?.[0];
@@ -92,11 +96,11 @@ function Loaded({ change }: { change: Change }) {
           )}
         </p>
       </div>
-      <WayOn change={change} placement={placement.data} run={run} editor={editor} rung={rung} />
-      <MovedGroups change={change} />
+      <WayOn change={change} next={next?.step} editor={editor} rung={rung} />
+      <MovedGroups change={change} next={next?.step} />
       <div className="ladder-cols">
         <nav className="ladder" aria-label="Steps of the change">
-          {ladderOf(change, approvals.data ?? [], placement.data, run, editor.dirty).map((r) => (
+          {ladderOf(next, editor.dirty).map((r) => (
             <NavLink
               key={r.name}
               to={`/changes/${change.number}/${r.name}`}

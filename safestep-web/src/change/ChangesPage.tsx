@@ -1,60 +1,68 @@
-import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate } from "react-router";
-import { api } from "../api/client";
-import type { ChangeRow } from "../api/types";
+import type { ListedChange } from "../api/types";
 import { useMay } from "../session/session";
 import { type Column, DataList } from "../ui/DataList";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
 import { changeState } from "../ui/words";
+import { useChanges } from "../api/changes";
 
-const columns: Column<ChangeRow>[] = [
-  { key: "number", title: "Number", width: "100px", text: (c) => c.subject, order: (c) => c.number },
+const columns: Column<ListedChange>[] = [
+  {
+    key: "number",
+    title: "Number",
+    width: "100px",
+    text: ({ change }) => change.subject,
+    order: ({ change }) => change.number,
+  },
   {
     key: "title",
     title: "Title",
     width: "minmax(0, 3fr)",
-    text: (c) => (c.emergency ? `emergency: ${c.title}` : c.title),
-    show: (c) => (
+    text: ({ change }) => (change.emergency ? `emergency: ${change.title}` : change.title),
+    show: ({ change }) => (
       <>
-        {c.emergency && <b className="harm">emergency </b>}
-        {c.title}
+        {change.emergency && <b className="harm">emergency </b>}
+        {change.title}
       </>
     ),
   },
   {
     key: "state",
     title: "State",
-    width: "200px",
-    text: (c) => changeState(c).word,
-    show: (c) => <Status state={changeState(c)} />,
+    width: "170px",
+    text: ({ change }) => changeState(change).word,
+    show: ({ change }) => <Status state={changeState(change)} />,
   },
-  { key: "author", title: "Author", width: "120px", text: (c) => c.authorName },
+  {
+    key: "waits",
+    title: "Waits for",
+    width: "170px",
+    text: ({ next }) => next.brief,
+    show: ({ next }) => <span title={next.sentence}>{next.yours ? <b>{next.brief}</b> : next.brief}</span>,
+  },
+  { key: "author", title: "Author", width: "110px", text: ({ change }) => change.authorName },
   {
     key: "devices",
     title: "Devices",
-    width: "minmax(0, 2.5fr)",
-    text: (c) => c.devices.join(", "),
-    show: (c) => <span className="mono">{c.devices.join(", ")}</span>,
+    width: "minmax(0, 2fr)",
+    text: ({ change }) => change.devices.join(", "),
+    show: ({ change }) => <span className="mono">{change.devices.join(", ")}</span>,
   },
   {
     key: "updated",
     title: "Last moved",
     width: "140px",
-    text: (c) => dayAndTime(c.updatedAt),
-    order: (c) => c.updatedAt,
+    text: ({ change }) => dayAndTime(change.updatedAt),
+    order: ({ change }) => change.updatedAt,
   },
 ];
 
 export function ChangesPage() {
   const may = useMay("WRITE_CHANGES");
   const navigate = useNavigate();
-  const changes = useQuery({
-    queryKey: ["changes"],
-    queryFn: () => api.get<ChangeRow[]>("/api/changes"),
-    refetchInterval: 10_000,
-  });
+  const changes = useChanges(10_000);
   return (
     <>
       <div className="head">
@@ -74,8 +82,8 @@ export function ChangesPage() {
           name="changes"
           rows={changes.data}
           columns={columns}
-          id={(c) => String(c.number)}
-          link={(c) => `/changes/${c.number}`}
+          id={({ change }) => String(change.number)}
+          link={({ change }) => `/changes/${change.number}`}
           empty={
             <>
               There is no change yet.{" "}

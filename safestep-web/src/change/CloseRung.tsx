@@ -11,15 +11,14 @@ import { csv, download } from "../ui/csv";
 import { Glyph } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { clockSeconds, dayName } from "../ui/time";
-import { useRecord } from "./queries";
-
-const closable = ["COMPLETED", "ROLLED_BACK"];
+import { useNext, useRecord } from "./queries";
 
 /** How it went, and the record of everything that was done to this change. */
 export function CloseRung({ change }: { change: Change }) {
   const mayClose = useMay("CLOSE_CHANGES");
   const record = useRecord(change.subject);
-  const canClose = closable.includes(change.state);
+  const next = useNext(change.number).data?.step;
+  const canClose = next?.kind === "CLOSE";
   return (
     <>
       {change.outcomeNote && (
@@ -32,7 +31,8 @@ export function CloseRung({ change }: { change: Change }) {
       {canClose && !mayClose && (
         <p className="empty">An engineer or a change manager closes it with a note of how it went.</p>
       )}
-      {change.state === "NEEDS_ATTENTION" && (
+      {next?.kind === "REVIEW" && <p className="empty">{next.sentence}</p>}
+      {next?.kind === "STUCK" && (
         <p className="empty">
           Not everything could be undone.{" "}
           <Link to={`/changes/${change.number}/run`}>The rung Run shows the ways on</Link>: it is closed when two people

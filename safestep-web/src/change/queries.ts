@@ -1,11 +1,19 @@
 import { useQuery } from "@tanstack/react-query";
 import { api } from "../api/client";
-import type { Approval, Build, Change, Placement, ReadCommand, RecordEntry, Run } from "../api/types";
+import type { Approval, Build, Change, Next, Placement, ReadCommand, RecordEntry, Run } from "../api/types";
 
 export const useChange = (number: string) =>
   useQuery({
     queryKey: ["change", number],
     queryFn: () => api.get<Change>(`/api/changes/${number}`),
+    refetchInterval: 5_000,
+  });
+
+/** What the change waits for, and how far each rung is, as the person who is signed in may see to it. */
+export const useNext = (number: number) =>
+  useQuery({
+    queryKey: ["change", String(number), "next"],
+    queryFn: () => api.get<Next>(`/api/changes/${number}/next`),
     refetchInterval: 5_000,
   });
 

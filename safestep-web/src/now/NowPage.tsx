@@ -2,25 +2,12 @@ import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { api } from "../api/client";
-import type { DeviceRow, Need, Now, Opening } from "../api/types";
+import type { DeviceRow, Now, Opening } from "../api/types";
 import { Glyph, type Shape } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { clock, dayName, duration, fromNow } from "../ui/time";
 import { useNow } from "../ui/useNow";
-import { changeState, grouped, runStates } from "../ui/words";
-
-const needs: Record<Need["kind"], { shape: Shape; rung: string; lead: (subject: string) => string; rest: string }> = {
-  STUCK: { shape: "failed", rung: "run", lead: (s) => `${s} is stuck`, rest: "Its run could not undo everything." },
-  WAITS: { shape: "blocked", rung: "run", lead: (s) => `The run of ${s} waits for a person`, rest: "" },
-  RUNNING: { shape: "going", rung: "run", lead: (s) => `${s} is running`, rest: "" },
-  FROZEN: { shape: "blocked", rung: "book", lead: (s) => `Book ${s} anew`, rest: "It can't run in its window." },
-  START: { shape: "blocked", rung: "run", lead: (s) => `Start ${s}`, rest: "Its window is open." },
-  DECIDE: { shape: "blocked", rung: "approve", lead: (s) => `Decide about ${s}`, rest: "" },
-  RETURNED: { shape: "blocked", rung: "build", lead: (s) => `${s} came back to you`, rest: "" },
-  BOOK: { shape: "blocked", rung: "book", lead: (s) => `Book ${s}`, rest: "It is approved and has no window yet." },
-  CLOSE: { shape: "notyet", rung: "close", lead: (s) => `Close ${s}`, rest: "It has run; say how it went." },
-  FINISH: { shape: "notyet", rung: "build", lead: (s) => `Finish ${s}`, rest: "It is a draft of yours." },
-};
+import { changeState, grouped, runStates, standings } from "../ui/words";
 
 export function NowPage() {
   const now = useNow();
@@ -39,17 +26,14 @@ export function NowPage() {
         <section aria-labelledby="needs-you">
           <h2 id="needs-you">Needs you</h2>
           {needsYou.length === 0 && <p className="empty">Nothing waits for you.</p>}
-          {needsYou.map((need) => {
-            const kind = needs[need.kind];
-            return (
-              <Item key={need.number + need.kind} shape={kind.shape} when={fromNow(need.since, now)}>
-                <b>
-                  <Link to={`/changes/${need.number}/${kind.rung}`}>{kind.lead(need.subject)}</Link>
-                </b>
-                : {need.title}. {kind.rest} {need.detail}
-              </Item>
-            );
-          })}
+          {needsYou.map((need) => (
+            <Item key={need.number + need.kind} shape={standings[need.mark].shape} when={fromNow(need.since, now)}>
+              <b>
+                <Link to={`/changes/${need.number}/${need.rung.toLowerCase()}`}>{need.action}</Link>
+              </b>
+              : {need.title}. {need.sentence}
+            </Item>
+          ))}
           <NextWindow window={window} now={now} />
         </section>
         <section aria-labelledby="not-right">

@@ -2,8 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Dropdown from "react-bootstrap/Dropdown";
 import { NavLink, Outlet, useLocation } from "react-router";
+import { useChanges } from "../api/changes";
 import { api } from "../api/client";
-import type { ChangeRow, Device, FindingRow, Notice, Now } from "../api/types";
+import type { Device, FindingRow, Notice, Now } from "../api/types";
 import { useLogOut, usePerson } from "../session/session";
 import { HoursStrip } from "./HoursStrip";
 import { Mark } from "./Mark";
@@ -11,8 +12,6 @@ import { SearchBox } from "./SearchBox";
 import { applyTheme, pinnedTheme, type Theme } from "./theme";
 import { clock, dayName, zonePlace } from "./time";
 import { useNow } from "./useNow";
-
-const ended = ["CLOSED", "REJECTED", "WITHDRAWN"];
 
 /** Pages that belong to the devices, though their paths do not say so. */
 const aboutDevices = (path: string) => /^\/(bring-in|searches|groups|credentials|rounds|import)(\/|$)/.test(path);
@@ -22,7 +21,7 @@ export function Frame({ practice }: { practice: boolean }) {
   const now = useNow();
   const { pathname } = useLocation();
   const needs = useQuery({ queryKey: ["now"], queryFn: () => api.get<Now>("/api/now"), refetchInterval: 10_000 });
-  const changes = useQuery({ queryKey: ["changes"], queryFn: () => api.get<ChangeRow[]>("/api/changes") });
+  const changes = useChanges();
   const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<Device[]>("/api/devices") });
   const findings = useQuery({
     queryKey: ["findings", false],
@@ -64,7 +63,7 @@ export function Frame({ practice }: { practice: boolean }) {
             Now <em className={stuck ? "warn" : ""}>{needs.data?.needsYou.length || ""}</em>
           </NavLink>
           <NavLink to="/changes">
-            Changes <em>{changes.data?.filter((c) => !ended.includes(c.state)).length || ""}</em>
+            Changes <em>{changes.data?.filter((c) => c.next.kind !== "OVER").length || ""}</em>
           </NavLink>
           <NavLink to="/calendar">Calendar</NavLink>
           <NavLink to="/devices" className={({ isActive }) => (isActive || aboutDevices(pathname) ? "active" : "")}>

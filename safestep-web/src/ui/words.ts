@@ -1,4 +1,4 @@
-import type { ChangeState, Phase, Run } from "../api/types";
+import type { ChangeState, Phase, Run, Standing } from "../api/types";
 import vocabulary from "../api/vocabulary.json";
 import type { Shape } from "./Glyph";
 
@@ -54,6 +54,17 @@ const stoppedUnwritten: Look = { shape: "undone", word: vocabulary.nothingWritte
 export function runState(run: Pick<Run, "state" | "devices">): Look {
   return run.state === "ROLLED_BACK" && !run.devices.some((d) => d.written) ? stoppedUnwritten : runStates[run.state];
 }
+
+/** How far something is, as a shape and as the tone of a message. */
+export const standings: Record<Standing, { shape: Shape; tone: string }> = {
+  NONE: { shape: "dot", tone: "calm" },
+  NOT_YET: { shape: "notyet", tone: "calm" },
+  GOING: { shape: "going", tone: "calm" },
+  BLOCKED: { shape: "blocked", tone: "" },
+  DONE: { shape: "done", tone: "good" },
+  FAILED: { shape: "failed", tone: "bad" },
+  UNDONE: { shape: "undone", tone: "undone" },
+};
 
 export const phaseWords: Record<Phase, string> = vocabulary.phases;
 

@@ -546,6 +546,9 @@ create table change_target (
   wanted_backup_id bigint references backup,
   -- What an author says of one device beside lines: values for a template, or what becomes of lines that name a device.
   template_version_id bigint references template_version,
+  -- How many commands the scripts have: what lists and times need of them, without opening them.
+  commands integer not null default 0,
+  undo_commands integer not null default 0,
   unique (change_id, device_id)
 );
 

@@ -1,6 +1,7 @@
 package io.safestep.app.approval;
 
 import io.safestep.app.people.Person;
+import io.safestep.core.change.Verdict;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -47,6 +48,10 @@ class Approval {
         this.comment = comment;
         this.seal = seal;
         this.decidedAt = decidedAt;
+    }
+
+    Long changeId() {
+        return changeId;
     }
 
     Person person() {

@@ -1,6 +1,7 @@
 package io.safestep.app.approval;
 
 import io.safestep.app.people.SignedIn;
+import io.safestep.core.change.Verdict;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;

@@ -1,5 +1,6 @@
 package io.safestep.app.approval;
 
+import java.util.Collection;
 import java.util.List;
 import org.springframework.data.jpa.repository.EntityGraph;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -8,4 +9,7 @@ interface ApprovalRepository extends JpaRepository<Approval, Long> {
 
     @EntityGraph(attributePaths = "person")
     List<Approval> findByChangeIdOrderById(Long changeId);
+
+    @EntityGraph(attributePaths = "person")
+    List<Approval> findByChangeIdInOrderById(Collection<Long> changeIds);
 }

@@ -1,5 +1,6 @@
 package io.safestep.app.approval;
 
+import io.safestep.core.change.Verdict;
 import java.time.Instant;
 
 /**

@@ -3,16 +3,23 @@ package io.safestep.app.approval;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
+import io.safestep.app.change.Outlines;
 import io.safestep.app.people.People;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.change.ChangeAction;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.FourEyes;
 import io.safestep.core.change.Seal;
+import io.safestep.core.change.Verdict;
+import io.safestep.core.next.ChangeFacts;
 import java.time.Clock;
+import java.util.Collection;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -126,9 +133,49 @@ public class Approvals {
     /** Whether somebody who may decide has looked at the change, before it ran or afterwards. */
     @Transactional(readOnly = true)
     boolean looked(Change change) {
-        return repository.findByChangeIdOrderById(change.id()).stream()
-                .anyMatch(a -> a.verdict() == Verdict.REVIEWED
-                        || a.verdict() == Verdict.APPROVED && a.seal().equals(change.seal()));
+        return repository.findByChangeIdOrderById(change.id()).stream().anyMatch(a -> looked(a, change.seal()));
+    }
+
+    private static boolean looked(Approval a, @Nullable String seal) {
+        return a.verdict() == Verdict.REVIEWED
+                || a.verdict() == Verdict.APPROVED && a.seal().equals(seal);
+    }
+
+    /** What was decided about changes, by their ids; asked for all at once. */
+    @Transactional(readOnly = true)
+    public Map<Long, ChangeFacts.Review> reviews(Collection<Outlines.Outline> changes) {
+        Map<Long, List<Approval>> decisions =
+                repository
+                        .findByChangeIdInOrderById(
+                                changes.stream().map(Outlines.Outline::id).toList())
+                        .stream()
+                        .collect(Collectors.groupingBy(Approval::changeId));
+        return changes.stream()
+                .collect(Collectors.toMap(
+                        Outlines.Outline::id, c -> review(c, decisions.getOrDefault(c.id(), List.of()))));
+    }
+
+    private static ChangeFacts.Review review(Outlines.Outline change, List<Approval> decisions) {
+        return new ChangeFacts.Review(
+                decisions.isEmpty() ? null : decided(decisions.get(decisions.size() - 1)),
+                decisions.stream()
+                        .filter(a -> inForce(a, change.emergency(), change.author(), change.seal()))
+                        .findFirst()
+                        .map(Approvals::decided)
+                        .orElse(null),
+                decisions.stream().anyMatch(a -> looked(a, change.seal())));
+    }
+
+    private static ChangeFacts.Decided decided(Approval a) {
+        return new ChangeFacts.Decided(a.verdict(), a.person().name(), a.comment(), Seal.brief(a.seal()));
+    }
+
+    /** Whether a decision lets content with this seal run. */
+    private static boolean inForce(Approval a, boolean emergency, String author, @Nullable String seal) {
+        return (a.verdict() == Verdict.APPROVED || emergency && a.verdict() == Verdict.RELEASED)
+                && seal != null
+                && FourEyes.satisfied(
+                        author, seal, List.of(new FourEyes.Decision(a.person().login(), a.seal())));
     }
 
     @Transactional(readOnly = true)
@@ -141,8 +188,7 @@ public class Approvals {
                         a.verdict(),
                         a.comment(),
                         Seal.brief(a.seal()),
-                        (a.verdict() == Verdict.APPROVED || a.verdict() == Verdict.RELEASED)
-                                && a.seal().equals(change.seal()),
+                        inForce(a, change.isEmergency(), change.author().login(), change.seal()),
                         a.decidedAt()))
                 .toList();
     }
@@ -150,10 +196,7 @@ public class Approvals {
     /** Whether the content with this seal is approved, or an emergency with it released, by somebody other than its author. */
     @Transactional(readOnly = true)
     public boolean approved(Change change, String seal) {
-        List<FourEyes.Decision> decisions = repository.findByChangeIdOrderById(change.id()).stream()
-                .filter(a -> a.verdict() == Verdict.APPROVED || change.isEmergency() && a.verdict() == Verdict.RELEASED)
-                .map(a -> new FourEyes.Decision(a.person().login(), a.seal()))
-                .toList();
-        return FourEyes.satisfied(change.author().login(), seal, decisions);
+        return repository.findByChangeIdOrderById(change.id()).stream()
+                .anyMatch(a -> inForce(a, change.isEmergency(), change.author().login(), seal));
     }
 }

@@ -64,8 +64,12 @@ public class ChangeCheck {
 
     /** As it is looked at: with the time for which it has to stay right, which its author or the timers of devices say. */
     public CheckDefinition inForce() {
-        CheckDefinition chosen = definition();
-        return chosen.staysSeconds() == null && staysSeconds > 0 ? chosen.staying(staysSeconds) : chosen;
+        return inForce(definition(), staysSeconds);
+    }
+
+    /** @param stays seconds that the timers of devices say; 0 where none does */
+    static CheckDefinition inForce(CheckDefinition chosen, int stays) {
+        return chosen.staysSeconds() == null && stays > 0 ? chosen.staying(stays) : chosen;
     }
 
     /** The timer that says for how long; empty where none does, or its author says it. */

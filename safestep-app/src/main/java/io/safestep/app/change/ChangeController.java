@@ -51,13 +51,6 @@ class ChangeController {
         this.allocations = allocations;
     }
 
-    /** The newest 2,000, highest number first. */
-    @GetMapping
-    @PreAuthorize("hasAuthority('READ')")
-    List<ChangeView.Row> all() {
-        return changes.all();
-    }
-
     @GetMapping("/{number}")
     @PreAuthorize("hasAuthority('READ')")
     ChangeView one(@PathVariable int number, @AuthenticationPrincipal SignedIn me) {

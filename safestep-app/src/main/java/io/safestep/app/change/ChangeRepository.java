@@ -5,7 +5,6 @@ import jakarta.persistence.LockModeType;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
-import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
@@ -18,13 +17,7 @@ interface ChangeRepository extends JpaRepository<Change, Long> {
     @Query("select c from Change c where c.number = :number")
     Optional<Change> lockByNumber(int number);
 
-    List<Change> findAllByOrderByNumberDesc(Limit limit);
-
     List<Change> findByStateInOrderByUpdatedAtDesc(Collection<ChangeState> states);
-
-    @Query("select c from Change c where lower(c.title) like lower(concat('%', :text, '%')) escape '!'"
-            + " or cast(c.number as string) = :text order by c.number desc limit 20")
-    List<Change> find(String text);
 
     @Query(value = "select nextval('change_number')", nativeQuery = true)
     int nextNumber();

@@ -60,6 +60,8 @@ public class ChangeTarget {
     @Convert(converter = SealedText.class)
     private String undo;
 
+    private int commands;
+    private int undoCommands;
     private boolean proven;
 
     protected ChangeTarget() {}
@@ -130,13 +132,34 @@ public class ChangeTarget {
     }
 
     public boolean hasScript() {
-        return script != null && !script.isEmpty();
+        return commands > 0;
+    }
+
+    /** Whether the lines are right, so that script and undo script follow from them. */
+    public boolean complete() {
+        return script != null;
+    }
+
+    /** How many commands are sent; 0 while the lines are not right, and where nothing has to be sent. */
+    public int commands() {
+        return commands;
+    }
+
+    /** How many commands are sent on the way back. */
+    public int undoCommands() {
+        return undoCommands;
+    }
+
+    private static int lines(String text) {
+        return text == null ? 0 : (int) text.lines().count();
     }
 
     void derived(Long baselineId, String newScript, String newUndo, boolean undoProven) {
         baselineBackupId = baselineId;
         script = newScript;
         undo = newUndo;
+        commands = lines(newScript);
+        undoCommands = lines(newUndo);
         proven = undoProven;
     }
 

@@ -122,20 +122,6 @@ public class ChangeViews {
                 then.stream().filter(d -> !now.orElse(then).contains(d)).toList());
     }
 
-    ChangeView.Row row(Change c) {
-        List<String> devices = c.targets().stream().map(t -> t.device().name()).toList();
-        return new ChangeView.Row(
-                c.number(),
-                c.subject(),
-                c.title(),
-                c.state(),
-                c.nothingWritten(),
-                c.isEmergency(),
-                c.author().name(),
-                devices,
-                c.updatedAt());
-    }
-
     private ChangeView.Target target(ChangeTarget t, boolean isAuthor) {
         Optional<Templates.Usable> usable =
                 Optional.ofNullable(t.asked().templateVersionId()).flatMap(templates::usable);
@@ -152,8 +138,8 @@ public class ChangeViews {
                 usable.map(u -> new ChangeView.UsedTemplate(u.versionId(), u.name(), u.number(), u.newest()))
                         .orElse(null),
                 isAuthor ? t.asked().sortedValues() : maskedValues(t, usable),
-                t.script() != null,
-                t.script() == null ? 0 : (int) t.script().lines().count(),
+                t.complete(),
+                t.commands(),
                 t.proven(),
                 t.hasScript() ? savedBeside.of(t.device()).orElse(null) : null);
     }

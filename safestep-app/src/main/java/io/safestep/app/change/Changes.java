@@ -16,11 +16,9 @@ import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.paste.Cleaned;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
-import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
 import org.springframework.beans.factory.ObjectProvider;
-import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -29,7 +27,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional
 public class Changes {
 
-    private static final int MOST_LISTED = 2_000;
+    private static final int MOST_FOUND = 20;
 
     private final ChangeRepository repository;
     private final ChangeContents contents;
@@ -39,6 +37,7 @@ public class Changes {
     private final TouchedChecks touched;
     private final PoolValues poolValues;
     private final ChangeViews views;
+    private final Outlines outlines;
     private final Devices devices;
     private final People people;
     private final ObjectProvider<ClosingCondition> closingConditions;
@@ -55,6 +54,7 @@ public class Changes {
             TouchedChecks touched,
             PoolValues poolValues,
             ChangeViews views,
+            Outlines outlines,
             Devices devices,
             People people,
             ObjectProvider<ClosingCondition> closingConditions,
@@ -69,6 +69,7 @@ public class Changes {
         this.touched = touched;
         this.poolValues = poolValues;
         this.views = views;
+        this.outlines = outlines;
         this.devices = devices;
         this.people = people;
         this.closingConditions = closingConditions;
@@ -300,25 +301,12 @@ public class Changes {
         return builds.cleaned(devices.named(deviceName), pasted);
     }
 
-    @Transactional(readOnly = true)
-    public List<ChangeView.Row> all() {
-        return repository.findAllByOrderByNumberDesc(Limit.of(MOST_LISTED)).stream()
-                .map(views::row)
-                .toList();
-    }
-
+    /** Changes by number, with or without the letters before it, or by words in their titles. */
     @Transactional(readOnly = true)
     public List<ChangeView.Row> find(String text) {
         String bare = text.toUpperCase(Locale.ROOT).startsWith("CR-") ? text.substring(3) : text;
-        return repository.find(bare.replace("!", "!!").replace("%", "!%").replace("_", "!_")).stream()
-                .map(views::row)
-                .toList();
-    }
-
-    @Transactional(readOnly = true)
-    public List<ChangeView.Row> inStates(Collection<ChangeState> states) {
-        return repository.findByStateInOrderByUpdatedAtDesc(states).stream()
-                .map(views::row)
+        return outlines.found(bare, MOST_FOUND).stream()
+                .map(Outlines.Outline::row)
                 .toList();
     }
 

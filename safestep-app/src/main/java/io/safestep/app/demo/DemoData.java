@@ -1,7 +1,6 @@
 package io.safestep.app.demo;
 
 import io.safestep.app.approval.Approvals;
-import io.safestep.app.approval.Verdict;
 import io.safestep.app.backup.Backups;
 import io.safestep.app.change.Asked;
 import io.safestep.app.change.Change;
@@ -15,6 +14,7 @@ import io.safestep.app.problem.ProblemException;
 import io.safestep.app.run.Runs;
 import io.safestep.app.schedule.Schedule;
 import io.safestep.app.schedule.ScheduleViews;
+import io.safestep.core.change.Verdict;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.Expectation;
 import java.time.Clock;

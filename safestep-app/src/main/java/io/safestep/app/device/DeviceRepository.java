@@ -17,6 +17,9 @@ interface DeviceRepository extends JpaRepository<Device, Long> {
     Optional<Device> findBySerial(String serial);
 
     @EntityGraph(attributePaths = {"labels", "site"})
+    List<Device> findByIdIn(Collection<Long> ids);
+
+    @EntityGraph(attributePaths = {"labels", "site"})
     List<Device> findAllByOrderByName();
 
     List<Device> findByNameInOrderByName(Collection<String> names);

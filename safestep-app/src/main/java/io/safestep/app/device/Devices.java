@@ -3,12 +3,16 @@ package io.safestep.app.device;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.core.inventory.DeviceTraits;
 import io.safestep.core.platform.DeviceIdentity;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -79,6 +83,17 @@ public class Devices {
                         Boolean.FALSE.equals(d.matches()),
                         d.lastSeenAt()))
                 .toList();
+    }
+
+    /** Where a device is, and what the rules of groups look at. */
+    public record Located(long siteId, DeviceTraits traits) {}
+
+    /** Devices by their ids, with one question however many they are. */
+    @Transactional(readOnly = true)
+    public Map<Long, Located> located(Collection<Long> ids) {
+        Map<Long, Located> located = new HashMap<>();
+        repository.findByIdIn(ids).forEach(d -> located.put(d.id(), new Located(d.siteId(), d.traits())));
+        return located;
     }
 
     /**

@@ -1,13 +1,20 @@
 package io.safestep.app.notice;
 
+import io.safestep.app.next.NextSteps;
 import io.safestep.app.notice.Wishes.Wish;
 import io.safestep.app.people.People;
 import io.safestep.app.people.Person;
 import io.safestep.app.run.RunEnded;
 import io.safestep.app.run.RunWaits;
+import io.safestep.app.settings.NetworkSettings;
+import io.safestep.core.change.ChangeState;
+import io.safestep.core.next.ChangeFacts;
+import io.safestep.core.next.NextStep;
 import io.safestep.core.run.RunState;
+import io.safestep.core.schedule.WallClock;
 import java.sql.Timestamp;
 import java.time.Clock;
+import java.time.Instant;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
@@ -22,42 +29,54 @@ class RunNotices {
     private final JdbcTemplate jdbc;
     private final People people;
     private final Wishes wishes;
+    private final NetworkSettings settings;
     private final Clock clock;
 
-    RunNotices(JdbcTemplate jdbc, People people, Wishes wishes, Clock clock) {
+    RunNotices(JdbcTemplate jdbc, People people, Wishes wishes, NetworkSettings settings, Clock clock) {
         this.jdbc = jdbc;
         this.people = people;
         this.wishes = wishes;
+        this.settings = settings;
         this.clock = clock;
     }
 
     @EventListener
     void on(RunWaits run) {
-        everybody(run.number(), "CR-" + run.number() + " waits for a person", "The run waits: " + run.words() + ".");
+        ChangeFacts facts = facts(
+                run.number(), ChangeState.RUNNING, new ChangeFacts.Run(RunState.PAUSED, true, 0, 0, run.words(), null));
+        people.all().forEach(p -> tell(p, NoticeKind.RUN_WAITS, run.number(), step(facts, p, "")));
     }
 
     /** The author is told how it ended; who runs changes, when it is stuck. */
     @EventListener
     void on(RunEnded run) {
-        String subject = "CR-" + run.number();
-        if (run.state() == RunState.STUCK) {
-            everybody(run.number(), subject + " is stuck", run.verdict());
+        boolean stuck = run.state() == RunState.STUCK;
+        ChangeFacts facts = facts(
+                run.number(),
+                run.state() == RunState.SUCCEEDED
+                        ? ChangeState.COMPLETED
+                        : stuck ? ChangeState.NEEDS_ATTENTION : ChangeState.ROLLED_BACK,
+                new ChangeFacts.Run(run.state(), run.written(), 0, 0, null, run.verdict()));
+        if (stuck) {
+            people.all().forEach(p -> tell(p, NoticeKind.RUN_WAITS, run.number(), step(facts, p, run.author())));
         }
-        people.all().stream()
-                .filter(p -> p.login().equals(run.author()))
-                .forEach(p -> tell(p, NoticeKind.RUN_ENDED, run.number(), subject + " " + words(run), run.verdict()));
+        String title = facts.subject() + " " + run.state().word(run.written());
+        people.known(run.author()).ifPresent(p -> {
+            NextStep step = step(facts, p, run.author());
+            tell(p, NoticeKind.RUN_ENDED, run.number(), title, step.sentence());
+        });
     }
 
-    private static String words(RunEnded run) {
-        return switch (run.state()) {
-            case SUCCEEDED -> "has succeeded";
-            case ROLLED_BACK -> run.written() ? "was rolled back" : "was stopped before anything was written";
-            default -> "is stuck";
-        };
+    private static ChangeFacts facts(int number, ChangeState state, ChangeFacts.Run run) {
+        return new ChangeFacts("CR-" + number, state, "", false, 0, Instant.EPOCH, ChangeFacts.Review.NONE, null, run);
     }
 
-    private void everybody(int number, String title, String text) {
-        people.all().forEach(p -> tell(p, NoticeKind.RUN_WAITS, number, title, text));
+    private NextStep step(ChangeFacts facts, Person person, String author) {
+        return NextStep.of(facts, NextSteps.viewer(person, author), new WallClock(settings.zone()));
+    }
+
+    private void tell(Person person, NoticeKind kind, int number, NextStep step) {
+        tell(person, kind, number, step.title(), step.sentence());
     }
 
     private void tell(Person person, NoticeKind kind, int number, String title, String text) {

@@ -1,6 +1,10 @@
 package io.safestep.app.now;
 
+import io.safestep.app.change.Outlines.Outline;
 import io.safestep.app.schedule.ScheduleViews;
+import io.safestep.core.next.NextStep;
+import io.safestep.core.next.Rung;
+import io.safestep.core.next.Standing;
 import io.safestep.core.run.RunState;
 import java.time.Instant;
 import java.util.List;
@@ -21,29 +25,40 @@ public record NowView(
         List<ManyNotRight> manyNotRight,
         List<Recent> recent) {
 
-    /** Why something waits for somebody. */
-    public enum NeedKind {
-        STUCK,
-        WAITS,
-        RUNNING,
-        /** A freeze has come into the window in which it is booked. */
-        FROZEN,
-        START,
-        DECIDE,
-        RETURNED,
-        BOOK,
-        CLOSE,
-        FINISH
-    }
-
-    /** @param detail one more fact in words, or null */
+    /**
+     * A change that waits for the person who asks.
+     *
+     * @param title of the change
+     * @param action what is to be done about it
+     * @param sentence what it waits for
+     * @param mark how pressing that is
+     * @param rung where it is done
+     * @param since when the change was moved last, UTC
+     */
     public record Need(
-            NeedKind kind,
+            NextStep.Kind kind,
             int number,
             String subject,
             String title,
-            @Nullable String detail,
-            Instant since) {}
+            String action,
+            String sentence,
+            Standing mark,
+            Rung rung,
+            Instant since) {
+
+        static Need of(Outline change, NextStep step) {
+            return new Need(
+                    step.kind(),
+                    change.number(),
+                    change.subject(),
+                    change.title(),
+                    step.title(),
+                    step.sentence(),
+                    step.kind().mark(),
+                    step.rung(),
+                    change.updatedAt());
+        }
+    }
 
     /** @param device the device that is not right; @param problem a sentence */
     public record NotRight(

@@ -107,15 +107,7 @@ class CheckQuestions {
     /** The questions of a run that wait now. */
     @Transactional(readOnly = true)
     List<CheckQuestion> openIn(Run run) {
-        if (run.state().ended()) {
-            return List.of();
-        }
-        return questions
-                .findByRunDeviceIdInOrderById(
-                        run.devices().stream().map(RunDevice::id).toList())
-                .stream()
-                .filter(q -> isOpen(q, clock.instant()))
-                .toList();
+        return run.state().ended() ? List.of() : questions.openIn(run.id(), clock.instant());
     }
 
     /**

@@ -102,7 +102,7 @@ class GatePhase {
 
     private @Nullable String objection(Run run, Change change, Device device) {
         Instant now = clock.instant();
-        List<Frozen> frozen = freezes.over(List.of(device), now, now.plusMillis(1));
+        List<Frozen> frozen = freezes.over(List.of(device.id()), now, now.plusMillis(1));
         Device partner = device.partner();
         OfChange ofChange = new OfChange(
                 change.state(),

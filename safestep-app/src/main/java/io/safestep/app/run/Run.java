@@ -205,7 +205,12 @@ class Run {
     }
 
     List<String> holdDevices() {
-        return holdDevices == null || holdDevices.isEmpty() ? List.of() : List.of(holdDevices.split(","));
+        return devicesNamed(holdDevices);
+    }
+
+    /** @param stored names as they are stored; null for none */
+    static List<String> devicesNamed(String stored) {
+        return stored == null || stored.isEmpty() ? List.of() : List.of(stored.split(","));
     }
 
     Instant heldSince() {

@@ -193,7 +193,7 @@ class RunControls {
         Change change = changes.withId(run.changeId());
         List<Frozen> frozen = change.isEmergency()
                 ? List.of()
-                : freezes.over(run.devices().stream().map(RunDevice::device).toList(), closes, until);
+                : freezes.over(run.devices().stream().map(d -> d.device().id()).toList(), closes, until);
         if (!frozen.isEmpty()) {
             throw ProblemException.invalid("until", schedule.frozen(frozen.get(0)) + " It can't run into it.");
         }

@@ -22,12 +22,11 @@ import io.safestep.core.run.StartGate.OfChange;
 import io.safestep.core.run.StartGate.OfDevice;
 import io.safestep.core.schedule.Occurrence;
 import io.safestep.core.schedule.RunEstimate;
+import io.safestep.core.schedule.WallClock;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.format.DateTimeFormatter;
 import java.util.List;
-import java.util.Locale;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -41,7 +40,6 @@ import org.springframework.transaction.annotation.Transactional;
 class RunStart {
 
     private static final Duration EMERGENCY = Duration.ofHours(2);
-    private static final DateTimeFormatter WALL = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH);
 
     private final RunRepository repository;
     private final Changes changes;
@@ -222,6 +220,6 @@ class RunStart {
     }
 
     private String wall(Instant instant) {
-        return WALL.format(instant.atZone(settings.zone()));
+        return new WallClock(settings.zone()).dayAndTime(instant);
     }
 }

@@ -64,6 +64,10 @@ public class Booking {
         return new Occurrence(opensAt, closesAt);
     }
 
+    boolean isInto(Windows.Opening opening) {
+        return window.id().equals(opening.window().id()) && occurrence().equals(opening.occurrence());
+    }
+
     boolean automatic() {
         return automatic;
     }

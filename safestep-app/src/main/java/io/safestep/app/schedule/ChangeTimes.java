@@ -1,18 +1,20 @@
 package io.safestep.app.schedule;
 
 import io.safestep.app.change.Change;
-import io.safestep.app.change.ChangeCheck;
-import io.safestep.app.change.ChangeTarget;
+import io.safestep.app.change.RunWork;
 import io.safestep.app.device.Platforms;
 import io.safestep.core.check.Look;
 import io.safestep.core.check.LookKind;
 import io.safestep.core.platform.ReadCommand;
 import io.safestep.core.run.DeviceProgress;
+import io.safestep.core.run.Phase;
 import io.safestep.core.run.PhaseTimes;
 import io.safestep.core.run.RunTimes;
 import io.safestep.core.schedule.RunEstimate;
 import java.time.Duration;
+import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -34,53 +36,62 @@ public class ChangeTimes {
         this.platforms = platforms;
     }
 
+    /** How long each phase takes on each device of a change. */
     public PhaseTimes phases(Change change) {
-        List<ChangeTarget> targets = change.targets();
+        RunWork work = RunWork.of(change);
+        return phases(work, measured.of(work.deviceIds()));
+    }
+
+    /** How long runs of changes may take, by the id of the change; what was measured is asked for once. */
+    Map<Long, RunEstimate> estimates(Collection<RunWork> work) {
+        Map<String, Map<Phase, Duration>> known = measured.of(
+                work.stream().flatMap(w -> w.deviceIds().stream()).distinct().toList());
+        Map<Long, RunEstimate> estimates = new HashMap<>();
+        work.forEach(w -> estimates.put(w.changeId(), estimate(w, phases(w, known))));
+        return estimates;
+    }
+
+    /** @param known as measured, by device; may hold others, too */
+    private PhaseTimes phases(RunWork work, Map<String, Map<Phase, Duration>> known) {
         // How long people take to answer is not reckoned with: the turn-back point comes nearer while they do.
-        Duration settle = change.checks().stream()
-                .map(ChangeCheck::inForce)
+        Duration settle = work.checks().stream()
                 .filter(c -> c.look().kind() != LookKind.CONFIRM)
-                .map(c -> Duration.ofSeconds(c.settleSeconds() + c.stays()).plus(lastLook(c.look(), targets)))
+                .map(c -> Duration.ofSeconds(c.settleSeconds() + c.stays()).plus(lastLook(c.look(), work.parts())))
                 .max(Comparator.naturalOrder())
                 .orElse(Duration.ZERO);
         return new PhaseTimes(
-                measured.of(targets.stream().map(t -> t.device().id()).toList()),
-                targets.stream()
+                known,
+                work.parts().stream()
                         .collect(Collectors.toMap(
-                                t -> t.device().name(), t -> new PhaseTimes.Lines(lines(t.script()), lines(t.undo())))),
+                                RunWork.Part::device, p -> new PhaseTimes.Lines(p.commands(), p.undoCommands()))),
                 settle);
     }
 
     /** The look with which the time of a check ends may itself take long. */
-    private Duration lastLook(Look look, List<ChangeTarget> targets) {
+    private Duration lastLook(Look look, List<RunWork.Part> parts) {
         return look.kind() != LookKind.READ
                 ? Duration.ZERO
-                : targets.stream()
-                        .map(t -> platforms.profile(t.device().platform()).read(look.read()))
+                : parts.stream()
+                        .map(p -> platforms.profile(p.platform()).read(look.read()))
                         .flatMap(Optional::stream)
                         .map(ReadCommand::goesOn)
                         .max(Comparator.naturalOrder())
                         .orElse(Duration.ZERO);
     }
 
-    private static int lines(String script) {
-        return script == null ? 0 : (int) script.lines().count();
-    }
-
-    RunEstimate estimate(Change change) {
-        List<DeviceProgress> untouched = change.targets().stream()
-                .map(t -> new DeviceProgress(
-                        t.device().name(),
-                        t.wave(),
-                        t.hasScript(),
-                        platforms.profile(t.device().platform()).access().hasTimer(),
+    private RunEstimate estimate(RunWork work, PhaseTimes phases) {
+        List<DeviceProgress> untouched = work.parts().stream()
+                .map(p -> new DeviceProgress(
+                        p.device(),
+                        p.wave(),
+                        p.commands() > 0,
+                        platforms.profile(p.platform()).access().hasTimer(),
                         false,
                         false,
                         false,
                         Map.of()))
                 .toList();
-        RunTimes times = new RunTimes(phases(change), TOGETHER);
-        return new RunEstimate(
-                times.rest(untouched, Duration.ofSeconds(change.order().pauseSeconds())), times.wayBack(untouched));
+        RunTimes times = new RunTimes(phases, TOGETHER);
+        return new RunEstimate(times.rest(untouched, work.pause()), times.wayBack(untouched));
     }
 }

@@ -1,7 +1,6 @@
 package io.safestep.app.schedule;
 
 import io.safestep.app.audit.AuditLog;
-import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.group.Groups;
 import io.safestep.app.problem.ProblemException;
@@ -20,6 +19,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -55,44 +55,100 @@ public class Freezes {
 
     /** Every time between two moments at which a freeze holds for any of the devices, earliest first. */
     @Transactional(readOnly = true)
-    public List<Frozen> over(Collection<Device> some, Instant from, Instant to) {
-        List<FreezeEntity> all = repository.findByLiftedAtIsNullOrderByName();
-        if (all.isEmpty()) {
-            return List.of();
-        }
-        Set<Long> sites = new HashSet<>();
-        some.forEach(d -> sites.add(devices.siteIdOf(d)));
-        Set<Long> inGroups = all.stream().allMatch(f -> f.groups().isEmpty()) ? Set.of() : groupsOf(some);
-        return times(
-                all.stream()
-                        .filter(f -> f.wholeNetwork()
-                                || f.sites().stream().anyMatch(sites::contains)
-                                || f.groups().stream().anyMatch(inGroups::contains))
-                        .toList(),
-                from,
-                to);
+    public List<Frozen> over(Collection<Long> deviceIds, Instant from, Instant to) {
+        return inForce(deviceIds).over(deviceIds, from, to);
     }
 
-    private Set<Long> groupsOf(Collection<Device> some) {
-        Map<Long, DeviceTraits> traits = new HashMap<>();
-        some.forEach(d -> traits.put(d.id(), d.traits()));
-        Set<Long> ids = new HashSet<>();
-        groups.byDevice(traits).values().forEach(in -> in.forEach(g -> ids.add(g.id())));
-        return ids;
+    /** The freezes that have not been lifted, and which of some devices they hold for: read once, to be asked often. */
+    InForce inForce(Collection<Long> deviceIds) {
+        List<FreezeEntity> all = repository.findByLiftedAtIsNullOrderByName();
+        Map<Long, Place> places = new HashMap<>();
+        if (!all.isEmpty()) {
+            Map<Long, Devices.Located> located = devices.located(deviceIds);
+            Map<Long, DeviceTraits> traits = new HashMap<>();
+            located.forEach((id, d) -> traits.put(id, d.traits()));
+            Map<Long, List<Groups.Entry>> inGroups =
+                    all.stream().allMatch(f -> f.groups().isEmpty()) ? Map.of() : groups.byDevice(traits);
+            located.forEach((id, d) -> places.put(
+                    id,
+                    new Place(
+                            d.siteId(),
+                            inGroups.getOrDefault(id, List.of()).stream()
+                                    .map(Groups.Entry::id)
+                                    .collect(Collectors.toSet()))));
+        }
+        return new InForce(all, places, all.isEmpty() ? new Names(Map.of(), Map.of()) : names());
+    }
+
+    /** Where a device is, as far as freezes ask for it. */
+    private record Place(long siteId, Set<Long> groups) {}
+
+    /** What people call sites and groups, by id. */
+    private record Names(Map<Long, String> sites, Map<Long, String> groups) {
+
+        List<String> sitesOf(FreezeEntity freeze) {
+            return freeze.sites().stream().map(sites::get).sorted().toList();
+        }
+
+        List<String> groupsOf(FreezeEntity freeze) {
+            return freeze.groups().stream().map(groups::get).sorted().toList();
+        }
+
+        String scope(FreezeEntity freeze) {
+            if (freeze.wholeNetwork()) {
+                return "the whole network";
+            }
+            List<String> parts = new ArrayList<>(sitesOf(freeze));
+            groupsOf(freeze).forEach(g -> parts.add("the group " + g));
+            return String.join(", ", parts);
+        }
+    }
+
+    private Names names() {
+        Map<Long, String> sites = new HashMap<>();
+        devices.sites().forEach(s -> sites.put(s.id(), s.name()));
+        Map<Long, String> groupNames = new HashMap<>();
+        groups.entries().forEach(g -> groupNames.put(g.id(), g.name()));
+        return new Names(sites, groupNames);
+    }
+
+    /** What was read for some devices. */
+    static final class InForce {
+        private final List<FreezeEntity> all;
+        private final Map<Long, Place> places;
+        private final Names names;
+
+        private InForce(List<FreezeEntity> all, Map<Long, Place> places, Names names) {
+            this.all = all;
+            this.places = places;
+            this.names = names;
+        }
+
+        /** Every time between two moments at which a freeze holds for any of the devices, earliest first. */
+        List<Frozen> over(Collection<Long> deviceIds, Instant from, Instant to) {
+            return times(all.stream().filter(f -> holdsFor(f, deviceIds)).toList(), names, from, to);
+        }
+
+        private boolean holdsFor(FreezeEntity freeze, Collection<Long> deviceIds) {
+            return freeze.wholeNetwork()
+                    || deviceIds.stream()
+                            .map(places::get)
+                            .anyMatch(p -> freeze.sites().contains(p.siteId())
+                                    || freeze.groups().stream().anyMatch(p.groups()::contains));
+        }
     }
 
     /** Every time between two moments at which a freeze holds for anything, earliest first. */
     @Transactional(readOnly = true)
     public List<Frozen> between(Instant from, Instant to) {
         Schedule.refuseUnfit(from, to);
-        return times(repository.findByLiftedAtIsNullOrderByName(), from, to);
+        return times(repository.findByLiftedAtIsNullOrderByName(), names(), from, to);
     }
 
-    private List<Frozen> times(List<FreezeEntity> some, Instant from, Instant to) {
-        Map<Long, String> siteNames = siteNames();
+    private static List<Frozen> times(List<FreezeEntity> some, Names names, Instant from, Instant to) {
         List<Frozen> found = new ArrayList<>();
         for (FreezeEntity f : some) {
-            String scope = scope(f, siteNames);
+            String scope = names.scope(f);
             for (Occurrence o : f.freeze().occurrences(from, to)) {
                 found.add(new Frozen(f.id(), f.name(), f.reason(), o.start(), o.end(), scope));
             }
@@ -101,34 +157,11 @@ public class Freezes {
         return found;
     }
 
-    private Map<Long, String> siteNames() {
-        Map<Long, String> names = new HashMap<>();
-        devices.sites().forEach(s -> names.put(s.id(), s.name()));
-        return names;
-    }
-
-    private String scope(FreezeEntity freeze, Map<Long, String> siteNames) {
-        if (freeze.wholeNetwork()) {
-            return "the whole network";
-        }
-        List<String> parts = new ArrayList<>(siteNames(freeze, siteNames));
-        groupNames(freeze).forEach(g -> parts.add("the group " + g));
-        return String.join(", ", parts);
-    }
-
-    private static List<String> siteNames(FreezeEntity freeze, Map<Long, String> siteNames) {
-        return freeze.sites().stream().map(siteNames::get).sorted().toList();
-    }
-
-    private List<String> groupNames(FreezeEntity freeze) {
-        return freeze.groups().stream().map(groups::nameOf).sorted().toList();
-    }
-
     /** Those that have not been lifted. */
     @Transactional(readOnly = true)
     public List<FreezeView> all() {
         Instant now = clock.instant();
-        Map<Long, String> siteNames = siteNames();
+        Names names = names();
         return repository.findByLiftedAtIsNullOrderByName().stream()
                 .map(f -> new FreezeView(
                         f.id(),
@@ -137,8 +170,8 @@ public class Freezes {
                         f.freeze().begins(),
                         f.freeze().ends(),
                         f.freeze().recurrence(),
-                        siteNames(f, siteNames),
-                        groupNames(f),
+                        names.sitesOf(f),
+                        names.groupsOf(f),
                         f.addedBy(),
                         f.freeze().occurrences(now, now.plus(AHEAD)).stream()
                                 .findFirst()
@@ -182,8 +215,7 @@ public class Freezes {
                 person,
                 "schedule",
                 "freeze added",
-                name + ", for " + scope(stored, siteNames()) + ": "
-                        + wanted.reason().strip());
+                name + ", for " + names().scope(stored) + ": " + wanted.reason().strip());
     }
 
     /** From now on changes may run again. */

@@ -2,27 +2,33 @@ package io.safestep.app.schedule;
 
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.Change;
-import io.safestep.app.change.ChangeTarget;
 import io.safestep.app.change.Changes;
-import io.safestep.app.device.Device;
+import io.safestep.app.change.Outlines;
+import io.safestep.app.change.Outlines.Outline;
+import io.safestep.app.change.RunWork;
 import io.safestep.app.people.People;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.schedule.Windows.Opening;
 import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.change.ChangeAction;
+import io.safestep.core.next.ChangeFacts;
+import io.safestep.core.next.Ladder;
 import io.safestep.core.schedule.Fit;
 import io.safestep.core.schedule.Occurrence;
 import io.safestep.core.schedule.RunEstimate;
+import io.safestep.core.schedule.WallClock;
 import java.time.Clock;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.format.DateTimeFormatter;
-import java.util.Comparator;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -33,14 +39,12 @@ import org.springframework.transaction.annotation.Transactional;
 public class Schedule {
 
     private static final Duration AHEAD = Duration.ofDays(7);
-    private static final DateTimeFormatter DAY_AND_TIME =
-            DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH);
-
     private final Windows windows;
     private final BookingRepository bookings;
     private final Changes changes;
+    private final Outlines outlines;
     private final ChangeTimes times;
-    private final Freezes freezes;
+    private final Rooms rooms;
     private final People people;
     private final AuditLog audit;
     private final ApplicationEventPublisher events;
@@ -51,8 +55,9 @@ public class Schedule {
             Windows windows,
             BookingRepository bookings,
             Changes changes,
+            Outlines outlines,
             ChangeTimes times,
-            Freezes freezes,
+            Rooms rooms,
             People people,
             AuditLog audit,
             ApplicationEventPublisher events,
@@ -61,8 +66,9 @@ public class Schedule {
         this.windows = windows;
         this.bookings = bookings;
         this.changes = changes;
+        this.outlines = outlines;
         this.times = times;
-        this.freezes = freezes;
+        this.rooms = rooms;
         this.people = people;
         this.audit = audit;
         this.events = events;
@@ -75,9 +81,16 @@ public class Schedule {
     public List<ScheduleViews.Opening> between(Instant from, Instant to) {
         refuseUnfit(from, to);
         List<Booking> alive = bookings.alive(from, to);
+        Map<Long, Outline> changes =
+                outlines.withIds(alive.stream().map(Booking::changeId).toList());
+        Map<Long, RunEstimate> estimates =
+                times.estimates(outlines.work(changes.values()).values());
         return windows.openings(from, to).stream()
                 .map(o -> {
-                    List<ScheduleViews.Booked> booked = inside(o, alive);
+                    List<ScheduleViews.Booked> booked = alive.stream()
+                            .filter(b -> b.isInto(o))
+                            .map(b -> booked(b, changes.get(b.changeId()), estimates.get(b.changeId())))
+                            .toList();
                     long taken = booked.stream()
                             .mapToLong(ScheduleViews.Booked::seconds)
                             .sum();
@@ -92,103 +105,95 @@ public class Schedule {
                 .toList();
     }
 
+    private static ScheduleViews.Booked booked(Booking b, Outline change, RunEstimate estimate) {
+        return new ScheduleViews.Booked(
+                change.number(),
+                change.subject(),
+                change.title(),
+                change.state(),
+                change.nothingWritten(),
+                b.occurrence().start(),
+                estimate.forward().toSeconds(),
+                b.automatic());
+    }
+
     static void refuseUnfit(Instant from, Instant to) {
         if (!from.isBefore(to) || Duration.between(from, to).compareTo(Duration.ofDays(62)) > 0) {
             throw ProblemException.invalid("to", "The stretch has to end after it starts, at most 62 days later.");
         }
     }
 
-    private List<ScheduleViews.Booked> inside(Opening opening, List<Booking> alive) {
-        return alive.stream()
-                .filter(b -> b.window().id().equals(opening.window().id())
-                        && b.occurrence().equals(opening.occurrence()))
-                .map(b -> {
-                    Change change = changes.withId(b.changeId());
-                    return new ScheduleViews.Booked(
-                            change.number(),
-                            change.subject(),
-                            change.title(),
-                            change.state(),
-                            change.nothingWritten(),
-                            b.occurrence().start(),
-                            estimate(change).forward().toSeconds(),
-                            b.automatic());
-                })
-                .toList();
-    }
-
     /** How long a run of the change may take. */
     @Transactional(readOnly = true)
     public RunEstimate estimate(Change change) {
-        return times.estimate(change);
+        return reckoned(change).estimate(change.id());
+    }
+
+    private Rooms.Reckoned reckoned(Change change) {
+        return rooms.of(List.of(RunWork.of(change)));
     }
 
     /** Where the change is booked and where it would fit. */
     @Transactional(readOnly = true)
     public ScheduleViews.Placement placement(int number) {
-        Change change = changes.numbered(number);
-        Instant now = clock.instant();
-        RunEstimate estimate = estimate(change);
-        Instant to = now.plus(AHEAD);
-        List<Opening> openings = windows.openings(now, to);
-        List<Frozen> frozen = frozen(change, now, lastEnd(openings, to));
-        List<ScheduleViews.FitView> fits = openings.stream()
-                .map(o -> {
-                    Fit fit = Fit.of(o.occurrence(), now, estimate, Frozen.occurrences(frozen));
-                    return new ScheduleViews.FitView(
-                            o.window().id(),
-                            o.window().name(),
-                            o.occurrence().start(),
-                            o.occurrence().end(),
-                            o.occurrence().contains(now),
-                            fit.fits(),
-                            fit.spare().toSeconds(),
-                            estimate.forward().toSeconds(),
-                            estimate.wayBack().toSeconds(),
-                            fit.turnBack(),
-                            fit.lastStart(),
-                            inTheWay(o.occurrence(), fit, frozen).orElse(null));
-                })
-                .toList();
-        return new ScheduleViews.Placement(
-                booking(change).map(b -> view(b, change, estimate, now)).orElse(null), fits);
+        return placement(changes.numbered(number));
     }
 
-    /** The freezes that keep a change from running; an emergency is kept by none. */
-    private List<Frozen> frozen(Change change, Instant from, Instant to) {
-        return change.isEmergency() ? List.of() : freezes.over(devicesOf(change), from, to);
+    private ScheduleViews.Placement placement(Change change) {
+        Instant now = clock.instant();
+        Rooms.Reckoned reckoned = reckoned(change);
+        return new ScheduleViews.Placement(
+                booking(change).map(b -> reckoned.view(b, now)).orElse(null),
+                windows.openings(now, now.plus(AHEAD)).stream()
+                        .map(o -> reckoned.view(change.id(), o, now))
+                        .toList());
+    }
+
+    /** Where changes are booked, by their ids; those that are not are missing. Asked for all at once. */
+    @Transactional(readOnly = true)
+    public Map<Long, ChangeFacts.Booked> bookings(Collection<RunWork> work) {
+        Instant now = clock.instant();
+        Rooms.Reckoned reckoned = rooms.of(work);
+        Map<Long, ChangeFacts.Booked> found = new HashMap<>();
+        bookings.findByChangeIdInAndCancelledAtIsNull(
+                        work.stream().map(RunWork::changeId).toList())
+                .forEach(b -> found.put(b.changeId(), facts(b, reckoned.room(b.changeId(), b.occurrence(), now))));
+        return found;
+    }
+
+    private ChangeFacts.Booked facts(Booking booking, Room room) {
+        return new ChangeFacts.Booked(
+                booking.occurrence(),
+                room.fit().turnBack(),
+                booking.automatic(),
+                room.fit().fits(),
+                room.fit().fits() || room.frozen() == null ? null : frozen(room.frozen()),
+                booking.refusal());
+    }
+
+    /** Where a change that is not booked would fit first; empty when it does not in the next days. */
+    @Transactional(readOnly = true)
+    public Optional<Ladder.Outlook> outlook(RunWork work) {
+        Instant now = clock.instant();
+        Rooms.Reckoned reckoned = rooms.of(List.of(work));
+        return windows.openings(now, now.plus(AHEAD)).stream()
+                .flatMap(o -> {
+                    Fit fit =
+                            reckoned.room(work.changeId(), o.occurrence(), now).fit();
+                    return fit.fits()
+                            ? Stream.of(new Ladder.Outlook(
+                                    o.occurrence().start(), o.occurrence().contains(now), fit.spare()))
+                            : Stream.empty();
+                })
+                .findFirst();
     }
 
     /** In which freeze an emergency that begins now runs, in a sentence; empty when in none. */
     @Transactional(readOnly = true)
     public Optional<String> emergencyInFreeze(Change change, Instant now) {
         return change.isEmergency()
-                ? freezes.over(devicesOf(change), now, now.plusMillis(1)).stream()
-                        .findFirst()
-                        .map(this::frozen)
+                ? reckoned(change).freezeAt(change.id(), now).map(this::frozen)
                 : Optional.empty();
-    }
-
-    private static List<Device> devicesOf(Change change) {
-        return change.targets().stream().map(ChangeTarget::device).toList();
-    }
-
-    private static Instant lastEnd(List<Opening> openings, Instant atLeast) {
-        return openings.stream()
-                .map(o -> o.occurrence().end())
-                .filter(atLeast::isBefore)
-                .max(Instant::compareTo)
-                .orElse(atLeast);
-    }
-
-    /** The freeze at which the time for a run ends; empty when that is the end of the opening. */
-    private static Optional<Frozen> inTheWay(Occurrence opening, Fit fit, List<Frozen> frozen) {
-        return fit.closes().equals(opening.end())
-                ? Optional.empty()
-                : frozen.stream()
-                        .filter(f -> f.begins().equals(fit.closes())
-                                || f.occurrence().contains(fit.closes()))
-                        .max(Comparator.comparing(Frozen::ends));
     }
 
     /**
@@ -196,36 +201,12 @@ public class Schedule {
      *
      * @param frozen the freeze that stands in the way or shortens the opening; null when none does
      */
-    public record Room(Fit fit, Frozen frozen) {}
+    public record Room(Fit fit, @Nullable Frozen frozen) {}
 
     /** How a run that starts now fits into an opening. */
     @Transactional(readOnly = true)
     public Room room(Change change, Occurrence opening, Instant now) {
-        return room(change, opening, estimate(change), now);
-    }
-
-    private Room room(Change change, Occurrence opening, RunEstimate estimate, Instant now) {
-        Instant from = now.isBefore(opening.start()) ? opening.start() : now;
-        List<Frozen> frozen = from.isBefore(opening.end()) ? frozen(change, from, opening.end()) : List.of();
-        Fit fit = Fit.of(opening, now, estimate, Frozen.occurrences(frozen));
-        return new Room(fit, inTheWay(opening, fit, frozen).orElse(null));
-    }
-
-    private ScheduleViews.BookingView view(Booking b, Change change, RunEstimate estimate, Instant now) {
-        Room room = room(change, b.occurrence(), estimate, now);
-        Fit fit = room.fit();
-        return new ScheduleViews.BookingView(
-                b.window().id(),
-                b.window().name(),
-                b.occurrence().start(),
-                b.occurrence().end(),
-                b.occurrence().contains(now),
-                !now.isBefore(b.occurrence().end()),
-                b.automatic(),
-                fit.spare().toSeconds(),
-                fit.turnBack(),
-                room.frozen(),
-                b.refusal());
+        return reckoned(change).room(change.id(), opening, now);
     }
 
     @Transactional(readOnly = true)
@@ -275,14 +256,14 @@ public class Schedule {
                 people.withLogin(login).id(),
                 now));
         events.publishEvent(new ChangeBooked(number, booking.id(), byItself ? opensAt : null));
-        return placement(number);
+        return placement(change);
     }
 
     public ScheduleViews.Placement cancel(int number, String login) {
         Change change = changes.lock(number);
         changes.transition(change, ChangeAction.CANCEL_BOOKING, login, "The booking was cancelled.");
         booking(change).ifPresent(b -> b.cancel(clock.instant()));
-        return placement(number);
+        return placement(change);
     }
 
     /** Notes on the booking why a start was refused, so that people see it. */
@@ -298,7 +279,7 @@ public class Schedule {
     }
 
     private String wall(Instant instant) {
-        return DAY_AND_TIME.format(instant.atZone(settings.zone()));
+        return new WallClock(settings.zone()).dayAndTime(instant);
     }
 
     private static String minutes(Duration duration) {

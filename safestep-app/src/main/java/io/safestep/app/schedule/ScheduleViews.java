@@ -57,6 +57,7 @@ public final class ScheduleViews {
      *
      * @param openNow the window is open, so that the run may be started by hand
      * @param automatic the run starts by itself when the window opens
+     * @param fits there is time to do and, if need be, to undo everything
      * @param frozen the freeze that stands in the way or shortens the opening; null when none does
      * @param refusal why the last start was refused
      */
@@ -68,7 +69,7 @@ public final class ScheduleViews {
             boolean openNow,
             boolean over,
             boolean automatic,
-            long spareSeconds,
+            boolean fits,
             Instant turnBack,
             @Nullable Frozen frozen,
             @Nullable String refusal) {}

@@ -2,17 +2,35 @@ package io.safestep.app.now;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.app.next.NextSteps;
+import io.safestep.app.people.People;
+import io.safestep.app.run.RecentRuns;
+import io.safestep.app.schedule.Schedule;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ChangeStory;
+import io.safestep.app.testing.CountedStatements;
 import io.safestep.app.testing.SafeStepTest;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
 import tools.jackson.databind.JsonNode;
 
 /** Each person is told what waits for them, and nothing that waits for others. */
 class NowTest extends SafeStepTest {
+
+    @Autowired
+    private NextSteps steps;
+
+    @Autowired
+    private Schedule schedule;
+
+    @Autowired
+    private RecentRuns recentRuns;
+
+    @Autowired
+    private People people;
 
     private String need(String login, int number) {
         for (JsonNode need :
@@ -59,6 +77,67 @@ class NowTest extends SafeStepTest {
 
         story.engineer().post("/api/changes/" + number + "/closure", Map.of("note", "Fine."));
         assertThat(need("roake", number)).isEqualTo("nothing");
+    }
+
+    @Test
+    void thePageOfAChangeAndTheListSayTheSameAsNow() {
+        ChangeStory story = new ChangeStory(port);
+        int number = story.submitted("Says the same", Map.of("brn-ac-1", "contact pier 4\n"), List.of());
+        JsonNode page = ApiClient.loggedIn(port, "dfennimore")
+                .get("/api/changes/" + number + "/next")
+                .body();
+        JsonNode listed = null;
+        for (JsonNode one :
+                ApiClient.loggedIn(port, "dfennimore").get("/api/changes").body()) {
+            if (one.path("change").path("number").asInt() == number) {
+                listed = one.path("next");
+            }
+        }
+        assertThat(listed).isEqualTo(page.path("step"));
+        assertThat(page.path("step").path("title").asString()).isEqualTo("Decide about CR-" + number);
+        assertThat(page.path("step").path("rung").asString()).isEqualTo("APPROVE");
+        assertThat(page.path("ladder")).hasSize(6);
+        assertThat(page.path("ladder").get(1).path("fact").asString()).isEqualTo("1 command · undo proven");
+        assertThat(ApiClient.loggedIn(port, "roake")
+                        .get("/api/changes/" + number + "/next")
+                        .body()
+                        .path("step")
+                        .path("yours")
+                        .asBoolean())
+                .isFalse();
+        assertThat(ApiClient.loggedIn(port, "roake")
+                        .get("/api/changes/999999/next")
+                        .status())
+                .isEqualTo(404);
+    }
+
+    /** Whatever the number of open changes, drafts, in review and booked. */
+    @Test
+    void theDatabaseIsAskedAFixedNumberOfQuestions() {
+        ChangeStory story = new ChangeStory(port);
+        booked(story, "First of many");
+        int few = questions();
+        for (int i = 0; i < 4; i++) {
+            story.submitted("One of many " + i, Map.of("brn-ac-1", "contact asked " + i + "\n"), List.of());
+            booked(story, "Booked of many " + i);
+        }
+        assertThat(questions()).isLessThanOrEqualTo(few);
+        assertThat(few).isLessThan(30);
+    }
+
+    private static void booked(ChangeStory story, String title) {
+        int number = story.submitted(title, Map.of("brn-ac-2", "contact " + title + "\n"), List.of());
+        story.approve(number);
+        story.bookIntoOpenWindow(number);
+    }
+
+    private int questions() {
+        Instant now = Instant.now();
+        return CountedStatements.of(() -> {
+            schedule.between(now, now.plusSeconds(7 * 86_400));
+            recentRuns.endedSince(now.minusSeconds(86_400));
+            return steps.open(people.withLogin("mtarrant"));
+        });
     }
 
     @Test

@@ -245,7 +245,7 @@ class RunChecksTest extends SafeStepTest {
         long check = awaitQuestion(run);
         String path = "/api/runs/" + run + "/checks/" + check + "/answer";
         assertThat(ok(operator.get("/api/now")).path("needsYou").get(0).toString())
-                .contains("WAITS", "A check asks somebody about one device.");
+                .contains("WAITS", "a check asks somebody about one device.");
         assertThat(ok(operator.get("/api/notices")).toString()).contains("Do the gate readers show green?");
         assertThat(story.approver()
                         .post(path, Map.of("devices", List.of("elv-ac-1"), "yes", true))

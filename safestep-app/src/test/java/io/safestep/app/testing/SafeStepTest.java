@@ -4,6 +4,7 @@ import io.safestep.app.SafeStepApplication;
 import org.junit.jupiter.api.BeforeEach;
 import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.context.annotation.Import;
 import org.springframework.test.context.DynamicPropertyRegistry;
 import org.springframework.test.context.DynamicPropertySource;
 import tools.jackson.databind.JsonNode;
@@ -13,6 +14,7 @@ import tools.jackson.databind.JsonNode;
         classes = SafeStepApplication.class,
         webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT,
         properties = "safestep.run.longest-stay=1s")
+@Import(CountedStatements.class)
 public abstract class SafeStepTest {
 
     protected static final TestPractice PRACTICE = new TestPractice();

@@ -120,6 +120,16 @@ public record DeviceProgress(
         return !hasScript || skipped || takenBack || nextExecution().isEmpty();
     }
 
+    /** It holds its outcome and is saved; or, where nothing is sent to it, was looked at. */
+    public boolean arrived() {
+        return hasScript ? passed(Phase.AFTER_BACKUP) && !takenBack : passed(Phase.CHECK_BEFORE);
+    }
+
+    /** The same device with other steps. */
+    public DeviceProgress with(Map<Phase, StepState> others) {
+        return new DeviceProgress(device, wave, hasScript, timer, written, takenBack, skipped, others);
+    }
+
     /** It still has to get, or to hold and show, its outcome. */
     boolean atWork() {
         return !settled() && failure().isEmpty();

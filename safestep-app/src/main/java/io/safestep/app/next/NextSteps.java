@@ -1,0 +1,163 @@
+package io.safestep.app.next;
+
+import io.safestep.app.approval.Approvals;
+import io.safestep.app.change.Outlines;
+import io.safestep.app.change.Outlines.Outline;
+import io.safestep.app.change.RunWork;
+import io.safestep.app.people.Person;
+import io.safestep.app.people.Right;
+import io.safestep.app.run.RunStandings;
+import io.safestep.app.schedule.Schedule;
+import io.safestep.app.settings.NetworkSettings;
+import io.safestep.core.change.ChangeState;
+import io.safestep.core.next.ChangeFacts;
+import io.safestep.core.next.Ladder;
+import io.safestep.core.next.NextStep;
+import io.safestep.core.next.Viewer;
+import io.safestep.core.schedule.WallClock;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * What changes wait for, and for whom. Asks a fixed number of questions of the database, however many changes there are. The
+ * front door of this package.
+ */
+@Service
+@Transactional(readOnly = true)
+public class NextSteps {
+
+    private static final int MOST_LISTED = 2_000;
+
+    private static final Set<ChangeState> OPEN =
+            Arrays.stream(ChangeState.values()).filter(s -> !s.ended()).collect(Collectors.toSet());
+
+    private final Outlines outlines;
+    private final Approvals approvals;
+    private final Schedule schedule;
+    private final RunStandings runs;
+    private final NetworkSettings settings;
+    private final Clock clock;
+
+    NextSteps(
+            Outlines outlines,
+            Approvals approvals,
+            Schedule schedule,
+            RunStandings runs,
+            NetworkSettings settings,
+            Clock clock) {
+        this.outlines = outlines;
+        this.approvals = approvals;
+        this.schedule = schedule;
+        this.runs = runs;
+        this.settings = settings;
+        this.clock = clock;
+    }
+
+    /** A change with what it waits for. */
+    public record Waiting(Outline change, NextStep step) {}
+
+    /** What is next for a change, and how far each rung of it is. */
+    public record Standing(NextStep step, List<Ladder.Step> ladder) {}
+
+    /** Every change that is not over, for somebody, what was moved last first. */
+    public List<Waiting> open(Person person) {
+        return steps(outlines.inStates(OPEN), person);
+    }
+
+    /** The newest changes, for somebody, highest number first. */
+    List<Waiting> newest(Person person) {
+        return steps(outlines.newest(MOST_LISTED), person);
+    }
+
+    private List<Waiting> steps(List<Outline> changes, Person person) {
+        List<Outline> waiting = changes.stream().filter(c -> !c.state().ended()).toList();
+        Gathered gathered = gather(waiting);
+        return changes.stream()
+                .map(c -> new Waiting(c, NextStep.of(gathered.facts(c), viewer(person, c.author()), wall())))
+                .toList();
+    }
+
+    /** One change, for somebody. */
+    Standing of(int number, Person person) {
+        Outline change = outlines.numbered(number);
+        Gathered gathered = gather(List.of(change));
+        ChangeFacts facts = gathered.facts(change);
+        boolean outlook =
+                facts.booked() == null && !facts.emergency() && !facts.state().ended();
+        return new Standing(
+                NextStep.of(facts, viewer(person, change.author()), wall()),
+                Ladder.of(
+                        facts,
+                        build(change),
+                        outlook
+                                ? schedule.outlook(gathered.work().get(change.id()))
+                                        .orElse(null)
+                                : null,
+                        wall()));
+    }
+
+    private static Ladder.Build build(Outline change) {
+        return new Ladder.Build(
+                change.parts().size(),
+                change.built().wrong(),
+                change.parts().stream().mapToInt(RunWork.Part::commands).sum(),
+                change.built().unproven() == 0,
+                change.built().undoAccepted());
+    }
+
+    /** What is known of some changes. */
+    private record Gathered(
+            Instant now,
+            Map<Long, RunWork> work,
+            Map<Long, ChangeFacts.Review> reviews,
+            Map<Long, ChangeFacts.Booked> bookings,
+            Map<Long, ChangeFacts.Run> runs) {
+
+        ChangeFacts facts(Outline change) {
+            return new ChangeFacts(
+                    change.subject(),
+                    change.state(),
+                    change.authorName(),
+                    change.emergency(),
+                    change.parts().size(),
+                    now,
+                    reviews.getOrDefault(change.id(), ChangeFacts.Review.NONE),
+                    bookings.get(change.id()),
+                    runs.get(change.id()));
+        }
+    }
+
+    private Gathered gather(Collection<Outline> changes) {
+        Map<Long, RunWork> work = outlines.work(changes);
+        return new Gathered(
+                clock.instant(),
+                work,
+                approvals.reviews(changes),
+                schedule.bookings(work.values()),
+                runs.latest(work.keySet()));
+    }
+
+    /** What a person may do about a change of that author. */
+    public static Viewer viewer(Person person, String author) {
+        Set<Right> rights = person.rights();
+        return new Viewer(
+                person.login().equals(author),
+                rights.contains(Right.DECIDE_CHANGES),
+                rights.contains(Right.BOOK_CHANGES),
+                rights.contains(Right.WRITE_WINDOWS),
+                rights.contains(Right.RUN_CHANGES),
+                rights.contains(Right.CLOSE_CHANGES));
+    }
+
+    private WallClock wall() {
+        return new WallClock(settings.zone());
+    }
+}

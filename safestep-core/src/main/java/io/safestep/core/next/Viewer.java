@@ -1,0 +1,13 @@
+package io.safestep.core.next;
+
+/**
+ * Who asks what is next.
+ *
+ * @param author wrote the change
+ * @param decides may approve, return and reject what others wrote
+ * @param books may book changes into windows
+ * @param plans keeps the calendar, and so sees to changes that have no place in it
+ * @param runs may start and stop runs
+ * @param closes may close changes
+ */
+public record Viewer(boolean author, boolean decides, boolean books, boolean plans, boolean runs, boolean closes) {}

@@ -1,0 +1,261 @@
+package io.safestep.core.next;
+
+import static io.safestep.core.next.NextFacts.*;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.safestep.core.change.ChangeState;
+import io.safestep.core.change.Verdict;
+import io.safestep.core.next.ChangeFacts.Booked;
+import io.safestep.core.next.ChangeFacts.Review;
+import io.safestep.core.next.ChangeFacts.Run;
+import io.safestep.core.next.NextStep.Kind;
+import io.safestep.core.run.RunState;
+import java.time.Instant;
+import java.util.EnumSet;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+class NextStepTest {
+
+    private static final Viewer AUTHOR = new Viewer(true, false, true, false, true, true);
+    private static final Viewer OTHER_ENGINEER = new Viewer(false, false, true, false, true, true);
+    private static final Viewer APPROVER = new Viewer(false, true, false, false, false, false);
+    private static final Viewer PLANNER = new Viewer(false, true, true, true, true, true);
+    private static final Viewer READER = new Viewer(false, false, false, false, false, false);
+
+    private static NextStep next(ChangeFacts change, Viewer viewer) {
+        return NextStep.of(change, viewer, HALIFAX);
+    }
+
+    @Test
+    void aDraftWaitsForItsAuthorAlone() {
+        NextStep author = next(in(ChangeState.DRAFT), AUTHOR);
+        assertThat(author.kind()).isEqualTo(Kind.FINISH);
+        assertThat(author.yours()).isTrue();
+        assertThat(author.rung()).isEqualTo(Rung.BUILD);
+        assertThat(next(in(ChangeState.DRAFT), OTHER_ENGINEER).yours()).isFalse();
+        assertThat(next(in(ChangeState.DRAFT), OTHER_ENGINEER).action()).isNull();
+    }
+
+    @Test
+    void aDraftWithoutDevicesIsDescribedFirst() {
+        ChangeFacts empty =
+                new ChangeFacts("CR-1", ChangeState.DRAFT, "R. Oake", false, 0, BEFORE, Review.NONE, null, null);
+        assertThat(next(empty, AUTHOR).rung()).isEqualTo(Rung.DESCRIBE);
+        assertThat(next(empty, AUTHOR).sentence()).isEqualTo("It has no device yet.");
+    }
+
+    @Test
+    void whoReturnedItAndWhyIsSaid() {
+        Review review = new Review(decided(Verdict.RETURNED), null, false);
+        NextStep step = next(reviewed(ChangeState.RETURNED, review), AUTHOR);
+        assertThat(step.title()).isEqualTo("CR-1042 came back to you");
+        assertThat(step.sentence()).isEqualTo("D. Fennimore returned it: “Which VLAN?”");
+    }
+
+    @Test
+    void theAuthorIsNeverAskedToDecide() {
+        Viewer everything = new Viewer(true, true, true, true, true, true);
+        assertThat(next(in(ChangeState.IN_REVIEW), everything).yours()).isFalse();
+        assertThat(next(in(ChangeState.IN_REVIEW), everything).action()).isNull();
+        assertThat(next(emergency(ChangeState.IN_REVIEW, Review.NONE), everything)
+                        .yours())
+                .isFalse();
+        assertThat(next(emergency(ChangeState.COMPLETED, Review.NONE), everything)
+                        .yours())
+                .isFalse();
+        assertThat(next(in(ChangeState.IN_REVIEW), APPROVER).title()).isEqualTo("Decide about CR-1042");
+        assertThat(next(in(ChangeState.IN_REVIEW), READER).title()).isEqualTo("CR-1042 waits for an approval");
+    }
+
+    @Test
+    void anEmergencyIsReleasedByWhoDecidesOrRunsAndThenStarted() {
+        assertThat(next(emergency(ChangeState.IN_REVIEW, Review.NONE), OTHER_ENGINEER))
+                .returns(Kind.RELEASE, NextStep::kind)
+                .returns(true, NextStep::yours);
+        assertThat(next(emergency(ChangeState.APPROVED, Review.NONE), OTHER_ENGINEER))
+                .returns(Kind.START, NextStep::kind)
+                .returns(Rung.RUN, NextStep::rung)
+                .returns(true, NextStep::yours);
+        assertThat(next(emergency(ChangeState.APPROVED, Review.NONE), APPROVER).yours())
+                .isFalse();
+    }
+
+    @Test
+    void anEmergencyIsReviewedBeforeItIsClosed() {
+        assertThat(next(emergency(ChangeState.COMPLETED, Review.NONE), APPROVER))
+                .returns(Kind.REVIEW, NextStep::kind)
+                .returns(Rung.APPROVE, NextStep::rung)
+                .returns(true, NextStep::yours);
+        Review looked = new Review(decided(Verdict.REVIEWED), null, true);
+        assertThat(next(emergency(ChangeState.COMPLETED, looked), AUTHOR).kind())
+                .isEqualTo(Kind.CLOSE);
+    }
+
+    @Test
+    void aWindowIsChosenByTheAuthorOrWhoPlans() {
+        assertThat(next(in(ChangeState.APPROVED), AUTHOR).yours()).isTrue();
+        assertThat(next(in(ChangeState.APPROVED), PLANNER).yours()).isTrue();
+        NextStep other = next(in(ChangeState.APPROVED), OTHER_ENGINEER);
+        assertThat(other.yours()).isFalse();
+        assertThat(other.action()).isEqualTo("Choose a window");
+        assertThat(next(in(ChangeState.APPROVED), READER).action()).isNull();
+    }
+
+    @Test
+    void beforeItsWindowNobodyIsAsked() {
+        NextStep step = next(at(BEFORE, byHand()), AUTHOR);
+        assertThat(step.kind()).isEqualTo(Kind.OPENS);
+        assertThat(step.yours()).isFalse();
+        assertThat(step.sentence()).isEqualTo("Its window opens Wed 25 Nov 01:30. The run is started by hand then.");
+        assertThat(step.brief()).isEqualTo("Wed 25 Nov 01:30");
+    }
+
+    @Test
+    void inItsWindowARunIsStartedByHandUnlessItStartsByItself() {
+        assertThat(next(at(OPENING.start(), byHand()), OTHER_ENGINEER))
+                .returns(Kind.START, NextStep::kind)
+                .returns(true, NextStep::yours)
+                .returns("Its window is open until 05:15; turn back by 04:51.", NextStep::sentence);
+        assertThat(next(at(INSIDE, booked(true, true, null, null)), OTHER_ENGINEER)
+                        .kind())
+                .isEqualTo(Kind.OPENS);
+        assertThat(next(at(INSIDE, booked(true, true, null, "brn-gw-b is taken.")), OTHER_ENGINEER))
+                .returns(Kind.START, NextStep::kind)
+                .satisfies(s -> assertThat(s.sentence()).endsWith("refused: brn-gw-b is taken."));
+    }
+
+    @Test
+    void aMissedWindowAndOneThatIsFrozenOrTooShortAreBookedAnew() {
+        assertThat(next(at(OPENING.end(), byHand()), PLANNER))
+                .returns(Kind.MISSED, NextStep::kind)
+                .returns(true, NextStep::yours)
+                .satisfies(s -> assertThat(s.sentence()).startsWith("Its window closed Wed 25 Nov 05:15."));
+        assertThat(next(at(INSIDE, booked(false, false, null, null)), AUTHOR).kind())
+                .isEqualTo(Kind.MISSED);
+        assertThat(next(at(BEFORE, booked(false, false, "The freeze Regatta holds.", null)), AUTHOR))
+                .returns(Kind.FROZEN, NextStep::kind)
+                .satisfies(s -> assertThat(s.sentence()).contains("The freeze Regatta holds."));
+        assertThat(next(at(OPENING.end(), byHand()), APPROVER).yours()).isFalse();
+    }
+
+    @Test
+    void aRunThatWaitsAsksWhoRuns() {
+        ChangeFacts waits = ran(
+                ChangeState.RUNNING, run(RunState.PAUSED, true, "brn-gw-b failed, and the rule says to wait", null));
+        assertThat(next(waits, OTHER_ENGINEER))
+                .returns(Kind.WAITS, NextStep::kind)
+                .returns(true, NextStep::yours)
+                .returns("It waits: brn-gw-b failed, and the rule says to wait.", NextStep::sentence);
+        assertThat(next(waits, APPROVER).action()).isEqualTo("Watch the run");
+        ChangeFacts goes = ran(ChangeState.RUNNING, run(RunState.RUNNING, true, null, null));
+        assertThat(next(goes, AUTHOR).sentence()).isEqualTo("1 of 2 devices done.");
+    }
+
+    @Test
+    void whatRanIsClosedByItsAuthorWithHowItEndedSaidFirst() {
+        ChangeFacts undone =
+                ran(ChangeState.ROLLED_BACK, run(RunState.ROLLED_BACK, true, null, "Undone because of a stop."));
+        assertThat(next(undone, AUTHOR))
+                .returns(Kind.CLOSE, NextStep::kind)
+                .returns(Standing.UNDONE, NextStep::tone)
+                .returns("Undone because of a stop. It needs a note of how it went.", NextStep::sentence)
+                .returns(true, NextStep::yours);
+        assertThat(next(undone, OTHER_ENGINEER).yours()).isFalse();
+        assertThat(next(undone, OTHER_ENGINEER).action()).isEqualTo("Close it");
+        assertThat(next(ran(ChangeState.COMPLETED, null), AUTHOR).tone()).isEqualTo(Standing.DONE);
+    }
+
+    @Test
+    void aStuckRunAsksWhoRuns() {
+        ChangeFacts stuck =
+                ran(ChangeState.NEEDS_ATTENTION, run(RunState.STUCK, true, null, "brn-gw-b holds half of it."));
+        assertThat(next(stuck, OTHER_ENGINEER))
+                .returns(Kind.STUCK, NextStep::kind)
+                .returns(true, NextStep::yours)
+                .returns("brn-gw-b holds half of it.", NextStep::sentence);
+        assertThat(next(stuck, APPROVER).yours()).isFalse();
+    }
+
+    @ParameterizedTest
+    @EnumSource(
+            value = ChangeState.class,
+            names = {"CLOSED", "REJECTED", "WITHDRAWN"})
+    void whatIsOverWaitsForNobody(ChangeState state) {
+        NextStep step = next(in(state), PLANNER);
+        assertThat(step.kind()).isEqualTo(Kind.OVER);
+        assertThat(step.yours()).isFalse();
+        assertThat(step.brief()).isEmpty();
+    }
+
+    /** Whatever is known: who is asked is told what to do and where, and has the right to it. */
+    @Test
+    void whoIsAskedCanDoIt() {
+        long seed = Long.getLong("safestep.seed", 20261130L);
+        Random random = new Random(seed);
+        EnumSet<Kind> seen = EnumSet.noneOf(Kind.class);
+        for (int i = 0; i < 20_000; i++) {
+            ChangeFacts change = anyChange(random);
+            Viewer viewer = new Viewer(
+                    random.nextBoolean(),
+                    random.nextBoolean(),
+                    random.nextBoolean(),
+                    random.nextBoolean(),
+                    random.nextBoolean(),
+                    random.nextBoolean());
+            NextStep step = next(change, viewer);
+            seen.add(step.kind());
+            String what = "seed " + seed + ", case " + i + ": " + change + " for " + viewer + ": " + step;
+            assertThat(step.title()).as(what).contains("CR-1042");
+            assertThat(step.kind() == Kind.OVER)
+                    .as(what)
+                    .isEqualTo(change.state().ended());
+            assertThat(step.sentence().isEmpty()).as(what).isEqualTo(step.kind() == Kind.OVER);
+            if (step.yours()) {
+                assertThat(mayDoIt(step.kind(), viewer)).as(what).isTrue();
+            }
+            if (step.yours() && step.kind() != Kind.CLOSE) {
+                assertThat(step.action()).as(what).isNotNull();
+            }
+        }
+        assertThat(seen).as("kinds that came up with seed " + seed).containsExactlyInAnyOrder(Kind.values());
+    }
+
+    private static boolean mayDoIt(Kind kind, Viewer viewer) {
+        return switch (kind) {
+            case STUCK, WAITS, RUNNING, START -> viewer.runs();
+            case FROZEN, MISSED, BOOK -> viewer.books();
+            case RELEASE -> !viewer.author() && (viewer.decides() || viewer.runs());
+            case DECIDE, REVIEW -> !viewer.author() && viewer.decides();
+            case RETURNED, CLOSE, FINISH -> viewer.author();
+            case OPENS, OVER -> false;
+        };
+    }
+
+    private static ChangeFacts anyChange(Random random) {
+        ChangeState state = ChangeState.values()[random.nextInt(ChangeState.values().length)];
+        Instant now = BEFORE.plusSeconds(random.nextInt(6 * 3600));
+        Verdict verdict = Verdict.values()[random.nextInt(Verdict.values().length)];
+        Review review = random.nextBoolean()
+                ? Review.NONE
+                : new Review(decided(verdict), random.nextBoolean() ? APPROVED : null, random.nextBoolean());
+        Booked booked = random.nextInt(4) == 0
+                ? null
+                : booked(
+                        random.nextBoolean(),
+                        random.nextBoolean(),
+                        random.nextBoolean() ? "A freeze." : null,
+                        random.nextBoolean() ? "No." : null);
+        Run run = random.nextBoolean()
+                ? null
+                : run(
+                        RunState.values()[random.nextInt(RunState.values().length)],
+                        random.nextBoolean(),
+                        random.nextBoolean() ? "paused as asked" : null,
+                        random.nextBoolean() ? "It ended." : null);
+        return new ChangeFacts(
+                "CR-1042", state, "R. Oake", random.nextBoolean(), random.nextInt(3), now, review, booked, run);
+    }
+}
