@@ -32,9 +32,9 @@ export function ApproveRung({ change }: { change: Change }) {
     <>
       {approvals.data?.length === 0 && (
         <p className="empty">
-          {change.state === "DRAFT" ? "It has not been submitted yet." : "Nobody has decided yet."}{" "}
-          {change.emergencyReason === null ? "One approval" : "One person"} is needed, somebody other than{" "}
-          {change.authorName}.
+          {next?.kind === "FINISH" || next?.kind === "RETURNED"
+            ? "It has not been submitted."
+            : "Nobody has decided yet."}
         </p>
       )}
       {approvals.data?.map((a) => {

@@ -38,7 +38,7 @@ const columns: Column<ListedChange>[] = [
   {
     key: "waits",
     title: "Waits for",
-    width: "170px",
+    width: "150px",
     text: ({ next }) => next.brief,
     show: ({ next }) => <span title={next.sentence}>{next.yours ? <b>{next.brief}</b> : next.brief}</span>,
   },
@@ -46,7 +46,7 @@ const columns: Column<ListedChange>[] = [
   {
     key: "devices",
     title: "Devices",
-    width: "minmax(0, 2fr)",
+    width: "minmax(0, 1.6fr)",
     text: ({ change }) => change.devices.join(", "),
     show: ({ change }) => <span className="mono">{change.devices.join(", ")}</span>,
   },
