@@ -3,7 +3,7 @@ import type { Change, Run, RunDevice } from "../api/types";
 import { useMay, usePerson } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
 import { phaseWords } from "../ui/words";
-import { failureOf, maySkip, overrideOf } from "./board";
+import { failureOf, overrideOf } from "./board";
 import { Reasoned } from "./Reasoned";
 import { useControl } from "./useControl";
 
@@ -40,7 +40,7 @@ export function DeviceControls({ run, device, change }: Props) {
       {waiting && check && (mayRun || mayDecide) && (
         <Override run={run} device={device} change={change} proposedBy={proposal?.askedBy} why={proposal?.reason} />
       )}
-      {mayRun && maySkip(run, device) && (
+      {mayRun && device.board.mayBeLeftOut && (
         <Reasoned
           run={run}
           change={change}

@@ -5,7 +5,7 @@ import { Glyph } from "../ui/Glyph";
 import { Block } from "../ui/Messages";
 import { clockSeconds, dayAndTime } from "../ui/time";
 import { phaseWords } from "../ui/words";
-import { cellOf, foldedWaves, headline, nowWords, phasesOf, stepOf, undoCell } from "./board";
+import { cellOf, failureOf, foldedWaves, nowWords, phasesOf, stepOf, undoCell } from "./board";
 import { DeviceControls } from "./DeviceControls";
 import { HoldPanel } from "./HoldPanel";
 import { CheckMatrix } from "./CheckMatrix";
@@ -32,7 +32,7 @@ export function RunBoard({ change, run }: { change: Change; run: Run }) {
   }, [lines]);
   // Without a choice of the person the board follows the run to the device that something happens on.
   const latest = lines.findLast((l) => l.device)?.device;
-  const failing = run.devices.find((d) => !d.skippedBy && d.steps.some((s) => s.state === "FAILED"))?.name;
+  const failing = run.devices.find((d) => failureOf(d) || d.board.undo === "FAILED")?.name;
   const picked = run.devices.find((d) => d.name === (chosen ?? failing ?? latest)) ?? run.devices[0];
   const undoing = run.devices.some((d) => undoCell(d));
   const done = useMemo(() => foldedWaves(run), [run]);
@@ -44,7 +44,7 @@ export function RunBoard({ change, run }: { change: Change; run: Run }) {
   return (
     <>
       <div className="head">
-        <h2 className="fs-5 mb-0">{headline(run)}</h2>
+        <h2 className="fs-5 mb-0">{run.headline}</h2>
         <div className="actions">
           {!ended && <PauseButton run={run} change={change} />}
           {!ended && <StopButton run={run} change={change} />}
@@ -174,7 +174,7 @@ const BoardRow = memo(function BoardRow({ device, phases, ended, undoing, picked
         );
       })}
       {undoing && <td className="phase">{undo && <Glyph shape={undo.shape} label={undo.word} />}</td>}
-      <td>{nowWords(device, ended, lastNote)}</td>
+      <td>{nowWords(device, lastNote)}</td>
     </tr>
   );
 });

@@ -57,12 +57,12 @@ export function Checks({ run, device }: { run: Run; device: RunDevice }) {
           Last read, {device.name} {device.holds}.
         </p>
       )}
-      {device.beforeHash && (
+      {device.before && (
         <p className="soft mb-0">
-          Backup before <span className="mono">{device.beforeHash.slice(0, 8)}</span>
-          {device.afterHash && (
+          Backup before <span className="mono">{device.before.hash.slice(0, 8)}</span>
+          {device.after && (
             <>
-              , after <span className="mono">{device.afterHash.slice(0, 8)}</span>
+              , after <span className="mono">{device.after.hash.slice(0, 8)}</span>
             </>
           )}
         </p>

@@ -3,7 +3,7 @@ import type { Change, Run } from "../api/types";
 import { useRuns } from "../change/queries";
 import { clockSeconds, dayAndTime } from "../ui/time";
 import { count } from "../ui/words";
-import { failureOf, headline } from "./board";
+import { failureOf } from "./board";
 import { controlWords } from "./controls";
 import { useRunChecks } from "./useRunChecks";
 
@@ -29,11 +29,11 @@ function OneRun({ run, change }: { run: Run; change: Change }) {
     const failure = failureOf(d);
     return failure ? [`${d.name}: ${failure.words}`] : [];
   });
-  const left = run.devices.filter((d) => d.skippedBy);
+  const left = run.devices.flatMap((d) => (d.leftOut ? [{ ...d.leftOut, id: d.id, name: d.name }] : []));
   return (
     <div className="run-report">
       <p className="mb-1">
-        <b>{headline(run)}.</b> {run.verdict}{" "}
+        <b>{run.headline}.</b> {run.verdict}{" "}
         <Link to={`/changes/${change.number}/run`} className="text-nowrap">
           The board
         </Link>
@@ -50,7 +50,7 @@ function OneRun({ run, change }: { run: Run; change: Change }) {
         ))}
         {left.map((d) => (
           <li key={d.id}>
-            {d.name} was left out by {d.skippedBy}: {d.skipReason}
+            {d.name} was left out by {d.by}: {d.reason}
           </li>
         ))}
         {run.rollbacks.map((r) => (

@@ -3,7 +3,7 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { Link } from "react-router";
 import { api } from "../api/client";
-import type { Change, Run, RunDevice } from "../api/types";
+import type { Change, Run } from "../api/types";
 import { useMay, usePerson } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { Reasoned } from "./Reasoned";
@@ -38,7 +38,7 @@ export function StuckPanel({ run, change }: { run: Run; change: Change }) {
               <td className="mono">{d.name}</td>
               <td>{d.takenBack ? "what it held before the change" : "its outcome"}</td>
               <td>{d.holds ?? "could not be read"}</td>
-              <td>{d.beforeBackupId && <LastGood device={d} />}</td>
+              <td>{d.before && <LastGood device={d.name} hash={d.before.hash} />}</td>
               <td>
                 <Button variant="link" onClick={() => setLines(lines === d.name ? null : d.name)}>
                   {lines === d.name ? "Hide lines" : "Lines by hand"}
@@ -93,10 +93,10 @@ export function StuckPanel({ run, change }: { run: Run; change: Change }) {
   );
 }
 
-function LastGood({ device }: { device: RunDevice }) {
+function LastGood({ device, hash }: { device: string; hash: string }) {
   return (
-    <Link to={`/devices/${device.name}/versions`} title="The backup before the change">
-      <span className="mono">{device.beforeHash?.slice(0, 8)}</span>
+    <Link to={`/devices/${device}/versions`} title="The backup before the change">
+      <span className="mono">{hash.slice(0, 8)}</span>
     </Link>
   );
 }

@@ -1,17 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Phase, Run, RunCheck, RunDevice, RunLine } from "../api/types";
-import {
-  cellOf,
-  checkCell,
-  foldedWaves,
-  failureOf,
-  headline,
-  maySkip,
-  nowWords,
-  phasesOf,
-  undoCell,
-  withLines,
-} from "./board";
+import { cellOf, checkCell, foldedWaves, failureOf, nowWords, phasesOf, undoCell, withLines } from "./board";
 
 type Step = RunDevice["steps"][number];
 
@@ -31,16 +20,20 @@ const device = (steps: Step[], nothingToSend = false): RunDevice => ({
   nothingToSend,
   steps,
   holds: null,
-  beforeBackupId: null,
-  beforeHash: null,
-  afterBackupId: null,
-  afterHash: null,
-  timer: true,
+  before: null,
+  after: null,
   timerUntil: null,
   written: false,
   takenBack: false,
-  skippedBy: null,
-  skipReason: null,
+  leftOut: null,
+  board: {
+    phases: nothingToSend ? ["BACK_UP", "CHECK_BEFORE"] : ["BACK_UP", "CHECK_BEFORE", "PUSH", "SAVE"],
+    arrived: steps.some((s) => s.phase === "AFTER_BACKUP"),
+    mayBeLeftOut: true,
+    failed: steps.find((s) => s.state === "FAILED")?.phase ?? null,
+    undo: "NONE",
+    words: "waits",
+  },
 });
 
 const run = (devices: RunDevice[]): Run =>
@@ -67,21 +60,11 @@ describe("the board", () => {
     expect(cellOf(device([], true), "BACK_UP", false).shape).toBe("notyet");
   });
 
-  it("names the failure and what became of it", () => {
-    const failed = device([
-      step("CHECK_AFTER", "FAILED", "gone: 10.77.40.2 full", 1),
-      step("UNDO_PUSH", "DONE", "5 commands sent", 2),
-      step("UNDO_READ_BACK", "DONE", "equals the backup", 3),
-      step("UNDO_CHECK", "DONE", "2 checks passed", 4),
-    ]);
-    expect(undoCell(failed)?.shape).toBe("undone");
-    expect(nowWords(failed, true)).toBe("gone: 10.77.40.2 full; undone");
-  });
-
   it("tells what is settling in the words of the last note", () => {
     const settling = device([step("CHECK_AFTER", "GOING")]);
-    expect(nowWords(settling, false, "settling: neighbours")).toBe("settling: neighbours");
-    expect(nowWords(settling, false)).toBe("going on");
+    expect(nowWords(settling, "settling: neighbours")).toBe("settling: neighbours");
+    expect(nowWords(settling)).toBe("going on");
+    expect(nowWords(device([step("BACK_UP", "DONE")]))).toBe("waits");
   });
 
   it("moves with the lines before the picture is asked for again", () => {
@@ -98,27 +81,28 @@ describe("the board", () => {
     expect(cellOf(going.devices[0]!, "PUSH", false).word).toBe("going on");
     const failed = withLines(going, [line("FAILED", "push failed: refused")]);
     expect(failed.devices[0]!.steps).toHaveLength(1);
-    expect(failureOf(failed.devices[0]!)?.words).toBe("refused");
+    expect(failed.devices[0]!.steps[0]!.words).toBe("refused");
     const quiet = run([device([])]);
     expect(withLines(quiet, [])).toBe(quiet);
   });
 
-  it("shows confirming only where there is a timer", () => {
-    expect(phasesOf(run([device([])]))).toContain("CONFIRM");
-    expect(phasesOf(run([{ ...device([]), timer: false }]))).not.toContain("CONFIRM");
+  it("shows the phases that any of its devices goes through, in their order", () => {
+    const timed = device([]);
+    expect(phasesOf(run([timed]))).not.toContain("CONFIRM");
+    timed.board = { ...timed.board, phases: ["SAVE", "CONFIRM"] };
+    expect(phasesOf(run([device([], true), timed]))).toEqual(["BACK_UP", "CHECK_BEFORE", "CONFIRM", "SAVE"]);
   });
 
-  it("leaves out only what has not come to its end", () => {
-    const atEnd = device([step("AFTER_BACKUP", "DONE")]);
-    expect(maySkip(run([atEnd]), atEnd)).toBe(false);
-    expect(maySkip(run([]), device([]))).toBe(true);
-    expect(headline({ ...run([atEnd, device([])]), state: "PAUSED" })).toBe(
-      "Waiting for a person: 1 of 2 devices done",
-    );
+  it("finds what a device failed at", () => {
+    expect(failureOf(device([step("PUSH", "FAILED", "refused")]))?.words).toBe("refused");
+    expect(failureOf(device([step("PUSH", "DONE")]))).toBeUndefined();
   });
 
-  it("shows a failed way back as failed", () => {
-    expect(undoCell(device([step("UNDO_PUSH", "FAILED")]))?.shape).toBe("failed");
+  it("shows how far the way back is", () => {
+    const back = device([]);
+    expect(undoCell(back)).toBeNull();
+    expect(undoCell({ ...back, board: { ...back.board, undo: "FAILED" } })?.shape).toBe("failed");
+    expect(undoCell({ ...back, board: { ...back.board, undo: "DONE" } })?.word).toBe("undone");
   });
 });
 

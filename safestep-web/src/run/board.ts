@@ -1,31 +1,27 @@
 import type { Phase, Run, RunCheck, RunControl, RunDevice, RunLine, RunStep } from "../api/types";
+import vocabulary from "../api/vocabulary.json";
 import { outcomes } from "../change/checks";
 import type { Shape } from "../ui/Glyph";
 import { clockSeconds } from "../ui/time";
-import { count } from "../ui/words";
+import { looks, phaseWords } from "../ui/words";
 
-const forward: Phase[] = [
-  "BACK_UP",
-  "CHECK_BEFORE",
-  "GATE",
-  "PUSH",
-  "READ_BACK",
-  "CHECK_AFTER",
-  "CONFIRM",
-  "SAVE",
-  "AFTER_BACKUP",
-];
-
-/** The phases of a run; a timer is confirmed only where there is one. */
+/** The phases of a run on the way there: those that any of its devices goes through. */
 export const phasesOf = (run: Run): Phase[] =>
-  forward.filter((p) => p !== "CONFIRM" || run.devices.some((d) => d.timer && !d.nothingToSend));
-
-const undoPhases: Phase[] = ["UNDO_PUSH", "UNDO_READ_BACK", "UNDO_CHECK", "UNDO_SAVE"];
+  (Object.keys(phaseWords) as Phase[]).filter((p) => run.devices.some((d) => d.board.phases.includes(p)));
 
 export interface Cell {
   shape: Shape;
   word: string;
 }
+
+const stepLooks = looks<RunStep["state"]>(vocabulary.stepStates, {
+  GOING: "going",
+  DONE: "done",
+  FAILED: "failed",
+  INTERRUPTED: "blocked",
+  AGAIN: "notyet",
+  OVERRIDDEN: "done",
+});
 
 export function stepOf(device: RunDevice, phase: Phase) {
   return device.steps.find((s) => s.phase === phase);
@@ -34,101 +30,29 @@ export function stepOf(device: RunDevice, phase: Phase) {
 /** How one phase of one device looks on the board. */
 export function cellOf(device: RunDevice, phase: Phase, ended: boolean): Cell {
   const step = stepOf(device, phase);
-  if (!step) {
-    const looks = phase === "BACK_UP" || phase === "CHECK_BEFORE";
-    const needed = (!device.nothingToSend || looks) && (phase !== "CONFIRM" || device.timer) && !device.skippedBy;
-    return !needed || ended ? { shape: "dot", word: "not needed" } : { shape: "notyet", word: "not yet" };
+  if (step) {
+    return stepLooks[step.state];
   }
-  switch (step.state) {
-    case "GOING":
-      return { shape: "going", word: "going on" };
-    case "DONE":
-      return { shape: "done", word: "done" };
-    case "FAILED":
-      return { shape: "failed", word: "failed" };
-    case "INTERRUPTED":
-      return { shape: "blocked", word: "interrupted, not known how far" };
-    case "AGAIN":
-      return { shape: "notyet", word: "to be done once more" };
-    case "OVERRIDDEN":
-      return { shape: "done", word: "failed, and overridden by two people" };
-  }
+  return device.board.phases.includes(phase) && !ended
+    ? { shape: "notyet", word: "not yet" }
+    : { shape: "dot", word: "not needed" };
 }
+
+const undoCells: Record<RunDevice["board"]["undo"], Cell | null> = {
+  NONE: null,
+  GOING: { shape: "going", word: "being undone" },
+  DONE: { shape: "undone", word: "undone" },
+  FAILED: { shape: "failed", word: "undo failed" },
+};
 
 /** The whole way back of one device in one cell; null while there is none. */
-export function undoCell(device: RunDevice): Cell | null {
-  const steps = undoPhases.flatMap((p) => stepOf(device, p) ?? []);
-  if (steps.length === 0) {
-    return null;
-  }
-  if (steps.some((s) => s.state === "FAILED")) {
-    return { shape: "failed", word: "undo failed" };
-  }
-  const last = stepOf(device, "UNDO_SAVE") ?? stepOf(device, "UNDO_CHECK");
-  return last?.state === "DONE" ? { shape: "undone", word: "undone" } : { shape: "going", word: "being undone" };
-}
+export const undoCell = (device: RunDevice): Cell | null => undoCells[device.board.undo];
 
 /** What the device is at, or how it ended, in words. While something is going on, that is the last note about it. */
-export function nowWords(device: RunDevice, ended: boolean, lastNote?: string): string {
-  const latest = device.steps.reduce<RunDevice["steps"][number] | null>(
-    (a, b) => (!a || new Date(b.startedAt) >= new Date(a.startedAt) ? b : a),
-    null,
-  );
-  if (device.nothingToSend && (ended || device.steps.length > 1)) {
-    return "nothing to send";
-  }
-  if (!latest) {
-    return ended ? "not reached" : "waits";
-  }
-  if (device.skippedBy && !undoCell(device)) {
-    return `left out by ${device.skippedBy}: ${device.skipReason}`;
-  }
-  const failed = device.steps.find((s) => s.state === "FAILED");
-  if (failed && !failed.phase.startsWith("UNDO")) {
-    const undone = undoCell(device);
-    return undone ? `${failed.words}; ${undone.word}` : (failed.words ?? "failed");
-  }
-  if (latest.state === "GOING") {
-    return lastNote ?? "going on";
-  }
-  const undone = undoCell(device);
-  if (undone?.shape === "undone") {
-    return device.holds ? `undone: ${device.holds}` : "undone";
-  }
-  if (latest.phase === "CHECK_BEFORE" && latest.state === "DONE" && !ended) {
-    return device.beforeHash ? `ready · backup ${device.beforeHash.slice(0, 8)}` : "ready";
-  }
-  if (latest.phase === "AFTER_BACKUP") {
-    return `${device.holds ?? "done"}, saved`;
-  }
-  return latest.words ?? "";
+export function nowWords(device: RunDevice, lastNote?: string): string {
+  const going = device.steps.some((s) => s.state === "GOING");
+  return going ? (lastNote ?? vocabulary.stepStates.GOING) : device.board.words;
 }
-
-export function headline(run: Run): string {
-  const total = run.devices.length;
-  const left = run.devices.filter((d) => d.skippedBy).length;
-  const done = run.devices.filter((d) =>
-    d.nothingToSend ? stepOf(d, "CHECK_BEFORE")?.state === "DONE" : isAtEnd(d),
-  ).length;
-  switch (run.state) {
-    case "SUCCEEDED":
-      return left > 0
-        ? `Succeeded on ${done} of ${count(total, "device")}, ${left} left out`
-        : `Succeeded on ${total} of ${count(total, "device")}`;
-    case "ROLLED_BACK":
-      return run.devices.some((d) => d.written) ? "Rolled back" : "Stopped before anything was written";
-    case "STUCK":
-      return "Stuck: not everything could be undone";
-    case "ROLLING_BACK":
-      return run.turningBack ? "Rolling back" : "Taking back a part";
-    case "PAUSED":
-      return `Waiting for a person: ${done} of ${count(total, "device")} done`;
-    default:
-      return run.stopRequestedBy ? "Stopping" : `Running: ${done} of ${count(total, "device")} done`;
-  }
-}
-
-const isAtEnd = (device: RunDevice) => stepOf(device, "AFTER_BACKUP")?.state === "DONE" && !device.takenBack;
 
 /** With more devices than this, waves that are done take one line each, so that the one at work is in sight. */
 const MANY = 24;
@@ -139,7 +63,7 @@ export function foldedWaves(run: Run): Set<number> {
   if (run.devices.length > MANY && !run.endedAt) {
     for (const { wave } of run.devices) {
       const devices = run.devices.filter((d) => d.wave === wave);
-      if (!folded.has(wave) && devices.every((d) => isAtEnd(d) || d.skippedBy)) {
+      if (!folded.has(wave) && devices.every((d) => d.board.arrived || d.leftOut)) {
         folded.add(wave);
       }
     }
@@ -154,13 +78,8 @@ export const timerWords = (until: string, now: Date): string =>
     : `Its dead-man timer ran out at ${clockSeconds(until)}: by now the device should have gone back by itself.`;
 
 /** What a device failed at on the way there, as long as nobody has decided about it. */
-export function failureOf(device: RunDevice): RunStep | undefined {
-  return device.skippedBy ? undefined : device.steps.find((s) => s.state === "FAILED" && !s.phase.startsWith("UNDO"));
-}
-
-/** Whether a device may be left out now. */
-export const maySkip = (run: Run, device: RunDevice): boolean =>
-  !run.endedAt && !run.turningBack && !device.skippedBy && !isAtEnd(device) && !device.nothingToSend;
+export const failureOf = (device: RunDevice): RunStep | undefined =>
+  device.steps.find((s) => s.phase === device.board.failed);
 
 /** An override that waits for a second person. */
 export const overrideOf = (run: Run, device: string): RunControl | undefined =>

@@ -12,6 +12,7 @@ import io.safestep.core.check.LookKind;
 import io.safestep.core.next.Rung;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.RunState;
+import io.safestep.core.run.StepState;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -50,6 +51,7 @@ class VocabularyTest {
         words.put("nothingWritten", ChangeState.NOTHING_WRITTEN);
         words.put("runStates", each(RunState.values(), RunState::word));
         words.put("phases", each(Phase.values(), Phase::title));
+        words.put("stepStates", each(StepState.values(), StepState::word));
         words.put("rungs", each(Rung.values(), Rung::title));
         words.put("verdicts", each(Verdict.values(), Verdict::words));
         words.put("checkOutcomes", each(CheckOutcome.values(), CheckOutcome::word));

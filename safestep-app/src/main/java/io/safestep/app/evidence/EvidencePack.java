@@ -31,6 +31,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.ObjectMapper;
@@ -95,8 +96,8 @@ class EvidencePack {
         for (RunView run : record.runs()) {
             files.put("transcripts/run-" + run.id() + ".txt", bytes(transcript(run)));
             for (RunView.Device device : run.devices()) {
-                configuration(files, run, device, "before", device.beforeBackupId());
-                configuration(files, run, device, "after", device.afterBackupId());
+                configuration(files, run, device, "before", device.before());
+                configuration(files, run, device, "after", device.after());
             }
         }
         files.put(SUMS, bytes(sums(files)));
@@ -222,12 +223,12 @@ class EvidencePack {
     }
 
     private void configuration(
-            Map<String, byte[]> files, RunView run, RunView.Device device, String when, Long backupId) {
-        if (backupId != null) {
+            Map<String, byte[]> files, RunView run, RunView.Device device, String when, RunView.@Nullable Copy copy) {
+        if (copy != null) {
             ConfigEngine engine = platforms.engine(devices.named(device.name()).platform());
             files.put(
                     "configurations/run-" + run.id() + "-" + device.name() + "-" + when + ".txt",
-                    bytes(engine.write(engine.masked(backups.tree(backupId)))));
+                    bytes(engine.write(engine.masked(backups.tree(copy.backup())))));
         }
     }
 

@@ -1,6 +1,7 @@
 package io.safestep.app.run;
 
 import io.safestep.core.change.FailureRule;
+import io.safestep.core.run.BoardRow;
 import io.safestep.core.run.Decision;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.RunPicture;
@@ -14,6 +15,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * A run as its board shows it. All instants are UTC.
  *
+ * @param headline how it stands, in words
  * @param estimatedEnd when the rest is done, as reckoned now
  * @param turnBackAt the last moment at which there is still time to undo everything inside the window
  * @param wayBackSeconds how long undoing everything takes, as reckoned now
@@ -29,6 +31,7 @@ public record RunView(
         long id,
         int number,
         RunState state,
+        String headline,
         String startedBy,
         Instant startedAt,
         @Nullable Instant endedAt,
@@ -90,10 +93,12 @@ public record RunView(
      * @param nothingToSend the device is only looked at
      * @param steps the latest attempt at each phase that was begun
      * @param holds what it really holds, as last read
-     * @param beforeHash SHA-256 of the backup before the change
-     * @param timer its platform has a dead-man timer
+     * @param before the backup before the change
+     * @param after the backup after it
      * @param timerUntil when the timer that runs on it ends
-     * @param skippedBy who left it out
+     * @param takenBack it was decided that it is brought back to what it held before
+     * @param leftOut who left it out, and why
+     * @param board what the board says of it
      */
     public record Device(
             long id,
@@ -103,16 +108,22 @@ public record RunView(
             boolean nothingToSend,
             List<Step> steps,
             @Nullable String holds,
-            @Nullable Long beforeBackupId,
-            @Nullable String beforeHash,
-            @Nullable Long afterBackupId,
-            @Nullable String afterHash,
-            boolean timer,
+            @Nullable Copy before,
+            @Nullable Copy after,
             @Nullable Instant timerUntil,
             boolean written,
             boolean takenBack,
-            @Nullable String skippedBy,
-            @Nullable String skipReason) {}
+            @Nullable LeftOut leftOut,
+            BoardRow board) {}
+
+    /**
+     * A backup.
+     *
+     * @param hash SHA-256 of the configuration
+     */
+    public record Copy(long backup, String hash) {}
+
+    public record LeftOut(String by, String reason) {}
 
     public record Step(
             Phase phase,

@@ -5,11 +5,14 @@ import io.safestep.app.change.Change;
 import io.safestep.app.change.ChangeViews;
 import io.safestep.app.change.Changes;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.core.run.BoardRow;
 import io.safestep.core.run.Decision;
+import io.safestep.core.run.DeviceProgress;
 import io.safestep.core.run.Phase;
+import io.safestep.core.run.StepState;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Collection;
+import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
@@ -72,10 +75,16 @@ class RunViews {
 
     RunView of(Run run) {
         Change change = changes.withId(run.changeId());
+        List<Told> devices = devices(run);
         return new RunView(
                 run.id(),
                 change.number(),
                 run.state(),
+                BoardRow.headline(
+                        run.state(),
+                        devices.stream().map(Told::progress).toList(),
+                        run.turningBack(),
+                        run.stopRequestedBy() != null),
                 run.startedBy(),
                 run.startedAt(),
                 run.endedAt(),
@@ -95,7 +104,7 @@ class RunViews {
                 hold(run),
                 questions(run, change),
                 changeViews.waves(change),
-                devices(run),
+                devices.stream().map(Told::view).toList(),
                 rollbacks.findByRunIdOrderByNumber(run.id()).stream()
                         .map(RunViews::rollback)
                         .toList(),
@@ -161,7 +170,10 @@ class RunViews {
                 .toList();
     }
 
-    private List<RunView.Device> devices(Run run) {
+    /** A device with how far it is. */
+    private record Told(DeviceProgress progress, RunView.Device view) {}
+
+    private List<Told> devices(Run run) {
         Map<Long, String> hashes = backups.hashesOf(run.devices().stream()
                 .flatMap(d -> Stream.of(d.beforeBackupId(), d.afterBackupId()))
                 .filter(Objects::nonNull)
@@ -171,29 +183,60 @@ class RunViews {
                 .forEach(s -> latest.computeIfAbsent(s.runDeviceId(), id -> new EnumMap<>(Phase.class))
                         .put(s.phase(), new RunView.Step(s.phase(), s.state(), s.startedAt(), s.endedAt(), s.words())));
         return run.devices().stream()
-                .map(d -> device(d, latest.getOrDefault(d.id(), Map.of()).values(), hashes))
+                .map(d -> device(run, d, latest.getOrDefault(d.id(), Map.of()), hashes))
                 .toList();
     }
 
-    private static RunView.Device device(RunDevice d, Collection<RunView.Step> steps, Map<Long, String> hashes) {
-        return new RunView.Device(
-                d.id(),
-                d.name(),
-                d.wave(),
-                d.device().partner() == null ? null : d.device().partner().name(),
-                !d.hasScript(),
-                List.copyOf(steps),
-                d.holds(),
-                d.beforeBackupId(),
-                hashes.get(d.beforeBackupId()),
-                d.afterBackupId(),
-                hashes.get(d.afterBackupId()),
-                d.timer(),
-                d.timerUntil(),
-                d.written(),
-                d.takenBack(),
-                d.skippedBy(),
-                d.skipReason());
+    private static Told device(Run run, RunDevice d, Map<Phase, RunView.Step> steps, Map<Long, String> hashes) {
+        Map<Phase, StepState> states = new EnumMap<>(Phase.class);
+        Map<Phase, String> words = new EnumMap<>(Phase.class);
+        steps.forEach((phase, step) -> {
+            states.put(phase, step.state());
+            if (step.words() != null) {
+                words.put(phase, step.words());
+            }
+        });
+        DeviceProgress progress = new DeviceProgress(
+                d.name(), d.wave(), d.hasScript(), d.timer(), d.written(), d.takenBack(), d.skipped(), states);
+        RunView.LeftOut leftOut = d.skippedBy() == null ? null : new RunView.LeftOut(d.skippedBy(), d.skipReason());
+        RunView.Copy before = copy(d.beforeBackupId(), hashes);
+        BoardRow row = BoardRow.of(
+                progress,
+                new BoardRow.Notes(
+                        words,
+                        steps.values().stream()
+                                .max(Comparator.comparing(RunView.Step::startedAt)
+                                        .thenComparing(RunView.Step::phase))
+                                .map(RunView.Step::phase)
+                                .orElse(null),
+                        d.holds(),
+                        before == null ? null : before.hash(),
+                        leftOut == null ? null : leftOut.by() + ": " + leftOut.reason(),
+                        run.state().ended(),
+                        run.turningBack()));
+        return new Told(
+                progress,
+                new RunView.Device(
+                        d.id(),
+                        d.name(),
+                        d.wave(),
+                        d.device().partner() == null
+                                ? null
+                                : d.device().partner().name(),
+                        !d.hasScript(),
+                        List.copyOf(steps.values()),
+                        d.holds(),
+                        before,
+                        copy(d.afterBackupId(), hashes),
+                        d.timerUntil(),
+                        d.written(),
+                        d.takenBack(),
+                        leftOut,
+                        row));
+    }
+
+    private static RunView.Copy copy(Long backup, Map<Long, String> hashes) {
+        return backup == null ? null : new RunView.Copy(backup, hashes.get(backup));
     }
 
     /** What was said after the line with the given id, oldest first. */

@@ -57,7 +57,11 @@ class RunTest extends SafeStepTest {
         JsonNode device = story.manager().get("/api/devices/brn-gw-a").body();
         assertThat(device.path("row").path("baselineBackupId").asLong())
                 .as("the after-backup is the new baseline")
-                .isEqualTo(ended.path("devices").get(1).path("afterBackupId").asLong());
+                .isEqualTo(ended.path("devices")
+                        .get(1)
+                        .path("after")
+                        .path("backup")
+                        .asLong());
     }
 
     @Test

@@ -125,6 +125,11 @@ public record DeviceProgress(
         return hasScript ? passed(Phase.AFTER_BACKUP) && !takenBack : passed(Phase.CHECK_BEFORE);
     }
 
+    /** Whether a person may leave it out: it has something before it, and nobody has left it out. */
+    public boolean mayBeLeftOut() {
+        return hasScript && !skipped && !arrived();
+    }
+
     /** The same device with other steps. */
     public DeviceProgress with(Map<Phase, StepState> others) {
         return new DeviceProgress(device, wave, hasScript, timer, written, takenBack, skipped, others);
