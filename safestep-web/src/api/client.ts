@@ -40,19 +40,23 @@ async function problemOf(response: Response): Promise<Problem> {
   }
 }
 
-async function send(method: string, path: string, body?: unknown): Promise<Response> {
+async function send(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<Response> {
   const file = body instanceof Blob;
   let response: Response;
   try {
     response = await fetch(path, {
       method,
+      signal,
       headers: {
         ...(body === undefined ? {} : { "Content-Type": file ? "application/octet-stream" : "application/json" }),
         ...(method === "GET" ? {} : { "X-XSRF-TOKEN": csrfToken() }),
       },
       body: body === undefined ? undefined : file ? body : JSON.stringify(body),
     });
-  } catch {
+  } catch (e) {
+    if (signal?.aborted) {
+      throw e; // overtaken by a later question: nobody waits for this one
+    }
     throw new Problem(0, "", "Safe Step can't be reached. What you see may be old; this page tries again by itself.");
   }
   if (!response.ok) {
@@ -65,14 +69,16 @@ async function send(method: string, path: string, body?: unknown): Promise<Respo
   return response;
 }
 
-async function json<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const response = await send(method, path, body);
+async function json<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  const response = await send(method, path, body, signal);
   return response.status === 204 ? (undefined as T) : ((await response.json()) as T);
 }
 
 export const api = {
   get: <T>(path: string) => json<T>("GET", path),
   post: <T>(path: string, body: unknown = {}) => json<T>("POST", path, body),
+  /** Asks what would come of something; broken off when the signal says so. */
+  ask: <T>(path: string, body: unknown, signal: AbortSignal) => json<T>("POST", path, body, signal),
   put: <T>(path: string, body: unknown) => json<T>("PUT", path, body),
   delete: <T>(path: string) => json<T>("DELETE", path),
   text: async (path: string) => (await send("GET", path)).text(),

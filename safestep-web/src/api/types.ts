@@ -16,6 +16,7 @@ export type Expectation = CheckDefinition["expectation"];
 export type LookKind = CheckDefinition["look"]["kind"];
 export type ExtractionKind = CheckDefinition["extraction"]["kind"];
 export type CheckProposal = Schemas["CheckProposal"];
+export type CheckWords = Schemas["CheckCheckWordsView"];
 export type CheckTrial = Schemas["CheckTrialsTrial"];
 export type LibraryCheck = Schemas["LibraryCheckView"];
 export type CheckSet = Schemas["CheckSetView"];

@@ -1,3 +1,4 @@
+import { useSettled } from "../ui/useSettled";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useEffect, useState } from "react";
 import Button from "react-bootstrap/Button";
@@ -300,15 +301,11 @@ function RegularForm({ id, initial, done }: { id: number | null; initial: Wanted
 
 /** The cost of an interval, before it is set. */
 function Costs({ request }: { request: Wanted }) {
-  const [settled, setSettled] = useState(request);
-  const written = JSON.stringify(request);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(JSON.parse(written) as Wanted), 400);
-    return () => clearTimeout(timer);
-  }, [written]);
+  const settled = useSettled(request);
   const estimate = useQuery({
     queryKey: ["regular-estimate", settled],
-    queryFn: () => api.post<Estimate>("/api/regular-rounds/estimate", { ...settled, name: settled.name || "x" }),
+    queryFn: ({ signal }) =>
+      api.ask<Estimate>("/api/regular-rounds/estimate", { ...settled, name: settled.name || "x" }, signal),
     retry: false,
     placeholderData: (old) => old,
   });

@@ -1,5 +1,6 @@
+import { useSettled } from "../ui/useSettled";
 import { useQuery } from "@tanstack/react-query";
-import { useDeferredValue, useEffect, useState } from "react";
+import { useEffect, useState } from "react";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
 import { api, type Problem } from "../api/client";
@@ -35,10 +36,10 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
   const [chosen, setPicked] = useState(devices[0] ?? ALL);
   const picked = devices.includes(chosen) || devices.length > 1 ? chosen : (devices[0] ?? ALL);
   const target = content.targets.find((t) => t.device === picked);
-  const settled = useDeferredValue(target);
+  const settled = useSettled(target, picked);
   const preview = useQuery({
     queryKey: ["preview", settled],
-    queryFn: () => api.post<Build>("/api/changes/preview", asShown(settled!)),
+    queryFn: ({ signal }) => api.ask<Build>("/api/changes/preview", asShown(settled!), signal),
     enabled: !!settled && !unchosen(settled),
     placeholderData: (old) => (old?.device === picked ? old : undefined),
   });

@@ -1,14 +1,15 @@
+import { useSettled } from "../ui/useSettled";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
 import { api, type Problem } from "../api/client";
-import type { Change, CheckProposal } from "../api/types";
+import type { Change, CheckProposal, CheckWords } from "../api/types";
 import { useLibraryChecks, useReadable } from "../library/queries";
 import { count } from "../ui/words";
 import { CheckFields } from "./CheckFields";
-import { blankCheck, type CheckDraft, draftOf, expectedOf, titleOf } from "./checks";
+import { blankCheck, type CheckDraft, checkRequest, draftOf } from "./checks";
 import { CheckTrial } from "./CheckTrial";
 
 interface Props {
@@ -25,6 +26,7 @@ export function ChecksEditor({ change, checks, devices, problem, onChange }: Pro
   const [open, setOpen] = useState<number | null>(null);
   const error = (index: number) => (field: string) => problem?.at(`checks[${index}].${field}`)[0]?.message;
   const hasErrors = (index: number) => !!problem?.errors.some((e) => e.field.startsWith(`checks[${index}].`));
+  const words = useCheckWords(checks);
   const services = change.checks.filter((c) => c.service);
   const add = (more: CheckDraft[]) => onChange([...checks, ...more]);
 
@@ -42,7 +44,8 @@ export function ChecksEditor({ change, checks, devices, problem, onChange }: Pro
         <div key={i} className="check-row">
           <div className="d-flex gap-2 align-items-baseline">
             <div className="flex-fill">
-              <b>{titleOf(check, reads)}</b>: {expectedOf(check)}
+              <b>{words[i]?.title ?? check.name}</b>
+              {words[i] && <>: {words[i].expected}</>}
               {check.devices.length > 0 && <span className="soft"> · on {check.devices.join(", ")}</span>}
               {check.library && check.library !== check.name && <span className="soft"> · from {check.library}</span>}
             </div>
@@ -103,6 +106,20 @@ export function ChecksEditor({ change, checks, devices, problem, onChange }: Pro
       </div>
     </section>
   );
+}
+
+/** What each check is called and what it expects, in the words that stand on every page afterwards. */
+function useCheckWords(checks: CheckDraft[]): CheckWords[] {
+  const settled = useSettled(checks.map(checkRequest), String(checks.length));
+  const told = useQuery({
+    queryKey: ["check-words", settled],
+    queryFn: ({ signal }) => api.ask<CheckWords[]>("/api/checks/words", { checks: settled }, signal),
+    enabled: settled.length > 0,
+    retry: false,
+    staleTime: Infinity,
+    placeholderData: (old) => (old?.length === settled.length ? old : undefined),
+  });
+  return told.data ?? [];
 }
 
 /** What the change should have by what it touches, as it was saved last. */

@@ -1,5 +1,5 @@
+import { useSettled } from "../ui/useSettled";
 import { useQuery } from "@tanstack/react-query";
-import { useDeferredValue } from "react";
 import { api } from "../api/client";
 import type { Change, TargetSummary } from "../api/types";
 import { count } from "../ui/words";
@@ -7,10 +7,10 @@ import type { Target } from "./content";
 
 /** In short what would follow for each device, worked out for all together while they are written. */
 export function useSummaries(targets: Target[]): Map<string, TargetSummary> {
-  const settled = useDeferredValue(targets);
+  const settled = useSettled(targets);
   const found = useQuery({
     queryKey: ["previews", settled],
-    queryFn: () => api.post<TargetSummary[]>("/api/changes/previews", { targets: settled }),
+    queryFn: ({ signal }) => api.ask<TargetSummary[]>("/api/changes/previews", { targets: settled }, signal),
     placeholderData: (old) => old,
   });
   return new Map(found.data?.map((s) => [s.device, s]));

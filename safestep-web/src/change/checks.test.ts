@@ -1,16 +1,6 @@
 import { describe, expect, it, test } from "vitest";
 import type { CheckDefinition, Readable } from "../api/types";
-import {
-  blankCheck,
-  checkRequest,
-  choiceOf,
-  draftOf,
-  expectations,
-  expectationsOf,
-  expectedOf,
-  lookingAt,
-  titleOf,
-} from "./checks";
+import { blankCheck, checkRequest, choiceOf, draftOf, expectations, expectationsOf, lookingAt } from "./checks";
 
 const ping: Readable = { name: "ping", title: "Ping from the device", arguments: ["address"], platforms: [] };
 const routes: Readable = { name: "routes", title: "Routes", arguments: [], platforms: [] };
@@ -74,16 +64,6 @@ describe("a check", () => {
     for (const kind of ["READ", "LOG", "TCP", "SAVED", "CONFIRM", "REACHABLE"] as const) {
       expect(expectationsOf(kind)).not.toHaveLength(0);
     }
-  });
-
-  it("says what it is", () => {
-    expect(titleOf({ ...blankCheck, read: "ping", arguments: { address: "10.77.8.20" } }, [ping])).toBe(
-      "Ping from the device to 10.77.8.20",
-    );
-    expect(titleOf({ ...blankCheck, kind: "CONFIRM", question: "Green?" }, [])).toBe("Green?");
-    expect(
-      expectedOf({ ...blankCheck, expectation: "WITHIN_SHARE", value: "10", severity: "WARN", notYetUntil: "CR-1" }),
-    ).toBe("within 10 % of before, not yet until CR-1, only warns");
   });
 });
 

@@ -163,34 +163,6 @@ export function lookingAt(c: CheckDraft, kind: LookKind, read: Readable | undefi
   };
 }
 
-/** What is written of a check that has no name. */
-export function titleOf(c: CheckDraft, reads: Readable[]): string {
-  if (c.name.trim()) {
-    return c.name;
-  }
-  if (c.kind === "CONFIRM") {
-    return c.question || "A question";
-  }
-  const what = c.kind === "READ" ? (reads.find((r) => r.name === c.read)?.title ?? c.read) : kinds[c.kind].title;
-  const to = c.arguments.address ? ` to ${c.arguments.address}` : "";
-  const port = c.arguments.port ? ` port ${c.arguments.port}` : "";
-  return what + to + port;
-}
-
-/** What is expected, as a person reads it. */
-export function expectedOf(c: CheckDraft): string {
-  const value = c.value.trim().replace(/\s*\n\s*/g, ", ");
-  const what = expectations[c.expectation].words.replace("{value}", value);
-  return [
-    what.trim(),
-    c.before === "FAILS" ? "fails before" : "",
-    c.notYetUntil ? `not yet until ${c.notYetUntil}` : "",
-    c.severity === "WARN" ? "only warns" : "",
-  ]
-    .filter((p) => p !== "")
-    .join(", ");
-}
-
 /** How a check that came out so looks. */
 export const outcomes: Record<CheckOutcome, Look> = looks<CheckOutcome>(vocabulary.checkOutcomes, {
   PASSED: "done",

@@ -1,3 +1,4 @@
+import { useSettled } from "../ui/useSettled";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useEffect, useState } from "react";
 import Button from "react-bootstrap/Button";
@@ -94,26 +95,16 @@ const portNumbers = (text: string) =>
         .filter(Boolean)
         .map((p) => (/^\d{1,6}$/.test(p) ? Number(p) : 0));
 
-/** What has not changed for a moment. */
-function useSettled<T>(value: T, millis: number): T {
-  const [settled, setSettled] = useState(value);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(value), millis);
-    return () => clearTimeout(timer);
-  }, [value, millis]);
-  return settled;
-}
-
 function RangeForm({ credentials }: { credentials: Credential[] }) {
   const navigate = useNavigate();
   const [ranges, setRanges] = useState("");
   const [exclusions, setExclusions] = useState("");
   const [ports, setPorts] = useState("");
   const [tried, setTried] = useState<number[]>(() => credentials.filter((c) => c.standard).map((c) => c.id));
-  const asked = useSettled(JSON.stringify({ ranges: lines(ranges), exclusions: lines(exclusions) }), 350);
+  const asked = useSettled({ ranges: lines(ranges), exclusions: lines(exclusions) });
   const size = useQuery({
     queryKey: ["search-size", asked],
-    queryFn: () => api.post<{ addresses: number; from: string }>("/api/searches/size", JSON.parse(asked)),
+    queryFn: ({ signal }) => api.ask<{ addresses: number; from: string }>("/api/searches/size", asked, signal),
     enabled: lines(ranges).length > 0,
     placeholderData: (old) => old,
   });

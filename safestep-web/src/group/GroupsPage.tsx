@@ -1,3 +1,4 @@
+import { useSettled } from "../ui/useSettled";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useEffect, useState } from "react";
 import Button from "react-bootstrap/Button";
@@ -189,14 +190,10 @@ function GroupForm({ group }: { group: Group | null }) {
 
 /** What a rule would hold now, asked a moment after the last key. */
 function useRuleDevices(rule: GroupRule, enabled: boolean) {
-  const [asked, setAsked] = useState(rule);
-  useEffect(() => {
-    const timer = setTimeout(() => setAsked(rule), 300);
-    return () => clearTimeout(timer);
-  }, [rule]);
+  const asked = useSettled(rule);
   const preview = useQuery({
     queryKey: ["group-preview", asked],
-    queryFn: () => api.post<{ devices: string[] }>("/api/groups/preview", asked),
+    queryFn: ({ signal }) => api.ask<{ devices: string[] }>("/api/groups/preview", asked, signal),
     enabled: enabled && !isEmptyRule(asked),
     placeholderData: (old) => old,
   });

@@ -1,5 +1,6 @@
+import { useSettled } from "../ui/useSettled";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useDeferredValue, useEffect, useState } from "react";
+import { useEffect, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { useNavigate, useParams, useSearchParams } from "react-router";
@@ -235,16 +236,15 @@ function Editor({ template }: { template: Template | null }) {
 
 /** What is wrong with the template itself, asked while it is written. */
 function useLook(draft: Draft) {
-  const settled = useDeferredValue(draft);
+  const settled = useSettled(draft);
   return useQuery({
     queryKey: ["trial", settled.platform, contentOf(settled)],
-    queryFn: () =>
-      api.post<Trial>("/api/changes/trial", {
-        platform: settled.platform || "none",
-        content: contentOf(settled),
-        device: null,
-        values: {},
-      }),
+    queryFn: ({ signal }) =>
+      api.ask<Trial>(
+        "/api/changes/trial",
+        { platform: settled.platform || "none", content: contentOf(settled), device: null, values: {} },
+        signal,
+      ),
     enabled: !!settled.text.trim(),
     placeholderData: (old) => old,
   });

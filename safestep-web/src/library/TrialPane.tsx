@@ -1,5 +1,6 @@
+import { useSettled } from "../ui/useSettled";
 import { useQuery } from "@tanstack/react-query";
-import { useDeferredValue, useState } from "react";
+import { useState } from "react";
 import Form from "react-bootstrap/Form";
 import { api } from "../api/client";
 import type { Trial, Variable } from "../api/types";
@@ -23,10 +24,10 @@ export function TrialPane({ platform, content, ready }: Props) {
   const fitting = devices.data?.filter((d) => d.platform === platform) ?? [];
   const [device, setDevice] = useState("");
   const [values, setValues] = useState<Record<string, string>>({});
-  const settled = useDeferredValue({ platform, content, device, values: known(values, content.variables) });
+  const settled = useSettled({ platform, content, device, values: known(values, content.variables) });
   const trial = useQuery({
     queryKey: ["trial", settled],
-    queryFn: () => api.post<Trial>("/api/changes/trial", settled),
+    queryFn: ({ signal }) => api.ask<Trial>("/api/changes/trial", settled, signal),
     enabled: !!settled.device && ready,
     placeholderData: (old) => old,
   });

@@ -1,6 +1,7 @@
 package io.safestep.app.check;
 
 import io.safestep.app.people.SignedIn;
+import io.safestep.core.check.CheckWords;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -93,6 +94,25 @@ class CheckController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
         library.removeCheck(id, me.login());
+    }
+
+    /** @param checks as they stand in a form, perhaps not finished */
+    record WordsRequest(@NotNull @Size(max = 200) List<@Valid CheckRequest> checks) {}
+
+    /**
+     * @param title what a check is called, else what it looks at
+     * @param expected what it expects
+     */
+    record CheckWordsView(String title, String expected) {}
+
+    /** What checks that are being written say. Stores nothing. */
+    @PostMapping("/words")
+    @PreAuthorize("hasAuthority('WRITE_CHANGES')")
+    List<CheckWordsView> words(@Valid @RequestBody WordsRequest request) {
+        return request.checks().stream()
+                .map(CheckRequest::definition)
+                .map(c -> new CheckWordsView(rules.title(c), CheckWords.expected(c)))
+                .toList();
     }
 
     /** Looks now, on a live device. Nothing is written to it. */

@@ -196,6 +196,7 @@ class EndpointRightsTest extends SafeStepTest {
             case "/api/changes/{number}/review" -> Map.of("comment", "x");
             case "/api/checks", "/api/checks/{id}" ->
                 Map.of("version", 0, "name", "x", "description", "", "check", check());
+            case "/api/checks/words" -> Map.of("checks", List.of(check()));
             case "/api/checks/trial" -> Map.of("device", "brn-gw-a", "check", check());
             case "/api/check-sets", "/api/check-sets/{id}" ->
                 Map.of(

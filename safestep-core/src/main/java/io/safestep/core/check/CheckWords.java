@@ -27,7 +27,7 @@ public final class CheckWords {
             case READ -> readTitle.apply(look.read()) + to + source;
             case TCP -> look.kind().title() + to;
             case REACHABLE, SAVED, LOG -> look.kind().title();
-            case CONFIRM -> look.question();
+            case CONFIRM -> look.question() == null ? look.kind().title() : look.question();
         };
         return look.from() == null ? what : what + ", seen from " + look.from();
     }
