@@ -2,8 +2,8 @@ package io.safestep.app.evidence;
 
 import io.safestep.app.approval.ApprovalView;
 import io.safestep.app.audit.RecordEntry;
-import io.safestep.app.run.RunChecks;
-import io.safestep.app.run.RunView;
+import io.safestep.app.run.views.RunChecks;
+import io.safestep.app.run.views.RunView;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.FailureRule;
 import io.safestep.core.run.WaveOrder;

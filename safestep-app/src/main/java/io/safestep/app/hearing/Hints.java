@@ -5,7 +5,7 @@ import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.job.Jobs;
-import io.safestep.app.run.RunTurnedBack;
+import io.safestep.app.run.events.RunTurnedBack;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;

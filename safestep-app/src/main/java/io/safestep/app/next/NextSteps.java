@@ -6,7 +6,7 @@ import io.safestep.app.change.Outlines.Outline;
 import io.safestep.app.change.RunWork;
 import io.safestep.app.people.Person;
 import io.safestep.app.people.Right;
-import io.safestep.app.run.RunStandings;
+import io.safestep.app.run.views.RunStandings;
 import io.safestep.app.schedule.Schedule;
 import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.change.ChangeState;

@@ -5,7 +5,7 @@ import io.safestep.app.next.NextSteps;
 import io.safestep.app.now.NowView.Need;
 import io.safestep.app.people.People;
 import io.safestep.app.people.SignedIn;
-import io.safestep.app.run.RecentRuns;
+import io.safestep.app.run.views.RecentRuns;
 import io.safestep.app.schedule.Schedule;
 import io.safestep.app.schedule.ScheduleViews;
 import java.time.Clock;

@@ -1,6 +1,9 @@
 package io.safestep.app.run;
 
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.run.checks.CheckQuestions;
+import io.safestep.app.run.views.RunCheckViews;
+import io.safestep.app.run.views.RunChecks;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;

@@ -1,6 +1,11 @@
 package io.safestep.app.run;
 
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.run.controls.RunControls;
+import io.safestep.app.run.controls.StuckControls;
+import io.safestep.app.run.views.RunEvents;
+import io.safestep.app.run.views.RunView;
+import io.safestep.app.run.views.RunViews;
 import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.http.HttpStatus;

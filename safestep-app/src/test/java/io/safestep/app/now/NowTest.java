@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.app.next.NextSteps;
 import io.safestep.app.people.People;
-import io.safestep.app.run.RecentRuns;
+import io.safestep.app.run.views.RecentRuns;
 import io.safestep.app.schedule.Schedule;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ChangeStory;

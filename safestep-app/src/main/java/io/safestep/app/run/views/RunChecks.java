@@ -1,0 +1,66 @@
+package io.safestep.app.run.views;
+
+import io.safestep.core.check.CheckOutcome;
+import io.safestep.core.check.Severity;
+import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What the checks of a run found. All instants are UTC.
+ *
+ * @param verdict over all of them, in words
+ * @param rows one check on one device each, worst first
+ */
+public record RunChecks(long runId, String verdict, List<Row> rows) {
+
+    /**
+     * A check on a device: what was found before, what is expected, what was found since.
+     *
+     * @param check names the check within the run
+     * @param expected what is expected, in words
+     * @param service the service because of which it is looked at; null when somebody chose it
+     * @param outcome what came of it as it stands now; null when it was not looked at yet
+     * @param after the latest look after the change; null when there was none
+     * @param undone the latest look after an undo
+     * @param looks how often it was looked at after the change
+     * @param openedBy who opened what was found first; null when nobody did
+     * @param question what a person is asked; null where nobody is
+     * @param waitsUntil until when an answer is waited for; null when none is
+     */
+    public record Row(
+            String device,
+            int wave,
+            long check,
+            String title,
+            String expected,
+            Severity severity,
+            @Nullable String service,
+            @Nullable CheckOutcome outcome,
+            @Nullable Found before,
+            @Nullable Found after,
+            @Nullable Found undone,
+            int looks,
+            @Nullable String openedBy,
+            @Nullable String question,
+            @Nullable Instant waitsUntil) {}
+
+    /**
+     * @param summary what was found, short
+     * @param words what that means
+     */
+    public record Found(CheckOutcome outcome, String summary, String words, Instant at) {}
+
+    /** Everything about one check on one device. */
+    public record Detail(
+            Row row,
+            @Nullable Output before,
+            @Nullable Output after,
+            @Nullable Output undone) {}
+
+    /**
+     * @param rows what was taken from the answer: what each is about, a tab, and what it is like
+     * @param text the device's own words, with what is masked masked
+     */
+    public record Output(Instant at, List<String> rows, String text) {}
+}

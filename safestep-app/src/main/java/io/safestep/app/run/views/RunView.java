@@ -1,0 +1,155 @@
+package io.safestep.app.run.views;
+
+import io.safestep.core.change.FailureRule;
+import io.safestep.core.run.BoardRow;
+import io.safestep.core.run.Decision;
+import io.safestep.core.run.Phase;
+import io.safestep.core.run.RunPicture;
+import io.safestep.core.run.RunState;
+import io.safestep.core.run.StepState;
+import io.safestep.core.run.WaveOrder;
+import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A run as its board shows it. All instants are UTC.
+ *
+ * @param headline how it stands, in words
+ * @param estimatedEnd when the rest is done, as reckoned now
+ * @param turnBackAt the last moment at which there is still time to undo everything inside the window
+ * @param wayBackSeconds how long undoing everything takes, as reckoned now
+ * @param windowClosesAt when all has to be done or undone
+ * @param freeze the freeze that begins then; null when that is the end of the window
+ * @param verdict how it ended, in words; null while it goes on
+ * @param attended whether a living process drives it now; when not, what is shown as going on may have been broken off
+ * @param pause where a person asked to pause
+ * @param hold why the run waits for a person; null when it does not
+ * @param questions what checks ask people, while the run goes on
+ */
+public record RunView(
+        long id,
+        int number,
+        RunState state,
+        String headline,
+        String startedBy,
+        Instant startedAt,
+        @Nullable Instant endedAt,
+        Instant estimatedEnd,
+        Instant turnBackAt,
+        long wayBackSeconds,
+        Instant windowOpensAt,
+        Instant windowClosesAt,
+        @Nullable String freeze,
+        @Nullable String stopRequestedBy,
+        @Nullable String verdict,
+        boolean attended,
+        FailureRule failureRule,
+        int pauseSeconds,
+        boolean turningBack,
+        RunPicture.Pause pause,
+        @Nullable Hold hold,
+        List<Question> questions,
+        List<WaveOrder.Wave> waves,
+        List<Device> devices,
+        List<Rollback> rollbacks,
+        List<Control> controls) {
+
+    /** @param words what is waited for */
+    public record Hold(Decision.Hold.Reason reason, List<String> devices, Instant since, String words) {}
+
+    /**
+     * One time that something was taken back.
+     *
+     * @param whole everything was, and nothing more was done on the way there
+     */
+    public record Rollback(
+            int number,
+            String cause,
+            String words,
+            boolean whole,
+            List<String> devices,
+            Instant begunAt,
+            @Nullable Instant endedAt,
+            @Nullable RunState state,
+            @Nullable String verdict) {}
+
+    /**
+     * What a person did to the run.
+     *
+     * @param waitsForSecond it counts when a second person agrees
+     */
+    public record Control(
+            String kind,
+            @Nullable String device,
+            @Nullable Phase phase,
+            String reason,
+            String askedBy,
+            Instant askedAt,
+            @Nullable String secondedBy,
+            boolean waitsForSecond) {}
+
+    /**
+     * @param nothingToSend the device is only looked at
+     * @param steps the latest attempt at each phase that was begun
+     * @param holds what it really holds, as last read
+     * @param before the backup before the change
+     * @param after the backup after it
+     * @param timerUntil when the timer that runs on it ends
+     * @param takenBack it was decided that it is brought back to what it held before
+     * @param leftOut who left it out, and why
+     * @param board what the board says of it
+     */
+    public record Device(
+            long id,
+            String name,
+            int wave,
+            @Nullable String partner,
+            boolean nothingToSend,
+            List<Step> steps,
+            @Nullable String holds,
+            @Nullable Copy before,
+            @Nullable Copy after,
+            @Nullable Instant timerUntil,
+            boolean written,
+            boolean takenBack,
+            @Nullable LeftOut leftOut,
+            BoardRow board) {}
+
+    /**
+     * A backup.
+     *
+     * @param hash SHA-256 of the configuration
+     */
+    public record Copy(long backup, String hash) {}
+
+    public record LeftOut(String by, String reason) {}
+
+    public record Step(
+            Phase phase,
+            StepState state,
+            Instant startedAt,
+            @Nullable Instant endedAt,
+            @Nullable String words) {}
+
+    /**
+     * What a check asks a person now.
+     *
+     * @param check names the check within the run
+     * @param devices about which it is asked
+     */
+    public record Question(long check, String question, List<String> devices, Instant waitsUntil) {}
+
+    /**
+     * @param kind {@code SENT} to the device, {@code HEARD} from it, {@code NOTE} by Safe Step
+     * @param phase the phase of which the line tells the state; null when it is about something else
+     */
+    public record Line(
+            long id,
+            @Nullable String device,
+            Instant at,
+            String kind,
+            String text,
+            @Nullable Phase phase,
+            @Nullable StepState state) {}
+}
