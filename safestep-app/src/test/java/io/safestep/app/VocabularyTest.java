@@ -2,7 +2,7 @@ package io.safestep.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import io.safestep.app.change.UndecidedDrift;
+import io.safestep.app.change.beside.UndecidedDrift;
 import io.safestep.app.device.DeviceRole;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.Verdict;

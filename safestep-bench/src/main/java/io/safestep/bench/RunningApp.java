@@ -1,7 +1,7 @@
 package io.safestep.bench;
 
 import io.safestep.app.SafeStepApplication;
-import io.safestep.app.change.ReadAhead;
+import io.safestep.app.change.build.ReadAhead;
 import io.safestep.app.people.People;
 import io.safestep.app.people.Role;
 import io.safestep.app.secret.SecretBox;

@@ -1,9 +1,9 @@
 package io.safestep.app.approval;
 
 import io.safestep.app.audit.AuditLog;
-import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
-import io.safestep.app.change.Outlines;
+import io.safestep.app.change.stored.Change;
+import io.safestep.app.change.stored.Outlines;
 import io.safestep.app.people.People;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.change.ChangeAction;

@@ -1,7 +1,7 @@
 package io.safestep.app.approval;
 
-import io.safestep.app.change.Change;
 import io.safestep.app.change.ClosingCondition;
+import io.safestep.app.change.stored.Change;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 

@@ -1,5 +1,6 @@
 package io.safestep.app.backup;
 
+import io.safestep.app.backup.stored.Occasion;
 import java.time.Instant;
 
 /**

@@ -1,5 +1,7 @@
 package io.safestep.app.backup;
 
+import io.safestep.app.backup.views.BackupView;
+import io.safestep.app.backup.views.VersionRecords;
 import io.safestep.app.people.SignedIn;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;

@@ -1,5 +1,13 @@
 package io.safestep.app.backup;
 
+import io.safestep.app.backup.archive.ArchiveExport;
+import io.safestep.app.backup.archive.ArchiveImport;
+import io.safestep.app.backup.keeping.BackupPolicy;
+import io.safestep.app.backup.keeping.Coverage;
+import io.safestep.app.backup.keeping.Retention;
+import io.safestep.app.backup.stored.ConfigurationSearch;
+import io.safestep.app.backup.views.DifferenceView;
+import io.safestep.app.backup.views.VersionRecords;
 import io.safestep.app.people.SignedIn;
 import io.safestep.app.problem.ProblemException;
 import jakarta.validation.Valid;

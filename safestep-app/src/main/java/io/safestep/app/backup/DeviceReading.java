@@ -1,5 +1,9 @@
 package io.safestep.app.backup;
 
+import io.safestep.app.backup.stored.BackupKind;
+import io.safestep.app.backup.stored.ConfigContents;
+import io.safestep.app.backup.stored.DeviceText;
+import io.safestep.app.backup.stored.NewestVersion;
 import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.ConfigSyntaxException;

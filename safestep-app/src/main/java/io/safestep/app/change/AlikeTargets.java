@@ -1,5 +1,7 @@
 package io.safestep.app.change;
 
+import io.safestep.app.change.stored.ChangeTarget;
+import io.safestep.app.change.views.AlikeView;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.core.alike.AlikeLines;

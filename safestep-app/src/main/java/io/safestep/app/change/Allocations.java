@@ -1,5 +1,6 @@
 package io.safestep.app.change;
 
+import io.safestep.app.change.stored.Change;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.network.Cabling;

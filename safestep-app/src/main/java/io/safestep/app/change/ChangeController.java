@@ -1,6 +1,14 @@
 package io.safestep.app.change;
 
-import io.safestep.app.check.CheckProposal;
+import io.safestep.app.change.asked.Draft;
+import io.safestep.app.change.asked.RunOrder;
+import io.safestep.app.change.build.BuildView;
+import io.safestep.app.change.build.OtherDevices;
+import io.safestep.app.change.views.AlikeView;
+import io.safestep.app.change.views.ChangeView;
+import io.safestep.app.change.views.TargetSummary;
+import io.safestep.app.change.views.TrialView;
+import io.safestep.app.check.library.CheckProposal;
 import io.safestep.app.people.SignedIn;
 import io.safestep.core.alike.CommonText;
 import io.safestep.core.paste.Cleaned;
@@ -208,8 +216,8 @@ class ChangeController {
         return changes.close(number, request.note(), me.login());
     }
 
-    private static Changes.Draft draft(ChangeRequests.Content c) {
-        return new Changes.Draft(
+    private static Draft draft(ChangeRequests.Content c) {
+        return new Draft(
                 c.version(),
                 c.title(),
                 c.reason(),
@@ -218,7 +226,7 @@ class ChangeController {
                 c.groups() == null ? List.of() : List.copyOf(new LinkedHashSet<>(c.groups())),
                 c.targets().stream().map(ChangeRequests.Target::target).toList(),
                 c.checks().stream()
-                        .map(k -> new Changes.ChosenCheck(k.definition(), blankToNull(k.library())))
+                        .map(k -> new Draft.ChosenCheck(k.definition(), blankToNull(k.library())))
                         .toList(),
                 c.sheets() == null
                         ? List.of()

@@ -1,6 +1,11 @@
 package io.safestep.app.change;
 
-import io.safestep.app.check.CheckRequest;
+import io.safestep.app.change.asked.Asked;
+import io.safestep.app.change.asked.Draft;
+import io.safestep.app.change.asked.PeerSheet;
+import io.safestep.app.change.asked.RunOrder;
+import io.safestep.app.change.asked.Way;
+import io.safestep.app.check.looks.CheckRequest;
 import io.safestep.app.template.TemplateContent;
 import io.safestep.core.change.FailureRule;
 import io.safestep.core.template.VariableType;
@@ -149,8 +154,8 @@ final class ChangeRequests {
             @Nullable @Size(max = 500, message = "At most 500 values for one device.")
             Map<@NotBlank @Size(max = 400) String, @NotNull @Size(max = 2_000) String> values) {
 
-        Changes.Target target() {
-            return new Changes.Target(
+        Draft.Target target() {
+            return new Draft.Target(
                     device,
                     new Asked(
                             way == null ? Way.LINES : way,

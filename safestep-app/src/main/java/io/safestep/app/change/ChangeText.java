@@ -1,6 +1,11 @@
 package io.safestep.app.change;
 
-import io.safestep.app.check.CheckRules;
+import io.safestep.app.change.build.DeviceBuilds;
+import io.safestep.app.change.build.Outcome;
+import io.safestep.app.change.content.PeerSheets;
+import io.safestep.app.change.stored.Change;
+import io.safestep.app.change.stored.ChangeTarget;
+import io.safestep.app.check.looks.CheckRules;
 import io.safestep.app.device.Platforms;
 import io.safestep.core.config.ConfigEngine;
 import java.util.ArrayList;

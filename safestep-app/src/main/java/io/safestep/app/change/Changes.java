@@ -1,7 +1,21 @@
 package io.safestep.app.change;
 
 import io.safestep.app.audit.AuditLog;
-import io.safestep.app.check.CheckProposal;
+import io.safestep.app.change.asked.Draft;
+import io.safestep.app.change.build.BuildView;
+import io.safestep.app.change.build.BuildViews;
+import io.safestep.app.change.build.DeviceBuilds;
+import io.safestep.app.change.content.ChangeContents;
+import io.safestep.app.change.content.PoolValues;
+import io.safestep.app.change.content.SubmissionRules;
+import io.safestep.app.change.content.TouchedChecks;
+import io.safestep.app.change.stored.Change;
+import io.safestep.app.change.stored.ChangeRepository;
+import io.safestep.app.change.stored.ChangeTarget;
+import io.safestep.app.change.stored.Outlines;
+import io.safestep.app.change.views.ChangeView;
+import io.safestep.app.change.views.ChangeViews;
+import io.safestep.app.check.library.CheckProposal;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.people.People;
@@ -12,7 +26,6 @@ import io.safestep.core.change.ChangeAction;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.ChangeTransitions;
 import io.safestep.core.change.Seal;
-import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.paste.Cleaned;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -77,58 +90,6 @@ public class Changes {
         this.entityManager = entityManager;
         this.clock = clock;
     }
-
-    /** One device of a draft. */
-    public record Target(String device, Asked asked) {}
-
-    /**
-     * What an author writes.
-     *
-     * @param version the version that was read before; 0 for a new change
-     * @param groups names of the groups by which devices were chosen
-     * @param restoresStartup devices whose way back can't be proven take their startup configuration back as a whole
-     * @param sheets lines for devices that somebody else runs
-     * @param emergencyReason why it can't wait for its approval; null when it can
-     */
-    public record Draft(
-            int version,
-            String title,
-            String reason,
-            boolean undoAccepted,
-            boolean restoresStartup,
-            List<String> groups,
-            List<Target> targets,
-            List<ChosenCheck> checks,
-            List<PeerSheet> sheets,
-            RunOrder order,
-            String emergencyReason) {
-
-        /** Without sheets for others, and run as usual. */
-        public Draft(
-                int version,
-                String title,
-                String reason,
-                boolean undoAccepted,
-                List<String> groups,
-                List<Target> targets,
-                List<CheckDefinition> checks) {
-            this(
-                    version,
-                    title,
-                    reason,
-                    undoAccepted,
-                    false,
-                    groups,
-                    targets,
-                    checks.stream().map(c -> new ChosenCheck(c, null)).toList(),
-                    List.of(),
-                    RunOrder.usual(),
-                    null);
-        }
-    }
-
-    /** @param library name of the check in the library from which it was taken; null when the author wrote it */
-    public record ChosenCheck(CheckDefinition definition, String library) {}
 
     public ChangeView create(Draft draft, String login) {
         Person author = people.withLogin(login);
@@ -290,7 +251,7 @@ public class Changes {
 
     /** What would follow, without storing anything. */
     @Transactional(readOnly = true)
-    public BuildView preview(Target target) {
+    public BuildView preview(Draft.Target target) {
         Device device = devices.named(target.device());
         return buildViews.of(device, builds.base(device, target.asked()), target.asked());
     }
@@ -305,9 +266,7 @@ public class Changes {
     @Transactional(readOnly = true)
     public List<ChangeView.Row> find(String text) {
         String bare = text.toUpperCase(Locale.ROOT).startsWith("CR-") ? text.substring(3) : text;
-        return outlines.found(bare, MOST_FOUND).stream()
-                .map(Outlines.Outline::row)
-                .toList();
+        return outlines.found(bare, MOST_FOUND).stream().map(ChangeView.Row::of).toList();
     }
 
     private static ProblemException notFound(int number) {

@@ -1,5 +1,6 @@
 package io.safestep.app.change;
 
+import io.safestep.app.change.stored.Change;
 import java.util.Optional;
 
 /** Something that has to be true before a change is closed. */

@@ -1,6 +1,12 @@
 package io.safestep.app.change;
 
 import io.safestep.app.access.CredentialChoice;
+import io.safestep.app.change.asked.Asked;
+import io.safestep.app.change.asked.Draft;
+import io.safestep.app.change.asked.Way;
+import io.safestep.app.change.build.DeviceBuilds;
+import io.safestep.app.change.build.Outcome;
+import io.safestep.app.change.views.TargetSummary;
 import io.safestep.app.credential.Credentials;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
@@ -60,9 +66,9 @@ class TargetSummaries {
     }
 
     /** Of targets as they are written, from the baselines of today. */
-    List<TargetSummary> of(List<Changes.Target> targets) {
+    List<TargetSummary> of(List<Draft.Target> targets) {
         Map<String, Device> named =
-                devices.named(targets.stream().map(Changes.Target::device).collect(Collectors.toSet())).stream()
+                devices.named(targets.stream().map(Draft.Target::device).collect(Collectors.toSet())).stream()
                         .collect(Collectors.toMap(Device::name, Function.identity()));
         builds.prepare(named.values());
         Map<Device, Outcome> outcomes = new LinkedHashMap<>();

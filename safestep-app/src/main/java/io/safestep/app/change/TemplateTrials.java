@@ -1,6 +1,10 @@
 package io.safestep.app.change;
 
 import io.safestep.app.backup.Backups;
+import io.safestep.app.change.build.BuildViews;
+import io.safestep.app.change.build.DeviceBuilds;
+import io.safestep.app.change.build.FilledTemplates;
+import io.safestep.app.change.views.TrialView;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.problem.ProblemException;

@@ -1,5 +1,11 @@
 package io.safestep.app.check;
 
+import io.safestep.app.check.library.CheckLibrary;
+import io.safestep.app.check.library.LibraryCheckView;
+import io.safestep.app.check.looks.CheckRequest;
+import io.safestep.app.check.looks.CheckRules;
+import io.safestep.app.check.looks.CheckTrials;
+import io.safestep.app.check.looks.ReadableCommand;
 import io.safestep.app.people.SignedIn;
 import io.safestep.core.check.CheckWords;
 import jakarta.validation.Valid;

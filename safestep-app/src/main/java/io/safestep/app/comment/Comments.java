@@ -1,9 +1,9 @@
 package io.safestep.app.comment;
 
 import io.safestep.app.audit.AuditLog;
-import io.safestep.app.change.BuildView;
-import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
+import io.safestep.app.change.build.BuildView;
+import io.safestep.app.change.stored.Change;
 import io.safestep.app.people.People;
 import io.safestep.app.people.Person;
 import io.safestep.app.problem.ProblemException;

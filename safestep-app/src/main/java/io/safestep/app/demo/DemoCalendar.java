@@ -1,10 +1,10 @@
 package io.safestep.app.demo;
 
 import io.safestep.app.device.Devices;
-import io.safestep.app.schedule.FreezeRequest;
-import io.safestep.app.schedule.Freezes;
-import io.safestep.app.schedule.Windows;
-import io.safestep.app.schedule.Windows.NewWindow;
+import io.safestep.app.schedule.freezes.FreezeRequest;
+import io.safestep.app.schedule.freezes.Freezes;
+import io.safestep.app.schedule.windows.Windows;
+import io.safestep.app.schedule.windows.Windows.NewWindow;
 import io.safestep.app.settings.NetworkSettings;
 import java.time.Clock;
 import java.time.Duration;

@@ -1,8 +1,8 @@
 package io.safestep.app.demo;
 
-import io.safestep.app.check.CheckLibrary;
-import io.safestep.app.check.NetworkServices;
-import io.safestep.app.check.ServiceRequest;
+import io.safestep.app.check.library.CheckLibrary;
+import io.safestep.app.check.services.NetworkServices;
+import io.safestep.app.check.services.ServiceRequest;
 import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.CheckSetRule;
 import io.safestep.core.check.Expectation;

@@ -2,11 +2,10 @@ package io.safestep.app.demo;
 
 import io.safestep.app.approval.Approvals;
 import io.safestep.app.backup.Backups;
-import io.safestep.app.change.Asked;
-import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
-import io.safestep.app.change.Changes.Draft;
-import io.safestep.app.change.Changes.Target;
+import io.safestep.app.change.asked.Asked;
+import io.safestep.app.change.asked.Draft;
+import io.safestep.app.change.stored.Change;
 import io.safestep.app.device.DeviceView;
 import io.safestep.app.device.Devices;
 import io.safestep.app.people.People;
@@ -148,9 +147,9 @@ class DemoData {
                         false,
                         List.of(),
                         List.of(
-                                new Target("brn-ac-1", Asked.lines(line)),
-                                new Target("brn-gw-b", Asked.lines(line)),
-                                new Target("brn-gw-a", Asked.lines(line))),
+                                new Draft.Target("brn-ac-1", Asked.lines(line)),
+                                new Draft.Target("brn-gw-b", Asked.lines(line)),
+                                new Draft.Target("brn-gw-a", Asked.lines(line))),
                         List.of(
                                 CheckDefinition.reading("neighbours", null, Expectation.SAME_AS_BEFORE, null, SETTLE),
                                 CheckDefinition.reading("ping", "10.77.8.20", Expectation.REACHABLE, null, SETTLE))),
@@ -165,7 +164,7 @@ class DemoData {
                         "Ticketing shares a /23 with nobody any more; the upper half is wanted for kiosks.",
                         false,
                         List.of(),
-                        List.of(new Target("brn-gw-b", Asked.lines("""
+                        List.of(new Draft.Target("brn-gw-b", Asked.lines("""
                                 interface vlan 40
                                   address 10.77.40.3/24
                                 ospf 1
@@ -185,9 +184,9 @@ class DemoData {
                         false,
                         List.of(),
                         List.of(
-                                new Target("brn-ac-1", Asked.lines(switchLines())),
-                                new Target("brn-gw-b", Asked.lines(gatewayLines("10.77.70.3", 100))),
-                                new Target("brn-gw-a", Asked.lines(gatewayLines("10.77.70.2", 120)))),
+                                new Draft.Target("brn-ac-1", Asked.lines(switchLines())),
+                                new Draft.Target("brn-gw-b", Asked.lines(gatewayLines("10.77.70.3", 100))),
+                                new Draft.Target("brn-gw-a", Asked.lines(gatewayLines("10.77.70.2", 120)))),
                         List.of(
                                 CheckDefinition.reading("ping", "10.77.60.1", Expectation.REACHABLE, null, SETTLE),
                                 CheckDefinition.reading("ping", "10.77.8.20", Expectation.REACHABLE, null, SETTLE))),
@@ -230,7 +229,7 @@ class DemoData {
                         false,
                         List.of(),
                         List.of(
-                                new Target(
+                                new Draft.Target(
                                         "brn-gw-b",
                                         Asked.lines(
                                                 "packet-filter readers\n  allow udp 10.77.60.0/24 to 10.77.8.0/24 port 514\n"))),

@@ -1,6 +1,6 @@
 package io.safestep.app.drift;
 
-import io.safestep.app.backup.KeptBackups;
+import io.safestep.app.backup.keeping.KeptBackups;
 import java.util.HashSet;
 import java.util.Set;
 import org.springframework.jdbc.core.JdbcTemplate;

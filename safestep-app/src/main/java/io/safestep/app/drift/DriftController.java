@@ -1,9 +1,9 @@
 package io.safestep.app.drift;
 
 import io.safestep.app.backup.Backups;
-import io.safestep.app.backup.DifferenceView;
-import io.safestep.app.backup.VersionRecords;
-import io.safestep.app.change.UndecidedDrift;
+import io.safestep.app.backup.views.DifferenceView;
+import io.safestep.app.backup.views.VersionRecords;
+import io.safestep.app.change.beside.UndecidedDrift;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.people.SignedIn;

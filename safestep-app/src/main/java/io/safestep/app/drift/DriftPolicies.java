@@ -1,8 +1,8 @@
 package io.safestep.app.drift;
 
 import io.safestep.app.audit.AuditLog;
-import io.safestep.app.change.UndecidedDrift;
-import io.safestep.app.change.UndecidedDriftRule;
+import io.safestep.app.change.beside.UndecidedDrift;
+import io.safestep.app.change.beside.UndecidedDriftRule;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.group.Groups;

@@ -1,8 +1,8 @@
 package io.safestep.app.drift;
 
-import io.safestep.app.backup.BackupCause;
 import io.safestep.app.backup.Backups;
-import io.safestep.app.backup.Occasion;
+import io.safestep.app.backup.stored.BackupCause;
+import io.safestep.app.backup.stored.Occasion;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Standing;
 import io.safestep.app.people.Right;

@@ -1,6 +1,6 @@
 package io.safestep.app.drift;
 
-import io.safestep.app.backup.DifferenceRowView;
+import io.safestep.app.backup.views.DifferenceRowView;
 import io.safestep.core.drift.FindingState;
 import io.safestep.core.drift.FindingStep;
 import java.time.Instant;

@@ -2,10 +2,11 @@ package io.safestep.app.drift;
 
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.backup.Backups;
-import io.safestep.app.backup.DifferenceRowView;
-import io.safestep.app.change.Asked;
-import io.safestep.app.change.Change;
+import io.safestep.app.backup.views.DifferenceRowView;
 import io.safestep.app.change.Changes;
+import io.safestep.app.change.asked.Asked;
+import io.safestep.app.change.asked.Draft;
+import io.safestep.app.change.stored.Change;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
@@ -219,13 +220,13 @@ public class Findings {
                     "Bringing a device back is a change. Somebody who may write changes has to open it.");
         }
         int number = changes.create(
-                        new Changes.Draft(
+                        new Draft(
                                 0,
                                 "Bring " + device.name() + " back to its baseline",
                                 decision.reason().strip() + "\n\nFound changed outside: " + finding.summary() + ".",
                                 false,
                                 List.of(),
-                                List.of(new Changes.Target(device.name(), Asked.returnTo(finding.baselineBackupId()))),
+                                List.of(new Draft.Target(device.name(), Asked.returnTo(finding.baselineBackupId()))),
                                 List.of()),
                         login)
                 .number();

@@ -2,8 +2,8 @@ package io.safestep.app.drift;
 
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.backup.BackedUp;
-import io.safestep.app.backup.BackupCause;
 import io.safestep.app.backup.Backups;
+import io.safestep.app.backup.stored.BackupCause;
 import io.safestep.app.device.BaselineMoved;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;

@@ -3,7 +3,7 @@ package io.safestep.app.drift;
 import io.safestep.app.access.DeviceAccess;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.backup.Backups;
-import io.safestep.app.backup.Occasion;
+import io.safestep.app.backup.stored.Occasion;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Stance;

@@ -1,6 +1,6 @@
 package io.safestep.app.next;
 
-import io.safestep.app.change.ChangeView;
+import io.safestep.app.change.views.ChangeView;
 import io.safestep.app.people.People;
 import io.safestep.app.people.SignedIn;
 import io.safestep.core.next.NextStep;
@@ -33,7 +33,7 @@ class NextController {
     @PreAuthorize("hasAuthority('READ')")
     List<Listed> all(@AuthenticationPrincipal SignedIn me) {
         return steps.newest(people.withLogin(me.login())).stream()
-                .map(w -> new Listed(w.change().row(), w.step()))
+                .map(w -> new Listed(ChangeView.Row.of(w.change()), w.step()))
                 .toList();
     }
 

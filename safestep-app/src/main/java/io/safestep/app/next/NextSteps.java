@@ -1,9 +1,9 @@
 package io.safestep.app.next;
 
 import io.safestep.app.approval.Approvals;
-import io.safestep.app.change.Outlines;
-import io.safestep.app.change.Outlines.Outline;
-import io.safestep.app.change.RunWork;
+import io.safestep.app.change.stored.Outlines;
+import io.safestep.app.change.stored.Outlines.Outline;
+import io.safestep.app.change.stored.RunWork;
 import io.safestep.app.people.Person;
 import io.safestep.app.people.Right;
 import io.safestep.app.run.views.RunStandings;

@@ -8,6 +8,7 @@ import io.safestep.app.people.SignedIn;
 import io.safestep.app.run.views.RecentRuns;
 import io.safestep.app.schedule.Schedule;
 import io.safestep.app.schedule.ScheduleViews;
+import io.safestep.app.schedule.freezes.Stretch;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -50,7 +51,7 @@ class NowController {
                 .map(w -> Need.of(w.change(), w.step()))
                 .sorted(Comparator.comparing(Need::kind).thenComparing(Need::since, Comparator.reverseOrder()))
                 .toList();
-        ScheduleViews.Opening window = schedule.between(now, now.plus(Duration.ofDays(7))).stream()
+        ScheduleViews.Opening window = schedule.between(Stretch.from(now, Duration.ofDays(7))).stream()
                 .findFirst()
                 .orElse(null);
         NotRightInNetwork network = NotRightInNetwork.of(devices.inTrouble());

@@ -1,6 +1,6 @@
 package io.safestep.app.now;
 
-import io.safestep.app.change.Outlines.Outline;
+import io.safestep.app.change.stored.Outlines.Outline;
 import io.safestep.app.schedule.ScheduleViews;
 import io.safestep.core.next.NextStep;
 import io.safestep.core.next.Rung;

@@ -1,9 +1,9 @@
 package io.safestep.app.run;
 
 import io.safestep.app.approval.Approvals;
-import io.safestep.app.change.Change;
-import io.safestep.app.change.ChangeTarget;
 import io.safestep.app.change.Changes;
+import io.safestep.app.change.stored.Change;
+import io.safestep.app.change.stored.ChangeTarget;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.device.Stance;
@@ -13,8 +13,8 @@ import io.safestep.app.run.driving.DriveJob;
 import io.safestep.app.run.journal.Run;
 import io.safestep.app.run.journal.RunDevice;
 import io.safestep.app.run.journal.RunRepository;
-import io.safestep.app.schedule.Booking;
 import io.safestep.app.schedule.Schedule;
+import io.safestep.app.schedule.windows.Booking;
 import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.change.ChangeAction;
 import io.safestep.core.change.ChangeState;

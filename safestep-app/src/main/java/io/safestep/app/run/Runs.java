@@ -1,8 +1,8 @@
 package io.safestep.app.run;
 
 import io.safestep.app.audit.AuditLog;
-import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
+import io.safestep.app.change.stored.Change;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.run.journal.RunRepository;
 import io.safestep.app.run.views.RunView;

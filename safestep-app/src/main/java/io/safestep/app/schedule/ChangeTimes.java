@@ -1,7 +1,7 @@
 package io.safestep.app.schedule;
 
-import io.safestep.app.change.Change;
-import io.safestep.app.change.RunWork;
+import io.safestep.app.change.stored.Change;
+import io.safestep.app.change.stored.RunWork;
 import io.safestep.app.device.Platforms;
 import io.safestep.core.check.Look;
 import io.safestep.core.check.LookKind;

@@ -1,7 +1,10 @@
 package io.safestep.app.schedule;
 
-import io.safestep.app.change.RunWork;
-import io.safestep.app.schedule.Windows.Opening;
+import io.safestep.app.change.stored.RunWork;
+import io.safestep.app.schedule.freezes.Freezes;
+import io.safestep.app.schedule.freezes.Frozen;
+import io.safestep.app.schedule.windows.Booking;
+import io.safestep.app.schedule.windows.Windows.Opening;
 import io.safestep.core.schedule.Fit;
 import io.safestep.core.schedule.Occurrence;
 import io.safestep.core.schedule.RunEstimate;

@@ -1,15 +1,20 @@
 package io.safestep.app.schedule;
 
 import io.safestep.app.audit.AuditLog;
-import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
-import io.safestep.app.change.Outlines;
-import io.safestep.app.change.Outlines.Outline;
-import io.safestep.app.change.RunWork;
+import io.safestep.app.change.stored.Change;
+import io.safestep.app.change.stored.Outlines;
+import io.safestep.app.change.stored.Outlines.Outline;
+import io.safestep.app.change.stored.RunWork;
 import io.safestep.app.people.People;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
-import io.safestep.app.schedule.Windows.Opening;
+import io.safestep.app.schedule.freezes.Frozen;
+import io.safestep.app.schedule.freezes.Stretch;
+import io.safestep.app.schedule.windows.Booking;
+import io.safestep.app.schedule.windows.BookingRepository;
+import io.safestep.app.schedule.windows.Windows;
+import io.safestep.app.schedule.windows.Windows.Opening;
 import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.change.ChangeAction;
 import io.safestep.core.next.ChangeFacts;
@@ -19,7 +24,6 @@ import io.safestep.core.schedule.Occurrence;
 import io.safestep.core.schedule.RunEstimate;
 import io.safestep.core.schedule.WallClock;
 import java.time.Clock;
-import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
@@ -78,8 +82,9 @@ public class Schedule {
 
     /** Every opening between two moments with what is booked into it. */
     @Transactional(readOnly = true)
-    public List<ScheduleViews.Opening> between(Instant from, Instant to) {
-        refuseUnfit(from, to);
+    public List<ScheduleViews.Opening> between(Stretch stretch) {
+        Instant from = stretch.from();
+        Instant to = stretch.to();
         List<Booking> alive = bookings.alive(from, to);
         Map<Long, Outline> changes =
                 outlines.withIds(alive.stream().map(Booking::changeId).toList());
@@ -115,12 +120,6 @@ public class Schedule {
                 b.occurrence().start(),
                 estimate.forward().toSeconds(),
                 b.automatic());
-    }
-
-    static void refuseUnfit(Instant from, Instant to) {
-        if (!from.isBefore(to) || Duration.between(from, to).compareTo(Duration.ofDays(62)) > 0) {
-            throw ProblemException.invalid("to", "The stretch has to end after it starts, at most 62 days later.");
-        }
     }
 
     /** How long a run of the change may take. */
@@ -285,14 +284,5 @@ public class Schedule {
     private static String minutes(Duration duration) {
         long minutes = (duration.toSeconds() + 59) / 60;
         return minutes + (minutes == 1 ? " minute" : " minutes");
-    }
-
-    /** @throws ProblemException when the text is no instant such as 2026-11-25T05:30:00Z */
-    static Instant instant(String field, String text) {
-        try {
-            return Instant.parse(text);
-        } catch (DateTimeException e) {
-            throw ProblemException.invalid(field, "Write the time in UTC, such as 2026-11-25T05:30:00Z.");
-        }
     }
 }

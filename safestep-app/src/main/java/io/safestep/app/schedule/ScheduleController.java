@@ -1,6 +1,7 @@
 package io.safestep.app.schedule;
 
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.schedule.freezes.Stretch;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.time.Instant;
@@ -38,7 +39,7 @@ class ScheduleController {
     @GetMapping("/api/schedule")
     @PreAuthorize("hasAuthority('READ')")
     List<ScheduleViews.Opening> between(@RequestParam String from, @RequestParam String to) {
-        return schedule.between(Schedule.instant("from", from), Schedule.instant("to", to));
+        return schedule.between(Stretch.of(from, to));
     }
 
     /** The booking of a change, and how it fits into every opening of the next seven days. */

@@ -1,5 +1,6 @@
 package io.safestep.app.schedule;
 
+import io.safestep.app.schedule.freezes.Frozen;
 import io.safestep.core.change.ChangeState;
 import java.time.Instant;
 import java.util.List;

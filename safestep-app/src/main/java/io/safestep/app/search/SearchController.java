@@ -1,8 +1,8 @@
 package io.safestep.app.search;
 
-import io.safestep.app.backup.ConfigurationSearch;
-import io.safestep.app.change.ChangeView;
+import io.safestep.app.backup.stored.ConfigurationSearch;
 import io.safestep.app.change.Changes;
+import io.safestep.app.change.views.ChangeView;
 import io.safestep.app.device.DeviceView;
 import io.safestep.app.device.Devices;
 import java.util.List;

@@ -2,6 +2,7 @@ package io.safestep.app.backup;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.app.backup.stored.ConfigContents;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.SafeStepTest;

@@ -2,6 +2,9 @@ package io.safestep.app.backup;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.app.backup.stored.BackupCause;
+import io.safestep.app.backup.stored.Occasion;
+import io.safestep.app.backup.stored.Versions;
 import io.safestep.app.device.Devices;
 import io.safestep.app.testing.HandEdit;
 import io.safestep.drivers.DeviceException;

@@ -3,6 +3,10 @@ package io.safestep.app.backup;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import io.safestep.app.backup.stored.BackupRepository;
+import io.safestep.app.backup.stored.ConfigContents;
+import io.safestep.app.backup.stored.StoredTrees;
+import io.safestep.app.backup.stored.Versions;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.testing.ApiClient;

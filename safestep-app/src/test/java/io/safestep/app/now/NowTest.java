@@ -6,10 +6,12 @@ import io.safestep.app.next.NextSteps;
 import io.safestep.app.people.People;
 import io.safestep.app.run.views.RecentRuns;
 import io.safestep.app.schedule.Schedule;
+import io.safestep.app.schedule.freezes.Stretch;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.CountedStatements;
 import io.safestep.app.testing.SafeStepTest;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -134,7 +136,7 @@ class NowTest extends SafeStepTest {
     private int questions() {
         Instant now = Instant.now();
         return CountedStatements.of(() -> {
-            schedule.between(now, now.plusSeconds(7 * 86_400));
+            schedule.between(Stretch.from(now, Duration.ofDays(7)));
             recentRuns.endedSince(now.minusSeconds(86_400));
             return steps.open(people.withLogin("mtarrant"));
         });

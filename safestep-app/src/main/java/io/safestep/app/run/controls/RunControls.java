@@ -1,7 +1,7 @@
 package io.safestep.app.run.controls;
 
-import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
+import io.safestep.app.change.stored.Change;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.run.journal.Run;
 import io.safestep.app.run.journal.RunControl;
@@ -10,9 +10,9 @@ import io.safestep.app.run.journal.RunDevice;
 import io.safestep.app.run.journal.RunStep;
 import io.safestep.app.run.journal.RunStepRepository;
 import io.safestep.app.run.views.RunView;
-import io.safestep.app.schedule.Freezes;
-import io.safestep.app.schedule.Frozen;
 import io.safestep.app.schedule.Schedule;
+import io.safestep.app.schedule.freezes.Freezes;
+import io.safestep.app.schedule.freezes.Frozen;
 import io.safestep.core.run.Decision.Hold;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.RunPicture.Pause;

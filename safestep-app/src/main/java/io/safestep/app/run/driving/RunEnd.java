@@ -1,8 +1,8 @@
 package io.safestep.app.run.driving;
 
 import io.safestep.app.audit.AuditLog;
-import io.safestep.app.change.Change;
 import io.safestep.app.change.Changes;
+import io.safestep.app.change.stored.Change;
 import io.safestep.app.device.Devices;
 import io.safestep.app.run.events.RunEnded;
 import io.safestep.app.run.events.RunTurnedBack;

@@ -1,6 +1,6 @@
 package io.safestep.app.run.journal;
 
-import io.safestep.app.change.RunOrder;
+import io.safestep.app.change.asked.RunOrder;
 import io.safestep.core.change.FailureRule;
 import io.safestep.core.run.Decision.Hold;
 import io.safestep.core.run.RunPicture.Pause;

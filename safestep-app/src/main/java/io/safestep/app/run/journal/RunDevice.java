@@ -1,6 +1,6 @@
 package io.safestep.app.run.journal;
 
-import io.safestep.app.change.ChangeTarget;
+import io.safestep.app.change.stored.ChangeTarget;
 import io.safestep.app.device.Device;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.StepState;

@@ -1,10 +1,10 @@
 package io.safestep.app.run.phases;
 
-import io.safestep.app.backup.BackupCause;
 import io.safestep.app.backup.Backups;
-import io.safestep.app.backup.Occasion;
-import io.safestep.app.change.UndecidedDrift;
-import io.safestep.app.change.UndecidedDriftRule;
+import io.safestep.app.backup.stored.BackupCause;
+import io.safestep.app.backup.stored.Occasion;
+import io.safestep.app.change.beside.UndecidedDrift;
+import io.safestep.app.change.beside.UndecidedDriftRule;
 import io.safestep.app.run.journal.PhaseResult;
 import io.safestep.app.run.journal.RunJournal;
 import io.safestep.core.config.ConfigEngine;

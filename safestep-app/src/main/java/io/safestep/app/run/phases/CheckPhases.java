@@ -1,7 +1,7 @@
 package io.safestep.app.run.phases;
 
-import io.safestep.app.check.CheckLooks;
-import io.safestep.app.check.CheckLooks.Seen;
+import io.safestep.app.check.looks.CheckLooks;
+import io.safestep.app.check.looks.CheckLooks.Seen;
 import io.safestep.app.run.checks.CheckQuestions;
 import io.safestep.app.run.checks.CheckResult;
 import io.safestep.app.run.checks.CheckResult.Stage;

@@ -1,6 +1,6 @@
 package io.safestep.app.run.views;
 
-import io.safestep.app.change.Outlines;
+import io.safestep.app.change.stored.Outlines;
 import io.safestep.app.run.journal.Run;
 import io.safestep.app.run.journal.RunDevice;
 import io.safestep.app.run.journal.RunRepository;

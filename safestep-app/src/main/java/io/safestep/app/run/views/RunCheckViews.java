@@ -1,9 +1,9 @@
 package io.safestep.app.run.views;
 
-import io.safestep.app.change.Change;
-import io.safestep.app.change.ChangeCheck;
 import io.safestep.app.change.Changes;
-import io.safestep.app.check.CheckRules;
+import io.safestep.app.change.stored.Change;
+import io.safestep.app.change.stored.ChangeCheck;
+import io.safestep.app.check.looks.CheckRules;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.run.checks.CheckOpening;
 import io.safestep.app.run.checks.CheckOpeningRepository;

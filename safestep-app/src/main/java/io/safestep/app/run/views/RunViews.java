@@ -1,9 +1,9 @@
 package io.safestep.app.run.views;
 
 import io.safestep.app.backup.Backups;
-import io.safestep.app.change.Change;
-import io.safestep.app.change.ChangeViews;
 import io.safestep.app.change.Changes;
+import io.safestep.app.change.stored.Change;
+import io.safestep.app.change.views.ChangeViews;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.run.checks.CheckQuestion;
 import io.safestep.app.run.checks.CheckQuestions;

@@ -1,0 +1,89 @@
+package io.safestep.app.backup.stored;
+
+import io.safestep.app.secret.SecretBox;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
+import org.springframework.stereotype.Component;
+
+/** Texts of configurations: each stored once however often it was found, compressed and encrypted, called by its hash. */
+@Component
+public class ConfigContents {
+
+    private final JdbcTemplate jdbc;
+    private final NamedParameterJdbcTemplate named;
+    private final SecretBox secrets;
+
+    ConfigContents(JdbcTemplate jdbc, NamedParameterJdbcTemplate named, SecretBox secrets) {
+        this.jdbc = jdbc;
+        this.named = named;
+        this.secrets = secrets;
+    }
+
+    /** SHA-256 of the text in UTF-8, hexadecimal. */
+    public static String hash(String text) {
+        return hash(text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    public static String hash(byte[] octets) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(octets));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("Every Java platform has SHA-256.", e);
+        }
+    }
+
+    /** Two processes may find the same text at the same moment. */
+    public void keep(String hash, String text) {
+        jdbc.update(
+                "insert into config_content (hash, sealed) values (?, ?) on conflict do nothing",
+                hash,
+                secrets.closeText(text));
+    }
+
+    /** @throws IllegalStateException when what is stored is not what was stored once */
+    public String text(String hash) {
+        return texts(List.of(hash)).get(hash);
+    }
+
+    /** @return text by hash */
+    public Map<String, String> texts(Collection<String> hashes) {
+        Map<String, String> texts = new HashMap<>();
+        if (hashes.isEmpty()) {
+            return texts;
+        }
+        named.query(
+                "select hash, sealed from config_content where hash in (:hashes)", Map.of("hashes", hashes), row -> {
+                    String hash = row.getString("hash");
+                    texts.put(hash, open(hash, row.getBytes("sealed")));
+                });
+        hashes.stream().filter(hash -> !texts.containsKey(hash)).findFirst().ifPresent(ConfigContents::refuse);
+        return texts;
+    }
+
+    /**
+     * @param sealed as it lies in the database
+     * @throws IllegalStateException when what is stored is not what was stored once
+     */
+    String open(String hash, byte[] sealed) {
+        String opened = secrets.openText(sealed);
+        return hash(opened).equals(hash) ? opened : refuse(hash);
+    }
+
+    private static String refuse(String hash) {
+        throw new IllegalStateException("What is stored as " + hash + " no longer has the hash it was stored with.");
+    }
+
+    /** Forgets the texts that no backup names any more. */
+    public int removeUnused() {
+        return jdbc.update(
+                "delete from config_content c where not exists (select 1 from backup b where b.hash = c.hash)");
+    }
+}

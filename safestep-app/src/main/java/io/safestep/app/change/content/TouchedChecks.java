@@ -1,0 +1,72 @@
+package io.safestep.app.change.content;
+
+import io.safestep.app.change.build.DeviceBuilds;
+import io.safestep.app.change.build.Outcome;
+import io.safestep.app.change.stored.Change;
+import io.safestep.app.change.stored.ChangeTarget;
+import io.safestep.app.check.library.CheckLibrary;
+import io.safestep.app.check.library.CheckProposal;
+import io.safestep.app.device.Device;
+import io.safestep.app.device.Platforms;
+import io.safestep.core.check.CheckSetRule;
+import io.safestep.core.check.Topic;
+import io.safestep.core.check.TouchedTopics;
+import io.safestep.core.config.ConfigSyntaxException;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+
+/** Which checks a change should have, by what it touches on each of its devices. */
+@Component
+public class TouchedChecks {
+
+    private final DeviceBuilds builds;
+    private final Platforms platforms;
+    private final CheckLibrary library;
+
+    TouchedChecks(DeviceBuilds builds, Platforms platforms, CheckLibrary library) {
+        this.builds = builds;
+        this.platforms = platforms;
+        this.library = library;
+    }
+
+    public List<CheckProposal> proposals(Change change) {
+        return library.proposals(change.targets().stream()
+                .map(t -> subject(t.device(), topics(t)))
+                .toList());
+    }
+
+    /** Names of the checks that every change should have and this one has not. */
+    public List<String> basicLeftOut(Change change) {
+        List<CheckSetRule.Subject> devices = change.targets().stream()
+                .map(t -> subject(t.device(), Set.of()))
+                .toList();
+        return library.proposals(devices).stream()
+                .map(CheckProposal::library)
+                .filter(name -> change.checks().stream().noneMatch(c -> name.equals(c.library())))
+                .toList();
+    }
+
+    private static CheckSetRule.Subject subject(Device device, Set<Topic> topics) {
+        return new CheckSetRule.Subject(
+                device.name(), device.role().name().toLowerCase(Locale.ROOT), device.platform(), topics);
+    }
+
+    /** Nothing where nothing can be derived yet. */
+    private Set<Topic> topics(ChangeTarget target) {
+        Outcome outcome = builds.outcome(target.device(), builds.base(target.device(), target.asked()), target.asked());
+        if (!outcome.isDerivable()) {
+            return Set.of();
+        }
+        try {
+            return TouchedTopics.between(
+                    platforms.profile(target.device().platform()),
+                    target.device().name(),
+                    outcome.build().baseline(),
+                    outcome.build().outcome());
+        } catch (ConfigSyntaxException e) {
+            return Set.of();
+        }
+    }
+}

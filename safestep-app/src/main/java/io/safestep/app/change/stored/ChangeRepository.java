@@ -1,0 +1,24 @@
+package io.safestep.app.change.stored;
+
+import io.safestep.core.change.ChangeState;
+import jakarta.persistence.LockModeType;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
+
+public interface ChangeRepository extends JpaRepository<Change, Long> {
+
+    Optional<Change> findByNumber(int number);
+
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select c from Change c where c.number = :number")
+    Optional<Change> lockByNumber(int number);
+
+    List<Change> findByStateInOrderByUpdatedAtDesc(Collection<ChangeState> states);
+
+    @Query(value = "select nextval('change_number')", nativeQuery = true)
+    int nextNumber();
+}

@@ -1,0 +1,168 @@
+package io.safestep.app.change.views;
+
+import io.safestep.app.change.asked.Way;
+import io.safestep.app.change.content.PeerSheetView;
+import io.safestep.app.change.stored.Outlines;
+import io.safestep.app.change.stored.RunWork;
+import io.safestep.core.change.ChangeState;
+import io.safestep.core.change.FailureRule;
+import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.run.WaveOrder;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A change as its page shows it.
+ *
+ * @param version to be given back when something is written
+ * @param seal SHA-256 of what approvers approve; null while lines are missing or wrong
+ * @param sealBrief its first eight digits in two groups
+ * @param emergencyReason why it can't wait for its approval; null when it can
+ * @param restoresStartup devices whose way back can't be proven take their startup configuration back as a whole
+ * @param nothingWritten whether its run ended before anything was written
+ * @param editable whether the person who asks may edit it now
+ * @param outcomeNote how it went, written at closing
+ * @param basicLeftOut names of checks that every change should have and this one has not
+ * @param sheets lines for devices that somebody else runs
+ * @param groups the groups by which devices were chosen, with what has changed in them since
+ */
+public record ChangeView(
+        int number,
+        String subject,
+        String title,
+        String reason,
+        String category,
+        @Nullable String emergencyReason,
+        ChangeState state,
+        boolean nothingWritten,
+        String author,
+        String authorName,
+        int version,
+        @Nullable String seal,
+        @Nullable String sealBrief,
+        boolean undoAccepted,
+        boolean restoresStartup,
+        boolean editable,
+        Instant createdAt,
+        Instant updatedAt,
+        @Nullable Instant submittedAt,
+        @Nullable String outcomeNote,
+        List<ChosenGroupView> groups,
+        List<Target> targets,
+        List<Check> checks,
+        List<String> basicLeftOut,
+        List<PeerSheetView> sheets,
+        Order order) {
+
+    /**
+     * How it is run.
+     *
+     * @param first how many devices the first wave holds at most; null for what is usual
+     * @param most how many devices any wave holds at most; null for what is usual
+     * @param byHand a person placed the devices
+     * @param waves with the reason for each
+     * @param objections what stands against this order
+     */
+    public record Order(
+            FailureRule failureRule,
+            @Nullable Integer first,
+            @Nullable Integer most,
+            int pauseSeconds,
+            boolean byHand,
+            List<WaveOrder.Wave> waves,
+            List<WaveOrder.Objection> objections) {}
+
+    /**
+     * A group by which devices were chosen.
+     *
+     * @param exists whether there still is such a group
+     * @param devices what it held when the change was saved
+     * @param joined devices that it holds now and did not hold then
+     * @param left devices that it held then and no longer holds
+     */
+    public record ChosenGroupView(
+            String name, boolean exists, List<String> devices, List<String> joined, List<String> left) {}
+
+    /**
+     * @param way how the author says what the device shall hold
+     * @param lines lines, or the whole configuration as it should be; secrets in it are shown to the author only
+     * @param backup the backup to return to, or of the other device
+     * @param otherDevice the device whose configuration this one takes
+     * @param template the template with its version
+     * @param values for the template, or decisions by line; secrets are shown to the author only
+     * @param complete the lines are right and script and undo script are derived
+     * @param commands how many commands are sent; 0 for nothing to send
+     * @param proven the undo is proven
+     * @param beside what a save would put into startup beside the change, as a sentence; null for nothing that is known
+     */
+    public record Target(
+            String device,
+            String site,
+            int wave,
+            Way way,
+            String lines,
+            @Nullable Long backup,
+            @Nullable String otherDevice,
+            @Nullable UsedTemplate template,
+            Map<String, String> values,
+            boolean complete,
+            int commands,
+            boolean proven,
+            @Nullable String beside) {}
+
+    /**
+     * @param version names this version of the template
+     * @param number of the version, counted from 1
+     * @param newest number of the newest version
+     */
+    public record UsedTemplate(long version, String name, int number, int newest) {}
+
+    /**
+     * @param title what it is called, else what it looks at, in words
+     * @param expected what it expects, in words
+     * @param library name of the check in the library from which it was taken
+     * @param service the service near which the change is; its checks come and go with what is changed
+     * @param stays seconds for which it has to be right without a break; 0 where one look is enough
+     * @param staysBecause the timer that says for how long; empty where none does
+     */
+    public record Check(
+            String title,
+            String expected,
+            CheckDefinition definition,
+            @Nullable String library,
+            @Nullable String service,
+            int stays,
+            String staysBecause) {}
+
+    /**
+     * A change in a list.
+     *
+     * @param nothingWritten whether its run ended before anything was written
+     */
+    public record Row(
+            int number,
+            String subject,
+            String title,
+            ChangeState state,
+            boolean nothingWritten,
+            boolean emergency,
+            String authorName,
+            List<String> devices,
+            Instant updatedAt) {
+
+        public static Row of(Outlines.Outline change) {
+            return new Row(
+                    change.number(),
+                    change.subject(),
+                    change.title(),
+                    change.state(),
+                    change.nothingWritten(),
+                    change.emergency(),
+                    change.authorName(),
+                    change.parts().stream().map(RunWork.Part::device).toList(),
+                    change.updatedAt());
+        }
+    }
+}

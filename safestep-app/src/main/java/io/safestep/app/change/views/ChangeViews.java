@@ -1,0 +1,190 @@
+package io.safestep.app.change.views;
+
+import io.safestep.app.backup.Backups;
+import io.safestep.app.change.asked.ChosenGroup;
+import io.safestep.app.change.asked.RunOrder;
+import io.safestep.app.change.asked.Way;
+import io.safestep.app.change.beside.SavedBeside;
+import io.safestep.app.change.build.DeviceBuilds;
+import io.safestep.app.change.content.ChangeWaves;
+import io.safestep.app.change.content.PeerSheets;
+import io.safestep.app.change.content.TouchedChecks;
+import io.safestep.app.change.stored.Change;
+import io.safestep.app.change.stored.ChangeCheck;
+import io.safestep.app.change.stored.ChangeTarget;
+import io.safestep.app.check.looks.CheckRules;
+import io.safestep.app.device.Devices;
+import io.safestep.app.device.Platforms;
+import io.safestep.app.group.Groups;
+import io.safestep.app.template.Templates;
+import io.safestep.core.change.Seal;
+import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.check.CheckWords;
+import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.platform.Language;
+import io.safestep.core.run.WaveOrder;
+import io.safestep.core.template.Variable;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Turns changes into what people see of them. */
+@Component
+public class ChangeViews {
+
+    private final DeviceBuilds builds;
+    private final Platforms platforms;
+    private final Groups groups;
+    private final Templates templates;
+    private final PeerSheets peerSheets;
+    private final Backups backups;
+    private final Devices devices;
+    private final ChangeWaves waves;
+    private final CheckRules checkRules;
+    private final TouchedChecks touched;
+    private final SavedBeside savedBeside;
+
+    ChangeViews(
+            DeviceBuilds builds,
+            Platforms platforms,
+            Groups groups,
+            Templates templates,
+            PeerSheets peerSheets,
+            Backups backups,
+            Devices devices,
+            ChangeWaves waves,
+            CheckRules checkRules,
+            TouchedChecks touched,
+            SavedBeside savedBeside) {
+        this.builds = builds;
+        this.platforms = platforms;
+        this.groups = groups;
+        this.templates = templates;
+        this.peerSheets = peerSheets;
+        this.backups = backups;
+        this.devices = devices;
+        this.waves = waves;
+        this.checkRules = checkRules;
+        this.touched = touched;
+        this.savedBeside = savedBeside;
+    }
+
+    public ChangeView full(Change c, String viewer) {
+        boolean isAuthor = c.author().login().equals(viewer);
+        return new ChangeView(
+                c.number(),
+                c.subject(),
+                c.title(),
+                c.reason(),
+                c.category().name().toLowerCase(Locale.ROOT),
+                c.emergencyReason(),
+                c.state(),
+                c.nothingWritten(),
+                c.author().login(),
+                c.author().name(),
+                c.version(),
+                c.seal(),
+                c.seal() == null ? null : Seal.brief(c.seal()),
+                c.undoAccepted(),
+                c.restoresStartup(),
+                isAuthor && c.state().editable(),
+                c.createdAt(),
+                c.updatedAt(),
+                c.submittedAt(),
+                c.outcomeNote(),
+                c.groups().stream().map(this::group).toList(),
+                c.targets().stream().map(t -> target(t, isAuthor)).toList(),
+                c.checks().stream().map(this::check).toList(),
+                touched.basicLeftOut(c),
+                peerSheets.views(c, isAuthor),
+                order(c));
+    }
+
+    private ChangeView.Order order(Change c) {
+        RunOrder order = c.order();
+        return new ChangeView.Order(
+                order.failureRule(),
+                order.first(),
+                order.most(),
+                order.pauseSeconds(),
+                !order.byHand().isEmpty(),
+                c.targets().isEmpty() ? List.of() : waves.of(c),
+                waves.objections(c));
+    }
+
+    /** The waves of a change with the reason for each. */
+    public List<WaveOrder.Wave> waves(Change c) {
+        return waves.of(c);
+    }
+
+    private ChangeView.ChosenGroupView group(ChosenGroup chosen) {
+        List<String> then = chosen.members();
+        Optional<List<String>> now = groups.members(chosen.name());
+        return new ChangeView.ChosenGroupView(
+                chosen.name(),
+                now.isPresent(),
+                then,
+                now.orElse(then).stream().filter(d -> !then.contains(d)).toList(),
+                then.stream().filter(d -> !now.orElse(then).contains(d)).toList());
+    }
+
+    private ChangeView.Target target(ChangeTarget t, boolean isAuthor) {
+        Optional<Templates.Usable> usable =
+                Optional.ofNullable(t.asked().templateVersionId()).flatMap(templates::usable);
+        return new ChangeView.Target(
+                t.device().name(),
+                t.device().siteName(),
+                t.wave(),
+                t.asked().way(),
+                isAuthor ? t.asked().text() : maskedLines(t),
+                t.asked().backupId(),
+                t.asked().way() == Way.OTHER_DEVICE && t.asked().backupId() != null
+                        ? devices.withId(backups.deviceOf(t.asked().backupId())).name()
+                        : null,
+                usable.map(u -> new ChangeView.UsedTemplate(u.versionId(), u.name(), u.number(), u.newest()))
+                        .orElse(null),
+                isAuthor ? t.asked().sortedValues() : maskedValues(t, usable),
+                t.complete(),
+                t.commands(),
+                t.proven(),
+                t.hasScript() ? savedBeside.of(t.device()).orElse(null) : null);
+    }
+
+    private Map<String, String> maskedValues(ChangeTarget t, Optional<Templates.Usable> usable) {
+        Set<String> secret = usable.map(u -> u.content().variables().stream()
+                        .filter(Variable::holdsSecret)
+                        .map(Variable::name)
+                        .collect(Collectors.toSet()))
+                .orElse(Set.of());
+        ConfigEngine engine = builds.engine(t.device());
+        Map<String, String> masked = t.asked().sortedValues();
+        masked.replaceAll((name, value) ->
+                secret.contains(name) ? Language.MASK : usable.isPresent() ? value : engine.maskedUnknown(value));
+        return masked;
+    }
+
+    private String maskedLines(ChangeTarget t) {
+        try {
+            return builds.masked(t.device(), t.asked());
+        } catch (ConfigSyntaxException e) {
+            return "(the lines can't be read yet)";
+        }
+    }
+
+    private ChangeView.Check check(ChangeCheck check) {
+        CheckDefinition definition = check.definition();
+        return new ChangeView.Check(
+                checkRules.title(definition),
+                CheckWords.expected(definition),
+                definition,
+                check.library(),
+                check.service(),
+                check.inForce().stays(),
+                check.staysBecause());
+    }
+}

@@ -1,0 +1,15 @@
+package io.safestep.app.check.library;
+
+import io.safestep.core.check.CheckDefinition;
+
+/**
+ * A check that a change should have.
+ *
+ * @param library name of the check in the library
+ * @param title what it is called
+ * @param expected what it expects, in words
+ * @param because why it is proposed, in words
+ * @param basic it is proposed for every change
+ */
+public record CheckProposal(
+        String library, String title, String expected, String because, boolean basic, CheckDefinition definition) {}

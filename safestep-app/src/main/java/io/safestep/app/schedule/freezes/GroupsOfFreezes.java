@@ -1,0 +1,26 @@
+package io.safestep.app.schedule.freezes;
+
+import io.safestep.app.group.GroupUse;
+import java.util.List;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Component;
+
+/** A group can't be removed while a freeze holds for it: the freeze would come to hold for everything. */
+@Component
+class GroupsOfFreezes implements GroupUse {
+
+    private final JdbcTemplate jdbc;
+
+    GroupsOfFreezes(JdbcTemplate jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    @Override
+    public List<String> of(long groupId) {
+        return jdbc.query(
+                "select f.name from change_freeze f join freeze_group g on g.freeze_id = f.id where g.group_id = ?"
+                        + " and f.lifted_at is null order by f.name",
+                (row, i) -> "the freeze " + row.getString(1),
+                groupId);
+    }
+}
