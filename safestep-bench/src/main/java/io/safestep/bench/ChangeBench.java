@@ -2,7 +2,7 @@ package io.safestep.bench;
 
 import io.safestep.app.testing.ApiClient;
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.ShippedProfiles;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;

@@ -1,8 +1,8 @@
 package io.safestep.bench;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
 import io.safestep.core.config.DeviceBuild;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.ShippedProfiles;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;

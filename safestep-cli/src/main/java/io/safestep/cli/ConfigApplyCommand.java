@@ -1,8 +1,8 @@
 package io.safestep.cli;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
-import io.safestep.core.config.LineComplaint;
+import io.safestep.core.config.tree.ConfigTree;
+import io.safestep.core.config.tree.LineComplaint;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;

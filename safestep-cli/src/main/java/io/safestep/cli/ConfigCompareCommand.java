@@ -1,7 +1,7 @@
 package io.safestep.cli;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.DifferenceRow;
+import io.safestep.core.config.compare.DifferenceRow;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;

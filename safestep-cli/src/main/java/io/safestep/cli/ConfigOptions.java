@@ -1,9 +1,9 @@
 package io.safestep.cli;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigSyntaxException;
-import io.safestep.core.config.ConfigTree;
-import io.safestep.core.config.Script;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.tree.ConfigSyntaxException;
+import io.safestep.core.config.tree.ConfigTree;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.List;

@@ -1,7 +1,7 @@
 package io.safestep.cli;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.config.tree.ConfigSyntaxException;
 import io.safestep.core.network.NetworkDescription;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;

@@ -1,9 +1,9 @@
 package io.safestep.cli;
 
 import io.safestep.core.platform.PlatformProfile;
-import io.safestep.core.platform.ProfileException;
 import io.safestep.core.platform.ProfileReader;
 import io.safestep.core.platform.ShippedProfiles;
+import io.safestep.core.platform.text.ProfileException;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;

@@ -1,17 +1,17 @@
 package io.safestep.cli;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigLine;
-import io.safestep.core.config.ConfigSyntaxException;
-import io.safestep.core.config.ConfigTree;
 import io.safestep.core.config.DeviceBuild;
-import io.safestep.core.config.Edit;
+import io.safestep.core.config.compare.Edit;
+import io.safestep.core.config.tree.ConfigLine;
+import io.safestep.core.config.tree.ConfigSyntaxException;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.network.facts.UnmodelledLine;
-import io.safestep.core.platform.Language;
 import io.safestep.core.platform.PlatformProfile;
-import io.safestep.core.platform.ReadCommand;
+import io.safestep.core.platform.language.Language;
+import io.safestep.core.platform.reading.ReadCommand;
 import io.safestep.drivers.DeviceConnector;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceSession;

@@ -1,8 +1,8 @@
 package io.safestep.cli;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
 import io.safestep.core.config.DeviceBuild;
+import io.safestep.core.config.tree.ConfigTree;
 import java.nio.file.Path;
 import picocli.CommandLine.Parameters;
 

@@ -1,7 +1,7 @@
 package io.safestep.drivers;
 
-import io.safestep.core.config.Script;
-import io.safestep.core.platform.ReadCommand;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.platform.reading.ReadCommand;
 import java.time.Duration;
 import java.util.Map;
 

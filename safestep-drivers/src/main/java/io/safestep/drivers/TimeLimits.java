@@ -1,6 +1,6 @@
 package io.safestep.drivers;
 
-import io.safestep.core.platform.AnswerLimits;
+import io.safestep.core.platform.access.AnswerLimits;
 import java.time.Duration;
 
 /**

@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
-import io.safestep.core.config.Script;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ShippedProfiles;
 import io.safestep.drivers.connect.PlatformConnector;

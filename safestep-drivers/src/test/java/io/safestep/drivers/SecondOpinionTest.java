@@ -3,9 +3,9 @@ package io.safestep.drivers;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
 import io.safestep.core.config.GeneratedConfigs;
-import io.safestep.core.config.Script;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ShippedProfiles;
 import io.safestep.drivers.connect.PlatformConnector;

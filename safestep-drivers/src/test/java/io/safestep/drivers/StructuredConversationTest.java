@@ -4,12 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
 import io.safestep.core.config.DeviceBuild;
-import io.safestep.core.config.Script;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.PlatformProfile;
-import io.safestep.core.platform.ReadCommand;
 import io.safestep.core.platform.ShippedProfiles;
+import io.safestep.core.platform.reading.ReadCommand;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.connect.PlatformConnector;
 import io.safestep.practice.PracticeNetwork;

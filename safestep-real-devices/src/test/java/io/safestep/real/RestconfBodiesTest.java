@@ -3,8 +3,8 @@ package io.safestep.real;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
-import io.safestep.core.config.RestRequest;
+import io.safestep.core.config.format.RestRequest;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ProfileReader;
 import java.io.IOException;

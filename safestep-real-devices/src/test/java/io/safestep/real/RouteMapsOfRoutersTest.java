@@ -3,7 +3,7 @@ package io.safestep.real;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.network.NetworkDescription;
 import io.safestep.core.network.NetworkModel;
 import io.safestep.core.network.bgp.BgpRoute;

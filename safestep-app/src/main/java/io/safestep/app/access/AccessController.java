@@ -6,7 +6,7 @@ import io.safestep.app.device.Devices;
 import io.safestep.app.people.SignedIn;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.address.WrittenForms;
-import io.safestep.core.platform.ReadCommand;
+import io.safestep.core.platform.reading.ReadCommand;
 import io.safestep.drivers.DeviceException;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;

@@ -22,7 +22,7 @@ import io.safestep.app.device.Platforms;
 import io.safestep.app.device.Standing;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceSession;
 import java.time.Clock;

@@ -1,7 +1,7 @@
 package io.safestep.app.device;
 
 import io.safestep.core.inventory.DeviceTraits;
-import io.safestep.core.platform.DeviceIdentity;
+import io.safestep.core.platform.reading.DeviceIdentity;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;

@@ -2,7 +2,7 @@ package io.safestep.app.device;
 
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.problem.ProblemException;
-import io.safestep.core.platform.DeviceIdentity;
+import io.safestep.core.platform.reading.DeviceIdentity;
 import java.time.Clock;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;

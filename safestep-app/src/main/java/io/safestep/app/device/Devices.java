@@ -4,7 +4,7 @@ import io.safestep.app.audit.AuditLog;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.inventory.DeviceTraits;
-import io.safestep.core.platform.DeviceIdentity;
+import io.safestep.core.platform.reading.DeviceIdentity;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;

@@ -1,6 +1,6 @@
 package io.safestep.app.device;
 
-import io.safestep.core.platform.DeviceIdentity;
+import io.safestep.core.platform.reading.DeviceIdentity;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 

@@ -21,7 +21,7 @@ import io.safestep.core.inventory.Proposals.Proposal;
 import io.safestep.core.inventory.Proposals.Proposed;
 import io.safestep.core.network.segment.Link;
 import io.safestep.core.network.segment.Port;
-import io.safestep.core.platform.LinkReading.Heard;
+import io.safestep.core.platform.reading.LinkReading.Heard;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;

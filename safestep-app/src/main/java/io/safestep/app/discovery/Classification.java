@@ -2,7 +2,7 @@ package io.safestep.app.discovery;
 
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
-import io.safestep.core.platform.DeviceIdentity;
+import io.safestep.core.platform.reading.DeviceIdentity;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;

@@ -2,7 +2,7 @@ package io.safestep.app.discovery;
 
 import io.safestep.app.device.Device;
 import io.safestep.app.discovery.Finder.Seen;
-import io.safestep.core.platform.DeviceIdentity;
+import io.safestep.core.platform.reading.DeviceIdentity;
 import io.safestep.drivers.DeviceException;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;

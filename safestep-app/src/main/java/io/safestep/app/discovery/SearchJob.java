@@ -5,7 +5,7 @@ import io.safestep.app.device.Devices;
 import io.safestep.app.job.JobHandler;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.address.IpAddress;
-import io.safestep.core.platform.LinkReading.Heard;
+import io.safestep.core.platform.reading.LinkReading.Heard;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;

@@ -2,8 +2,8 @@ package io.safestep.app.discovery;
 
 import io.safestep.app.device.DeviceIdentities;
 import io.safestep.app.device.Devices;
-import io.safestep.core.platform.DeviceIdentity;
-import io.safestep.core.platform.LinkReading.Heard;
+import io.safestep.core.platform.reading.DeviceIdentity;
+import io.safestep.core.platform.reading.LinkReading.Heard;
 import io.safestep.drivers.discovery.DeviceFinder.Found;
 import java.sql.Timestamp;
 import java.sql.Types;

@@ -5,7 +5,7 @@ import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.settings.LogSettings;
-import io.safestep.core.platform.NetconfAccess;
+import io.safestep.core.platform.access.NetconfAccess;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.DeviceSession;

@@ -1,6 +1,6 @@
 package io.safestep.app.pool;
 
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.tree.ConfigTree;
 import java.util.List;
 
 /** What changes that have not run yet would write: as good as used, so that nobody gets it from a pool. */

@@ -7,7 +7,7 @@ import io.safestep.app.device.Platforms;
 import io.safestep.app.network.ComputedNetwork;
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.WrittenForms;
-import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.config.tree.ConfigSyntaxException;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.pool.NetworkUse;

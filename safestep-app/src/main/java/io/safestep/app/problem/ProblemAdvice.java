@@ -1,6 +1,6 @@
 package io.safestep.app.problem;
 
-import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.config.tree.ConfigSyntaxException;
 import java.net.URI;
 import java.util.List;
 import java.util.Optional;

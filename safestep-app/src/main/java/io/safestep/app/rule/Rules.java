@@ -13,7 +13,7 @@ import io.safestep.app.rule.RuleView.Broken;
 import io.safestep.app.rule.RuleView.Content;
 import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.rule.Breach;
 import io.safestep.core.rule.RuleCheck;
 import java.time.Clock;

@@ -1,7 +1,7 @@
 package io.safestep.core.alike;
 
-import io.safestep.core.platform.Language;
-import io.safestep.core.platform.LineWord;
+import io.safestep.core.platform.form.LineWord;
+import io.safestep.core.platform.language.Language;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;

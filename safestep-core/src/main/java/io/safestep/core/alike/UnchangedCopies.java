@@ -1,6 +1,6 @@
 package io.safestep.core.alike;
 
-import io.safestep.core.platform.Language;
+import io.safestep.core.platform.language.Language;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;

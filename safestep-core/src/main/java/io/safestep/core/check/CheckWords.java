@@ -1,5 +1,10 @@
 package io.safestep.core.check;
 
+import io.safestep.core.check.definition.Beforehand;
+import io.safestep.core.check.definition.CheckDefinition;
+import io.safestep.core.check.definition.Extraction;
+import io.safestep.core.check.definition.Look;
+import io.safestep.core.check.definition.Severity;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Function;

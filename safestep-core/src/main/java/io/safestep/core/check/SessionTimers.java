@@ -1,14 +1,15 @@
 package io.safestep.core.check;
 
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.check.definition.Topic;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.network.facts.BgpFacts;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.network.facts.InterfaceFacts;
 import io.safestep.core.network.facts.OspfFacts;
 import io.safestep.core.platform.PlatformProfile;
-import io.safestep.core.platform.ReadCommand;
-import io.safestep.core.platform.TimedSession;
+import io.safestep.core.platform.access.TimedSession;
+import io.safestep.core.platform.reading.ReadCommand;
 import java.util.HashSet;
 import java.util.Map;
 import java.util.Objects;

@@ -1,6 +1,7 @@
 package io.safestep.core.check;
 
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.check.definition.Topic;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.network.facts.InterfaceFacts;

@@ -1,6 +1,9 @@
 package io.safestep.core.config;
 
-import io.safestep.core.platform.Language;
+import io.safestep.core.config.tree.ConfigLine;
+import io.safestep.core.config.tree.ConfigSyntaxException;
+import io.safestep.core.config.tree.ConfigTree;
+import io.safestep.core.platform.language.Language;
 import java.util.List;
 
 /** Tells a whole configuration of a platform from a part of one, and from something else. */

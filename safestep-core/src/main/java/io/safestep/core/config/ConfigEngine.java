@@ -1,6 +1,30 @@
 package io.safestep.core.config;
 
-import io.safestep.core.platform.Language;
+import io.safestep.core.config.compare.Comparison;
+import io.safestep.core.config.compare.DanglingNames;
+import io.safestep.core.config.compare.DifferenceRow;
+import io.safestep.core.config.compare.DifferenceRows;
+import io.safestep.core.config.compare.DifferenceSummary;
+import io.safestep.core.config.compare.Edit;
+import io.safestep.core.config.compare.UnifiedText;
+import io.safestep.core.config.compare.UnknownSecrets;
+import io.safestep.core.config.format.IndentedReader;
+import io.safestep.core.config.format.IndentedWriter;
+import io.safestep.core.config.format.JsonConfiguration;
+import io.safestep.core.config.format.RestRequest;
+import io.safestep.core.config.format.XmlConfiguration;
+import io.safestep.core.config.script.Lifeline;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.script.ScriptApplication;
+import io.safestep.core.config.script.ScriptDerivation;
+import io.safestep.core.config.script.TouchedGround;
+import io.safestep.core.config.tree.ConfigTree;
+import io.safestep.core.config.tree.LineComplaint;
+import io.safestep.core.config.written.Edited;
+import io.safestep.core.config.written.EditedConfiguration;
+import io.safestep.core.config.written.WrittenLines;
+import io.safestep.core.config.written.WrittenText;
+import io.safestep.core.platform.language.Language;
 import java.util.List;
 import java.util.Map;
 

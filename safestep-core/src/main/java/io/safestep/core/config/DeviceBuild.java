@@ -1,5 +1,8 @@
 package io.safestep.core.config;
 
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.tree.ConfigTree;
+
 /**
  * Everything that follows from a baseline and the lines of an engineer.
  *

@@ -1,5 +1,7 @@
 package io.safestep.core.config;
 
+import io.safestep.core.config.compare.Edit;
+import io.safestep.core.config.tree.ConfigLine;
 import java.util.ArrayList;
 import java.util.List;
 

@@ -1,6 +1,10 @@
 package io.safestep.core.config;
 
-import io.safestep.core.platform.Language;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.script.ScriptLine;
+import io.safestep.core.config.tree.ConfigLine;
+import io.safestep.core.config.tree.ConfigTree;
+import io.safestep.core.platform.language.Language;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;

@@ -1,5 +1,7 @@
 package io.safestep.core.config;
 
+import io.safestep.core.config.tree.ConfigLine;
+import io.safestep.core.config.tree.ConfigTree;
 import java.util.List;
 
 /** Counts the lines of a configuration as they are shown: one line each, comments at their places. */

@@ -1,6 +1,11 @@
 package io.safestep.core.config;
 
-import io.safestep.core.platform.Language;
+import io.safestep.core.config.compare.Edit;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.script.ScriptRefusedException;
+import io.safestep.core.config.tree.ConfigLine;
+import io.safestep.core.config.tree.ConfigTree;
+import io.safestep.core.platform.language.Language;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;

@@ -1,7 +1,11 @@
 package io.safestep.core.config;
 
-import io.safestep.core.platform.Complaint;
-import io.safestep.core.platform.Language;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.script.ScriptRefusedException;
+import io.safestep.core.config.tree.ConfigTree;
+import io.safestep.core.config.written.WrittenLines;
+import io.safestep.core.platform.language.Complaint;
+import io.safestep.core.platform.language.Language;
 
 /** Puts a way back that somebody wrote in the place of a derived one that can't be proven. */
 final class WrittenUndo {

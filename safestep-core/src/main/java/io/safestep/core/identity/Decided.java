@@ -1,6 +1,6 @@
 package io.safestep.core.identity;
 
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.tree.ConfigTree;
 import java.util.List;
 
 /**

@@ -1,14 +1,14 @@
 package io.safestep.core.identity;
 
 import io.safestep.core.address.InterfaceAddress;
-import io.safestep.core.config.ConfigLine;
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.tree.ConfigLine;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.identity.IdentityLine.Kind;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
-import io.safestep.core.platform.Language;
-import io.safestep.core.platform.LineWord;
 import io.safestep.core.platform.PlatformProfile;
+import io.safestep.core.platform.form.LineWord;
+import io.safestep.core.platform.language.Language;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;

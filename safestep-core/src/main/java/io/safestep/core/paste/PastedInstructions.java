@@ -1,10 +1,10 @@
 package io.safestep.core.paste;
 
-import io.safestep.core.platform.BoundedText;
-import io.safestep.core.platform.CommandLine;
-import io.safestep.core.platform.Language;
-import io.safestep.core.platform.LineMeaning;
 import io.safestep.core.platform.PlatformProfile;
+import io.safestep.core.platform.access.CommandLine;
+import io.safestep.core.platform.language.Language;
+import io.safestep.core.platform.language.LineMeaning;
+import io.safestep.core.platform.text.BoundedText;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;

@@ -1,6 +1,20 @@
 package io.safestep.core.platform;
 
-import io.safestep.core.platform.ProfileException.Problem;
+import io.safestep.core.platform.access.Access;
+import io.safestep.core.platform.access.CommandLine;
+import io.safestep.core.platform.form.Beneath;
+import io.safestep.core.platform.form.FormWords;
+import io.safestep.core.platform.form.KeyWords;
+import io.safestep.core.platform.form.LineForm;
+import io.safestep.core.platform.form.LineTemplate;
+import io.safestep.core.platform.form.MentionTemplates;
+import io.safestep.core.platform.form.Removal;
+import io.safestep.core.platform.form.StructuredForm;
+import io.safestep.core.platform.form.WordType;
+import io.safestep.core.platform.language.Language;
+import io.safestep.core.platform.language.LineRewrite;
+import io.safestep.core.platform.text.ProfileException;
+import io.safestep.core.platform.text.ProfileException.Problem;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;

@@ -1,5 +1,15 @@
 package io.safestep.core.platform;
 
+import io.safestep.core.platform.access.Access;
+import io.safestep.core.platform.access.AnswerLimits;
+import io.safestep.core.platform.language.Language;
+import io.safestep.core.platform.network.NetworkLanguage;
+import io.safestep.core.platform.reading.ChangeReading;
+import io.safestep.core.platform.reading.FileReading;
+import io.safestep.core.platform.reading.IdentityReading;
+import io.safestep.core.platform.reading.LinkReading;
+import io.safestep.core.platform.reading.LogReading;
+import io.safestep.core.platform.reading.ReadCommand;
 import java.util.List;
 import java.util.Optional;
 

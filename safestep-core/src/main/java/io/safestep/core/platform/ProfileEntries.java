@@ -1,6 +1,8 @@
 package io.safestep.core.platform;
 
-import io.safestep.core.platform.ProfileException.Problem;
+import io.safestep.core.platform.form.MentionTemplate;
+import io.safestep.core.platform.text.ProfileException;
+import io.safestep.core.platform.text.ProfileException.Problem;
 import io.safestep.core.schema.YamlDocument;
 import java.time.Duration;
 import java.util.ArrayList;

@@ -1,6 +1,26 @@
 package io.safestep.core.platform;
 
-import io.safestep.core.platform.ProfileException.Problem;
+import io.safestep.core.platform.access.Access;
+import io.safestep.core.platform.access.AnswerLimits;
+import io.safestep.core.platform.access.CommandLine;
+import io.safestep.core.platform.access.DeadManCommands;
+import io.safestep.core.platform.access.NetconfAccess;
+import io.safestep.core.platform.access.RestconfAccess;
+import io.safestep.core.platform.access.TimedSession;
+import io.safestep.core.platform.network.FactName;
+import io.safestep.core.platform.network.LinePattern;
+import io.safestep.core.platform.network.NetworkLanguage;
+import io.safestep.core.platform.network.NetworkRule;
+import io.safestep.core.platform.reading.ChangeReading;
+import io.safestep.core.platform.reading.DeviceClock;
+import io.safestep.core.platform.reading.FileReading;
+import io.safestep.core.platform.reading.IdentityReading;
+import io.safestep.core.platform.reading.LinkReading;
+import io.safestep.core.platform.reading.LogInReading;
+import io.safestep.core.platform.reading.LogReading;
+import io.safestep.core.platform.reading.ReadCommand;
+import io.safestep.core.platform.text.ProfileException;
+import io.safestep.core.platform.text.ProfileException.Problem;
 import io.safestep.core.schema.SchemaCheck;
 import io.safestep.core.schema.SchemaFinding;
 import io.safestep.core.schema.YamlDocument;

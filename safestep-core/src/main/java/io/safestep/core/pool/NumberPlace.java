@@ -2,8 +2,8 @@ package io.safestep.core.pool;
 
 import com.google.re2j.Matcher;
 import com.google.re2j.Pattern;
-import io.safestep.core.config.ConfigLine;
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.tree.ConfigLine;
+import io.safestep.core.config.tree.ConfigTree;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;

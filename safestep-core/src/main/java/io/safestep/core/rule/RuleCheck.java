@@ -2,8 +2,8 @@ package io.safestep.core.rule;
 
 import com.google.re2j.Pattern;
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigLine;
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.tree.ConfigLine;
+import io.safestep.core.config.tree.ConfigTree;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;

@@ -1,6 +1,6 @@
 package io.safestep.core.template;
 
-import io.safestep.core.platform.Language;
+import io.safestep.core.platform.language.Language;
 
 /** How the text of a template is written, and so how a value has to be written where it stands. */
 public enum Notation {

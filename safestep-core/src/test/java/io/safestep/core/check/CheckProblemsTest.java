@@ -2,7 +2,14 @@ package io.safestep.core.check;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import io.safestep.core.check.Extraction.Kind;
+import io.safestep.core.check.definition.Beforehand;
+import io.safestep.core.check.definition.CheckDefinition;
+import io.safestep.core.check.definition.Expectation;
+import io.safestep.core.check.definition.Extraction;
+import io.safestep.core.check.definition.Extraction.Kind;
+import io.safestep.core.check.definition.Look;
+import io.safestep.core.check.definition.LookKind;
+import io.safestep.core.check.definition.Severity;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;

@@ -2,6 +2,8 @@ package io.safestep.core.check;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.core.check.definition.CheckSetRule;
+import io.safestep.core.check.definition.Topic;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;

@@ -3,8 +3,12 @@ package io.safestep.core.config;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import io.safestep.core.platform.Language;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.tree.ConfigSyntaxException;
+import io.safestep.core.config.tree.ConfigTree;
+import io.safestep.core.config.tree.LineComplaint;
 import io.safestep.core.platform.ShippedProfiles;
+import io.safestep.core.platform.language.Language;
 import org.junit.jupiter.api.Test;
 
 class ConfigEngineTest {

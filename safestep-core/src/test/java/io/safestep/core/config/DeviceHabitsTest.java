@@ -2,6 +2,9 @@ package io.safestep.core.config;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.core.config.tree.ConfigLine;
+import io.safestep.core.config.tree.ConfigTree;
+import io.safestep.core.config.tree.LineComplaint;
 import io.safestep.core.platform.ProfileReader;
 import org.junit.jupiter.api.Test;
 

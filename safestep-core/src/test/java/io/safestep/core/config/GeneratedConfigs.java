@@ -1,9 +1,13 @@
 package io.safestep.core.config;
 
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.tree.Above;
+import io.safestep.core.config.tree.ConfigLine;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.FormSamples;
-import io.safestep.core.platform.Language;
-import io.safestep.core.platform.LineMeaning;
-import io.safestep.core.platform.Mentions;
+import io.safestep.core.platform.form.Mentions;
+import io.safestep.core.platform.language.Language;
+import io.safestep.core.platform.language.LineMeaning;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;

@@ -2,6 +2,8 @@ package io.safestep.core.config;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.core.config.format.RestRequest;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.ProfileReader;
 import io.safestep.core.platform.ShippedProfiles;
 import org.junit.jupiter.api.Test;

@@ -3,9 +3,14 @@ package io.safestep.core.config;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.fail;
 
-import io.safestep.core.platform.Language;
+import io.safestep.core.config.compare.DifferenceRow;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.script.ScriptRefusedException;
+import io.safestep.core.config.tree.ConfigLine;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ShippedProfiles;
+import io.safestep.core.platform.language.Language;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;

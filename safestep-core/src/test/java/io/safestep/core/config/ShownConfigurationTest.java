@@ -2,6 +2,7 @@ package io.safestep.core.config;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ProfileReader;
 import org.junit.jupiter.api.Test;

@@ -3,6 +3,8 @@ package io.safestep.core.config;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import io.safestep.core.config.tree.ConfigSyntaxException;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.ShippedProfiles;
 import org.junit.jupiter.api.Test;
 

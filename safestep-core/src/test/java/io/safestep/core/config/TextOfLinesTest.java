@@ -5,6 +5,12 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import static org.assertj.core.api.Assertions.tuple;
 
+import io.safestep.core.config.compare.DifferenceRow;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.script.ScriptLine;
+import io.safestep.core.config.script.ScriptRefusedException;
+import io.safestep.core.config.tree.ConfigSyntaxException;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.ShippedProfiles;
 import java.util.List;
 import org.junit.jupiter.api.Test;

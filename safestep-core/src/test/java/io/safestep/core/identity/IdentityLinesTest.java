@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.tuple;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.identity.IdentityLine.Kind;
 import io.safestep.core.identity.IdentityLines.Holder;
 import io.safestep.core.platform.PlatformProfile;

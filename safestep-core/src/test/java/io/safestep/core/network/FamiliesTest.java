@@ -3,7 +3,7 @@ package io.safestep.core.network;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.platform.PlatformProfile;

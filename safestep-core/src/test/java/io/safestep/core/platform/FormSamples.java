@@ -1,5 +1,9 @@
 package io.safestep.core.platform;
 
+import io.safestep.core.platform.form.LineForm;
+import io.safestep.core.platform.form.Removal;
+import io.safestep.core.platform.form.WordType;
+import io.safestep.core.platform.language.Language;
 import java.util.List;
 import java.util.Random;
 import java.util.stream.Collectors;

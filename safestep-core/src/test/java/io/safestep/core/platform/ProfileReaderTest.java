@@ -4,8 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
-import io.safestep.core.platform.BoundedText.EndlessPatternException;
-import io.safestep.core.platform.ProfileException.Problem;
+import io.safestep.core.platform.access.CommandLine;
+import io.safestep.core.platform.reading.ReadCommand;
+import io.safestep.core.platform.text.BoundedText;
+import io.safestep.core.platform.text.BoundedText.EndlessPatternException;
+import io.safestep.core.platform.text.ProfileException;
+import io.safestep.core.platform.text.ProfileException.Problem;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;

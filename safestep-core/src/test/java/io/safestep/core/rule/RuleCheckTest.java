@@ -3,8 +3,8 @@ package io.safestep.core.rule;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
-import io.safestep.core.config.ScriptLine;
+import io.safestep.core.config.script.ScriptLine;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.ShippedProfiles;
 import java.util.List;
 import java.util.Map;

@@ -1,13 +1,13 @@
 package io.safestep.drivers.cli;
 
-import io.safestep.core.config.Script;
-import io.safestep.core.config.ScriptLine;
-import io.safestep.core.platform.BoundedText;
-import io.safestep.core.platform.BoundedText.EndlessPatternException;
-import io.safestep.core.platform.CommandLine;
-import io.safestep.core.platform.Language;
-import io.safestep.core.platform.LineMeaning;
-import io.safestep.core.platform.ReadCommand;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.script.ScriptLine;
+import io.safestep.core.platform.access.CommandLine;
+import io.safestep.core.platform.language.Language;
+import io.safestep.core.platform.language.LineMeaning;
+import io.safestep.core.platform.reading.ReadCommand;
+import io.safestep.core.platform.text.BoundedText;
+import io.safestep.core.platform.text.BoundedText.EndlessPatternException;
 import io.safestep.drivers.DeadManTimer;
 import io.safestep.drivers.DeviceAnswer;
 import io.safestep.drivers.DeviceException;

@@ -1,9 +1,9 @@
 package io.safestep.drivers.cli;
 
-import io.safestep.core.platform.BoundedText;
-import io.safestep.core.platform.BoundedText.EndlessPatternException;
-import io.safestep.core.platform.CommandLine;
-import io.safestep.core.platform.ReadCommand;
+import io.safestep.core.platform.access.CommandLine;
+import io.safestep.core.platform.reading.ReadCommand;
+import io.safestep.core.platform.text.BoundedText;
+import io.safestep.core.platform.text.BoundedText.EndlessPatternException;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.TimeLimits;

@@ -1,9 +1,9 @@
 package io.safestep.drivers.connect;
 
-import io.safestep.core.config.Script;
-import io.safestep.core.platform.NetconfAccess;
-import io.safestep.core.platform.ReadCommand;
-import io.safestep.core.platform.RestconfAccess;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.platform.access.NetconfAccess;
+import io.safestep.core.platform.access.RestconfAccess;
+import io.safestep.core.platform.reading.ReadCommand;
 import io.safestep.drivers.DeadManTimer;
 import io.safestep.drivers.DeviceAnswer;
 import io.safestep.drivers.DeviceConnector;

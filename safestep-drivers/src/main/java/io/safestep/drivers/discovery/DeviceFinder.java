@@ -1,11 +1,11 @@
 package io.safestep.drivers.discovery;
 
-import io.safestep.core.platform.CommandLine;
-import io.safestep.core.platform.DeviceIdentity;
-import io.safestep.core.platform.LinkReading.Heard;
-import io.safestep.core.platform.NetconfAccess;
 import io.safestep.core.platform.PlatformProfile;
-import io.safestep.core.platform.RestconfAccess;
+import io.safestep.core.platform.access.CommandLine;
+import io.safestep.core.platform.access.NetconfAccess;
+import io.safestep.core.platform.access.RestconfAccess;
+import io.safestep.core.platform.reading.DeviceIdentity;
+import io.safestep.core.platform.reading.LinkReading.Heard;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.DeviceSession;

@@ -1,6 +1,6 @@
 package io.safestep.drivers.netconf;
 
-import io.safestep.core.config.Script;
+import io.safestep.core.config.script.Script;
 import io.safestep.drivers.DeadManTimer;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;

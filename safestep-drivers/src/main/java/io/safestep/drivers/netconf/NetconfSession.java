@@ -1,8 +1,8 @@
 package io.safestep.drivers.netconf;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.Script;
-import io.safestep.core.platform.NetconfAccess;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.platform.access.NetconfAccess;
 import io.safestep.drivers.DeadManTimer;
 import io.safestep.drivers.DeviceAnswer;
 import io.safestep.drivers.DeviceException;

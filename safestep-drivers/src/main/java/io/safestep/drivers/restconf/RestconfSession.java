@@ -1,9 +1,9 @@
 package io.safestep.drivers.restconf;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.RestRequest;
-import io.safestep.core.config.Script;
-import io.safestep.core.platform.RestconfAccess;
+import io.safestep.core.config.format.RestRequest;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.platform.access.RestconfAccess;
 import io.safestep.drivers.DeadManTimer;
 import io.safestep.drivers.DeviceAnswer;
 import io.safestep.drivers.DeviceException;

@@ -1,6 +1,6 @@
 package io.safestep.drivers.restconf;
 
-import io.safestep.core.config.RestRequest;
+import io.safestep.core.config.format.RestRequest;
 import java.util.List;
 import org.apache.hc.core5.http.ContentType;
 import tools.jackson.core.JacksonException;

@@ -1,10 +1,10 @@
 package io.safestep.drivers.structured;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigSyntaxException;
-import io.safestep.core.config.ConfigTree;
-import io.safestep.core.config.Script;
-import io.safestep.core.config.ScriptRefusedException;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.script.ScriptRefusedException;
+import io.safestep.core.config.tree.ConfigSyntaxException;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.DeviceTarget;

@@ -1,10 +1,10 @@
 package io.safestep.drivers.trial;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigSyntaxException;
-import io.safestep.core.platform.DeviceIdentity;
+import io.safestep.core.config.tree.ConfigSyntaxException;
 import io.safestep.core.platform.PlatformProfile;
-import io.safestep.core.platform.ReadCommand;
+import io.safestep.core.platform.reading.DeviceIdentity;
+import io.safestep.core.platform.reading.ReadCommand;
 import io.safestep.drivers.DeviceConnector;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;

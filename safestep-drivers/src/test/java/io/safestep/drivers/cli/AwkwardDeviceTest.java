@@ -3,8 +3,8 @@ package io.safestep.drivers.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
-import io.safestep.core.config.Script;
-import io.safestep.core.config.ScriptLine;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.script.ScriptLine;
 import io.safestep.core.platform.ShippedProfiles;
 import io.safestep.drivers.DeviceConnector;
 import io.safestep.drivers.DeviceException;

@@ -3,8 +3,8 @@ package io.safestep.drivers.discovery;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import io.safestep.core.platform.LinkReading.Heard;
 import io.safestep.core.platform.ShippedProfiles;
+import io.safestep.core.platform.reading.LinkReading.Heard;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.discovery.DeviceFinder.Account;

@@ -7,7 +7,7 @@ import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.platform.Language;
+import io.safestep.core.platform.language.Language;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.StringWriter;

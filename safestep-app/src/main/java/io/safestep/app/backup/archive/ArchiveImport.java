@@ -16,7 +16,7 @@ import io.safestep.app.device.NewDevice;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.config.tree.ConfigSyntaxException;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.StringReader;

@@ -1,6 +1,6 @@
 package io.safestep.app.backup.stored;
 
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.tree.ConfigTree;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.Iterator;

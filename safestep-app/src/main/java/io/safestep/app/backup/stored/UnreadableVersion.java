@@ -1,6 +1,6 @@
 package io.safestep.app.backup.stored;
 
-import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.config.tree.ConfigSyntaxException;
 
 /** What is stored of a device can't be read in the language of its platform, which was another one when it was stored. */
 public final class UnreadableVersion extends ConfigSyntaxException {

@@ -1,7 +1,7 @@
 package io.safestep.app.backup.stored;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.DifferenceSummary;
+import io.safestep.core.config.compare.DifferenceSummary;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.util.ArrayList;

@@ -1,6 +1,6 @@
 package io.safestep.app.backup.views;
 
-import io.safestep.core.config.DifferenceRow;
+import io.safestep.core.config.compare.DifferenceRow;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 

@@ -10,7 +10,7 @@ import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.tree.ConfigTree;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;

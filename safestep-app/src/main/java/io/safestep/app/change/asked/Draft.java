@@ -1,6 +1,6 @@
 package io.safestep.app.change.asked;
 
-import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.check.definition.CheckDefinition;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 

@@ -4,7 +4,7 @@ import io.safestep.app.backup.Backups;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Platforms;
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.config.tree.ConfigSyntaxException;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 

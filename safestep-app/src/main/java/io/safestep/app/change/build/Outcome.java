@@ -1,7 +1,7 @@
 package io.safestep.app.change.build;
 
 import io.safestep.core.config.DeviceBuild;
-import io.safestep.core.config.LineComplaint;
+import io.safestep.core.config.tree.LineComplaint;
 import io.safestep.core.network.ownpath.OwnPath;
 import io.safestep.core.template.TemplateProblem;
 import java.util.List;

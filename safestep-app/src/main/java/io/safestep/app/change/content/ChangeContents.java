@@ -18,7 +18,7 @@ import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.change.Seal;
 import io.safestep.core.change.SealedContent;
-import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.check.definition.CheckDefinition;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.DeviceBuild;
 import jakarta.persistence.EntityManager;

@@ -1,6 +1,6 @@
 package io.safestep.app.change.content;
 
-import io.safestep.core.config.LineComplaint;
+import io.safestep.core.config.tree.LineComplaint;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 

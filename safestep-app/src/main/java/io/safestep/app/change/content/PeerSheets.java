@@ -11,7 +11,7 @@ import io.safestep.app.device.Platforms;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.config.tree.ConfigSyntaxException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;

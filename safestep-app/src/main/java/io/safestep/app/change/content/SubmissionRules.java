@@ -9,7 +9,7 @@ import io.safestep.app.device.Platforms;
 import io.safestep.app.device.Stance;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.rule.Rules;
-import io.safestep.core.config.LineComplaint;
+import io.safestep.core.config.tree.LineComplaint;
 import io.safestep.core.network.ownpath.OwnPath;
 import io.safestep.core.run.WaveOrder;
 import java.util.ArrayList;

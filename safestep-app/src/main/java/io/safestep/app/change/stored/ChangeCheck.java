@@ -1,7 +1,7 @@
 package io.safestep.app.change.stored;
 
-import io.safestep.core.check.CheckDefinition;
 import io.safestep.core.check.SessionTimers;
+import io.safestep.core.check.definition.CheckDefinition;
 import jakarta.persistence.Entity;
 import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;

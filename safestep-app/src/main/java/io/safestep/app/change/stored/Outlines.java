@@ -2,7 +2,7 @@ package io.safestep.app.change.stored;
 
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.change.ChangeState;
-import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.check.definition.CheckDefinition;
 import java.sql.Array;
 import java.sql.ResultSet;
 import java.sql.SQLException;

@@ -1,6 +1,6 @@
 package io.safestep.app.change.stored;
 
-import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.check.definition.CheckDefinition;
 import java.time.Duration;
 import java.util.List;
 

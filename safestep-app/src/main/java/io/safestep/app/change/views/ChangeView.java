@@ -6,7 +6,7 @@ import io.safestep.app.change.stored.Outlines;
 import io.safestep.app.change.stored.RunWork;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.FailureRule;
-import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.check.definition.CheckDefinition;
 import io.safestep.core.run.WaveOrder;
 import java.time.Instant;
 import java.util.List;

@@ -1,7 +1,7 @@
 package io.safestep.app.change.views;
 
 import io.safestep.app.change.build.Outcome;
-import io.safestep.core.config.LineComplaint;
+import io.safestep.core.config.tree.LineComplaint;
 import java.util.List;
 
 /**

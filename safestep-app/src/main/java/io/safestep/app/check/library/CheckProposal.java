@@ -1,6 +1,6 @@
 package io.safestep.app.check.library;
 
-import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.check.definition.CheckDefinition;
 
 /**
  * A check that a change should have.

@@ -1,8 +1,8 @@
 package io.safestep.app.check.library;
 
 import io.safestep.app.people.SignedIn;
-import io.safestep.core.check.CheckSetRule;
-import io.safestep.core.check.Topic;
+import io.safestep.core.check.definition.CheckSetRule;
+import io.safestep.core.check.definition.Topic;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;

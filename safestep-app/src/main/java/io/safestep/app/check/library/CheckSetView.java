@@ -1,6 +1,6 @@
 package io.safestep.app.check.library;
 
-import io.safestep.core.check.Topic;
+import io.safestep.core.check.definition.Topic;
 import java.util.List;
 
 /**

@@ -1,12 +1,12 @@
 package io.safestep.app.check.looks;
 
-import io.safestep.core.check.Beforehand;
-import io.safestep.core.check.CheckDefinition;
-import io.safestep.core.check.Expectation;
-import io.safestep.core.check.Extraction;
-import io.safestep.core.check.Look;
-import io.safestep.core.check.LookKind;
-import io.safestep.core.check.Severity;
+import io.safestep.core.check.definition.Beforehand;
+import io.safestep.core.check.definition.CheckDefinition;
+import io.safestep.core.check.definition.Expectation;
+import io.safestep.core.check.definition.Extraction;
+import io.safestep.core.check.definition.Look;
+import io.safestep.core.check.definition.LookKind;
+import io.safestep.core.check.definition.Severity;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;

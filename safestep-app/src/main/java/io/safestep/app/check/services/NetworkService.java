@@ -1,6 +1,6 @@
 package io.safestep.app.check.services;
 
-import io.safestep.core.check.Severity;
+import io.safestep.core.check.definition.Severity;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Embeddable;

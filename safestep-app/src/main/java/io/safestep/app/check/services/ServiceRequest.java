@@ -1,6 +1,6 @@
 package io.safestep.app.check.services;
 
-import io.safestep.core.check.Severity;
+import io.safestep.core.check.definition.Severity;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;

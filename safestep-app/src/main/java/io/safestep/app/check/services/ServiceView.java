@@ -1,6 +1,6 @@
 package io.safestep.app.check.services;
 
-import io.safestep.core.check.Severity;
+import io.safestep.core.check.definition.Severity;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 

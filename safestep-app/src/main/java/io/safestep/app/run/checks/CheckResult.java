@@ -1,8 +1,8 @@
 package io.safestep.app.run.checks;
 
-import io.safestep.core.check.CheckOutcome;
-import io.safestep.core.check.CheckVerdict;
-import io.safestep.core.check.Observation;
+import io.safestep.core.check.evaluation.CheckOutcome;
+import io.safestep.core.check.evaluation.CheckVerdict;
+import io.safestep.core.check.evaluation.Observation;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;

@@ -5,8 +5,8 @@ import io.safestep.app.device.Devices;
 import io.safestep.app.device.Devices.AcceptedBaseline;
 import io.safestep.app.run.phases.DeviceWork;
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
-import io.safestep.core.config.ScriptRefusedException;
+import io.safestep.core.config.script.ScriptRefusedException;
+import io.safestep.core.config.tree.ConfigTree;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 

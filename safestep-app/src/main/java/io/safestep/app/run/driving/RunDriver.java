@@ -11,7 +11,7 @@ import io.safestep.app.run.journal.RunJournal.Begun;
 import io.safestep.app.run.phases.DeviceWork;
 import io.safestep.app.run.phases.PhaseActions;
 import io.safestep.app.schedule.ChangeTimes;
-import io.safestep.core.config.ConfigSyntaxException;
+import io.safestep.core.config.tree.ConfigSyntaxException;
 import io.safestep.core.run.Decision;
 import io.safestep.core.run.DeviceProgress;
 import io.safestep.core.run.Phase;

@@ -8,7 +8,7 @@ import io.safestep.app.change.beside.UndecidedDriftRule;
 import io.safestep.app.run.journal.PhaseResult;
 import io.safestep.app.run.journal.RunJournal;
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.drivers.DeviceException;
 import java.util.List;
 import org.springframework.stereotype.Component;

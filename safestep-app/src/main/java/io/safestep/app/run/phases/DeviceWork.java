@@ -2,10 +2,10 @@ package io.safestep.app.run.phases;
 
 import io.safestep.app.access.DeviceVisits;
 import io.safestep.app.run.journal.Drive;
-import io.safestep.core.check.CheckDefinition;
+import io.safestep.core.check.definition.CheckDefinition;
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigTree;
-import io.safestep.core.config.Script;
+import io.safestep.core.config.script.Script;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.drivers.DeadManTimer;
 import java.time.Instant;

@@ -2,7 +2,7 @@ package io.safestep.app.run.phases;
 
 import io.safestep.app.access.DeviceVisits;
 import io.safestep.app.run.journal.RunJournal;
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceSession;
 import java.time.Clock;

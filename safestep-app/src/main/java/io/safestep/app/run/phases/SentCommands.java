@@ -1,7 +1,7 @@
 package io.safestep.app.run.phases;
 
 import io.safestep.app.run.journal.RunJournal;
-import io.safestep.core.config.Script;
+import io.safestep.core.config.script.Script;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.PushListener;
 import java.util.List;

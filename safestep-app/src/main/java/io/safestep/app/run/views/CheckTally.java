@@ -1,6 +1,6 @@
 package io.safestep.app.run.views;
 
-import io.safestep.core.check.CheckOutcome;
+import io.safestep.core.check.evaluation.CheckOutcome;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;

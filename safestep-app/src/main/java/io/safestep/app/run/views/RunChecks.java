@@ -1,7 +1,7 @@
 package io.safestep.app.run.views;
 
-import io.safestep.core.check.CheckOutcome;
-import io.safestep.core.check.Severity;
+import io.safestep.core.check.definition.Severity;
+import io.safestep.core.check.evaluation.CheckOutcome;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;

@@ -2,7 +2,7 @@ package io.safestep.app.backup.stored;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import io.safestep.core.config.ConfigTree;
+import io.safestep.core.config.tree.ConfigTree;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;

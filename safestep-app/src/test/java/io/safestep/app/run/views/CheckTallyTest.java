@@ -2,8 +2,8 @@ package io.safestep.app.run.views;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import io.safestep.core.check.CheckOutcome;
-import io.safestep.core.check.Severity;
+import io.safestep.core.check.definition.Severity;
+import io.safestep.core.check.evaluation.CheckOutcome;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;

@@ -1,6 +1,6 @@
 package io.safestep.core.network.facts;
 
-import io.safestep.core.platform.NetworkLanguage;
+import io.safestep.core.platform.network.NetworkLanguage;
 import java.util.List;
 
 /** Makes the facts about a device out of what its lines say. */

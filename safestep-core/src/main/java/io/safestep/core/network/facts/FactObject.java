@@ -1,6 +1,6 @@
 package io.safestep.core.network.facts;
 
-import io.safestep.core.platform.FactName;
+import io.safestep.core.platform.network.FactName;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;

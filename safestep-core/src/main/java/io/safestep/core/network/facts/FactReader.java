@@ -1,12 +1,12 @@
 package io.safestep.core.network.facts;
 
-import io.safestep.core.config.ConfigLine;
-import io.safestep.core.config.ConfigTree;
-import io.safestep.core.platform.FactName;
-import io.safestep.core.platform.Language;
-import io.safestep.core.platform.NetworkLanguage;
-import io.safestep.core.platform.NetworkRule;
+import io.safestep.core.config.tree.ConfigLine;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.PlatformProfile;
+import io.safestep.core.platform.language.Language;
+import io.safestep.core.platform.network.FactName;
+import io.safestep.core.platform.network.NetworkLanguage;
+import io.safestep.core.platform.network.NetworkRule;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;

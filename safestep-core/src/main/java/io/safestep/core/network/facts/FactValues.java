@@ -1,7 +1,7 @@
 package io.safestep.core.network.facts;
 
 import io.safestep.core.network.facts.FactObject.Said;
-import io.safestep.core.platform.NetworkLanguage;
+import io.safestep.core.platform.network.NetworkLanguage;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;

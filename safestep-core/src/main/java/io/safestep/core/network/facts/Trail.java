@@ -1,7 +1,7 @@
 package io.safestep.core.network.facts;
 
-import io.safestep.core.config.ConfigLine;
-import io.safestep.core.platform.Language;
+import io.safestep.core.config.tree.ConfigLine;
+import io.safestep.core.platform.language.Language;
 
 /**
  * Where a line stands: with the lines above it. Written out only when somebody has to be told.

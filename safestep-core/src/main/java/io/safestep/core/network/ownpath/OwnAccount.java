@@ -1,11 +1,11 @@
 package io.safestep.core.network.ownpath;
 
 import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.ConfigLine;
-import io.safestep.core.config.ConfigTree;
-import io.safestep.core.config.Edit;
-import io.safestep.core.platform.Language;
-import io.safestep.core.platform.LineWord;
+import io.safestep.core.config.compare.Edit;
+import io.safestep.core.config.tree.ConfigLine;
+import io.safestep.core.config.tree.ConfigTree;
+import io.safestep.core.platform.form.LineWord;
+import io.safestep.core.platform.language.Language;
 import java.util.List;
 import java.util.Optional;
 

@@ -1,0 +1,29 @@
+package io.safestep.core.config.compare;
+
+import io.safestep.core.config.tree.ConfigLine;
+import java.util.List;
+
+/**
+ * One difference between two configurations at one level of the tree.
+ *
+ * @param kind what happened
+ * @param before the line as it was, or null when it was not there
+ * @param after the line as it is, or null when it is gone
+ * @param within the differences beneath, for {@link Kind#WITHIN}
+ */
+public record Edit(Kind kind, ConfigLine before, ConfigLine after, List<Edit> within) {
+
+    /** The line as it is, or as it was when it is gone. */
+    public ConfigLine line() {
+        return after == null ? before : after;
+    }
+
+    public enum Kind {
+        ADDED,
+        REMOVED,
+        /** A single value was replaced: same key, other words. */
+        REPLACED,
+        /** The line itself stayed; something beneath it changed. */
+        WITHIN
+    }
+}

@@ -1,0 +1,20 @@
+package io.safestep.core.config.tree;
+
+/** A text can't be read as a configuration. */
+public class ConfigSyntaxException extends RuntimeException {
+
+    private final int line;
+
+    /**
+     * @param line where, counted from 1
+     * @param reason a sentence for the person who wrote or fetched the text
+     */
+    public ConfigSyntaxException(int line, String reason) {
+        super(reason);
+        this.line = line;
+    }
+
+    public int line() {
+        return line;
+    }
+}

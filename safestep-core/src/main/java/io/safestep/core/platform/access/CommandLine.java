@@ -1,0 +1,73 @@
+package io.safestep.core.platform.access;
+
+import java.util.List;
+import java.util.regex.Pattern;
+
+/**
+ * How to hold a conversation with the command line of a platform.
+ *
+ * @param prompt the end of what the device has said when it waits for a command
+ * @param pager what the device shows when it waits for a key in the middle of an output
+ * @param pagerKey the key that asks for more
+ * @param pagingOff the command that switches paging off for the session; null when there is none
+ * @param configure enters configuration mode
+ * @param leaveBlock leaves the block that was entered last
+ * @param leaveConfigure ends configuration mode from any depth
+ * @param readRunning shows the running configuration
+ * @param readStartup shows the startup configuration; null when the device can't
+ * @param save copies running to startup
+ * @param saved how the answer to {@code save} looks when the startup configuration was written
+ * @param restore takes startup into force as a whole; null when the device can't
+ * @param restored how the answer to {@code restore} looks when startup is in force
+ * @param timer how the dead-man timer is used; null when the device has none
+ * @param errors how a refusal looks; the first match is the device's own reason
+ * @param notes what looks like a refusal and is none
+ * @param loginPages what may stand before the first prompt, with the keys that it waits for
+ * @param interrupt the key that breaks off a command that does not end
+ * @param port the TCP port on which devices listen; 22 where nothing else is said
+ */
+public record CommandLine(
+        Pattern prompt,
+        Pattern pager,
+        String pagerKey,
+        String pagingOff,
+        String configure,
+        String leaveBlock,
+        String leaveConfigure,
+        String readRunning,
+        String readStartup,
+        String save,
+        Pattern saved,
+        String restore,
+        Pattern restored,
+        DeadManCommands timer,
+        List<Pattern> errors,
+        List<Pattern> notes,
+        List<LoginPage> loginPages,
+        String interrupt,
+        int port)
+        implements Access {
+
+    /**
+     * Something that a device shows before its first prompt.
+     *
+     * @param shows how it ends
+     * @param keys what it waits for
+     */
+    public record LoginPage(Pattern shows, String keys) {}
+
+    @Override
+    public boolean showsStartup() {
+        return readStartup != null;
+    }
+
+    @Override
+    public boolean restoresStartup() {
+        return restore != null && readStartup != null;
+    }
+
+    @Override
+    public boolean hasTimer() {
+        return timer != null;
+    }
+}

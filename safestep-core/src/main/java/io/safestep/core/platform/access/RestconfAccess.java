@@ -1,0 +1,29 @@
+package io.safestep.core.platform.access;
+
+/**
+ * RESTCONF over HTTPS (RFC 8040).
+ *
+ * @param root where the API begins, for example {@code /restconf}
+ * @param startup path of the startup configuration beneath the root; null when the server writes every change to startup
+ * @param save path of the operation that copies running to startup; null when none is needed
+ * @param restore path of the operation that takes startup into force as a whole; null when there is none
+ * @param port the TCP port on which devices listen; 443 where nothing else is said
+ */
+public record RestconfAccess(String root, String startup, String save, String restore, int port) implements Access {
+
+    @Override
+    public boolean restoresStartup() {
+        return restore != null && startup != null;
+    }
+
+    /** RFC 8040 has none. */
+    @Override
+    public boolean showsStartup() {
+        return startup != null || save == null;
+    }
+
+    @Override
+    public boolean hasTimer() {
+        return false;
+    }
+}
