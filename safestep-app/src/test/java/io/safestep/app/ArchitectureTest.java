@@ -20,12 +20,6 @@ import com.tngtech.archunit.lang.ArchRule;
 import com.tngtech.archunit.lang.ConditionEvents;
 import com.tngtech.archunit.lang.SimpleConditionEvent;
 import io.safestep.core.config.ConfigEngine;
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.util.HashMap;
-import java.util.Map;
 import org.springframework.data.repository.Repository;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -49,60 +43,11 @@ class ArchitectureTest {
 
     @ArchTest
     static final ArchRule slicesStandOnTheFloorsOfTheArchitecture =
-            classes().that().resideInAPackage("io.safestep.app.(*)..").should(new Floors());
+            classes().that().resideInAPackage("io.safestep.app.(*)..").should(new DocumentedFloors());
 
-    /** Each slice uses those of the floors before its own. */
-    private static final class Floors extends ArchCondition<JavaClass> {
-
-        private static final String APP = "io.safestep.app.";
-
-        private final Map<String, Integer> floors = new HashMap<>();
-
-        Floors() {
-            super("use slices of the floors before their own");
-            String document = read(Path.of("..", "docs", "architecture.md"));
-            int begin = document.indexOf("```floors\n");
-            String block = document.substring(begin + "```floors\n".length(), document.indexOf("\n```", begin + 1));
-            int floor = 0;
-            for (String line : block.split("\n")) {
-                for (String slice : line.split(", ")) {
-                    floors.put(slice, floor);
-                }
-                floor++;
-            }
-        }
-
-        private static String read(Path file) {
-            try {
-                return Files.readString(file);
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
-            }
-        }
-
-        private static String sliceOf(JavaClass of) {
-            String rest =
-                    of.getPackageName().startsWith(APP) ? of.getPackageName().substring(APP.length()) : "";
-            return rest.contains(".") ? rest.substring(0, rest.indexOf('.')) : rest;
-        }
-
-        @Override
-        public void check(JavaClass of, ConditionEvents events) {
-            String slice = sliceOf(of);
-            if (!floors.containsKey(slice)) {
-                events.add(SimpleConditionEvent.violated(of, slice + " has no floor in docs/architecture.md"));
-                return;
-            }
-            of.getDirectDependenciesFromSelf().forEach(dependency -> {
-                String other = sliceOf(dependency.getTargetClass());
-                if (!other.isEmpty()
-                        && !other.equals(slice)
-                        && floors.getOrDefault(other, Integer.MAX_VALUE) >= floors.get(slice)) {
-                    events.add(SimpleConditionEvent.violated(of, dependency.getDescription()));
-                }
-            });
-        }
-    }
+    @ArchTest
+    static final ArchRule roomsAreUsedInTheirOrderAndThroughTheirDoors =
+            classes().that().resideInAPackage("io.safestep..").should(new DocumentedRooms());
 
     @ArchTest
     static final ArchRule packagesOfOtherModulesDoNotGoInCircles =
@@ -147,8 +92,27 @@ class ArchitectureTest {
             .areAssignableTo(Repository.class)
             .and()
             .resideInAPackage("io.safestep.app..")
-            .should()
-            .bePackagePrivate();
+            .should(new UsedInTheirSlice());
+
+    /** What reads and writes the tables of a slice is used by nobody else. */
+    private static final class UsedInTheirSlice extends ArchCondition<JavaClass> {
+
+        UsedInTheirSlice() {
+            super("be used in their own slice alone");
+        }
+
+        @Override
+        public void check(JavaClass of, ConditionEvents events) {
+            of.getDirectDependenciesToSelf().stream()
+                    .filter(d -> !slice(d.getOriginClass()).equals(slice(of)))
+                    .forEach(d -> events.add(SimpleConditionEvent.violated(of, d.getDescription())));
+        }
+
+        /** For example {@code io.safestep.app.run}. */
+        private static String slice(JavaClass of) {
+            return of.getPackageName().replaceAll("^(io\\.safestep\\.\\w+\\.\\w+).*", "$1");
+        }
+    }
 
     @ArchTest
     static final ArchRule controllersStayInTheirSlice =
