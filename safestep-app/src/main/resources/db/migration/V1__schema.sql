@@ -491,6 +491,16 @@ create table config_rule_breach (
 
 create sequence change_number start 1001;
 
+-- Log-ins that were begun and have not succeeded, for all processes together: passwords can't be tried out in numbers.
+create table login_failure (
+  id bigint generated always as identity primary key,
+  -- A log-in name, or an address.
+  tried varchar(120) not null,
+  at timestamptz not null
+);
+create index login_failure_tried on login_failure (tried, at);
+create index login_failure_at on login_failure (at);
+
 create table change_request (
   id bigint generated always as identity primary key,
   number integer not null unique,

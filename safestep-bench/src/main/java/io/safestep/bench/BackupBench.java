@@ -1,15 +1,14 @@
 package io.safestep.bench;
 
 import io.safestep.app.testing.ApiClient;
+import io.safestep.core.digest.Sha256;
 import io.safestep.practice.generator.GeneratedNetwork;
 import io.safestep.practice.network.NetworkPlan;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.util.ArrayList;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
@@ -214,9 +213,7 @@ final class BackupBench implements Callable<Integer> {
                         "insert into backup (device_id, kind, cause, taken_at, confirmed_at, hash) select id, 'RUNNING',"
                                 + " 'BY_HAND', now(), now(), ? from device where name = ?")) {
             for (int i = 0; i < texts.size(); i++) {
-                String hash = HexFormat.of()
-                        .formatHex(MessageDigest.getInstance("SHA-256")
-                                .digest(texts.get(i).getBytes(StandardCharsets.UTF_8)));
+                String hash = Sha256.hex(texts.get(i));
                 content.setString(1, hash);
                 content.setBytes(2, app.sealed(texts.get(i)));
                 content.addBatch();

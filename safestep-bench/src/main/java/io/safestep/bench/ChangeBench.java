@@ -3,14 +3,13 @@ package io.safestep.bench;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigTree;
+import io.safestep.core.digest.Sha256;
 import io.safestep.core.platform.ShippedProfiles;
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import java.util.ArrayList;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
@@ -134,9 +133,7 @@ final class ChangeBench implements Callable<Integer> {
     private void store(RunningApp app, List<String> texts) throws Exception {
         try (Connection connection = app.database().getConnection()) {
             for (int i = 0; i < devices; i++) {
-                String hash = HexFormat.of()
-                        .formatHex(MessageDigest.getInstance("SHA-256")
-                                .digest(texts.get(i).getBytes(StandardCharsets.UTF_8)));
+                String hash = Sha256.hex(texts.get(i));
                 run(
                         connection,
                         "insert into config_content (hash, sealed) values (?, ?) on conflict do nothing",

@@ -7,6 +7,7 @@ import io.safestep.app.backup.stored.NewestVersion;
 import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigSyntaxException;
+import io.safestep.core.digest.Sha256;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.reading.FileReading;
 import io.safestep.core.platform.reading.LogInReading;
@@ -146,7 +147,7 @@ class DeviceReading {
             throw e;
         }
         // As a hash, it has the same length whatever a device answers.
-        return ConfigContents.hash(marker.toString());
+        return Sha256.hex(marker.toString());
     }
 
     private Shown startup(DeviceSession session, String device, ConfigEngine engine, List<NewestVersion> newest)

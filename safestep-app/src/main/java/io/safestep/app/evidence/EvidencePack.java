@@ -14,16 +14,14 @@ import io.safestep.app.run.views.RunChecks;
 import io.safestep.app.run.views.RunRecords;
 import io.safestep.app.run.views.RunView;
 import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.digest.Sha256;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
-import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -235,16 +233,8 @@ class EvidencePack {
     private static String sums(Map<String, byte[]> files) {
         StringBuilder sums = new StringBuilder();
         files.forEach((name, content) ->
-                sums.append(sha256(content)).append("  ").append(name).append('\n'));
+                sums.append(Sha256.hex(content)).append("  ").append(name).append('\n'));
         return sums.toString();
-    }
-
-    private static String sha256(byte[] content) {
-        try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(content));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("Every Java platform has SHA-256.", e);
-        }
     }
 
     private static byte[] zip(Map<String, byte[]> files) {

@@ -1,10 +1,7 @@
 package io.safestep.app.inventory;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
+import io.safestep.core.digest.Sha256;
 import java.util.Comparator;
-import java.util.HexFormat;
 import java.util.List;
 
 /**
@@ -24,13 +21,7 @@ record ImportPlan(List<ImportRow> rows, List<ImportedDevice> wanted, List<String
     String hash() {
         StringBuilder all = new StringBuilder(rows.toString());
         wanted.forEach(d -> all.append('\n').append(d.inWords()));
-        try {
-            byte[] digest =
-                    MessageDigest.getInstance("SHA-256").digest(all.toString().getBytes(StandardCharsets.UTF_8));
-            return HexFormat.of().formatHex(digest);
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("Every Java platform has SHA-256.", e);
-        }
+        return Sha256.hex(all.toString());
     }
 
     ImportView view(boolean done) {

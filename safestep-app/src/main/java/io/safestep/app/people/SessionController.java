@@ -10,7 +10,6 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
 import java.util.List;
-import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.AuthenticationManager;
@@ -89,9 +88,8 @@ class SessionController {
 
     @PostMapping
     SessionView logIn(@Valid @RequestBody LoginRequest request, HttpServletRequest http, HttpServletResponse response) {
-        String byName = "login " + request.login().toLowerCase(Locale.ROOT);
-        String byAddress = "address " + http.getRemoteAddr();
-        if (attempts.tooMany(byName) || attempts.tooMany(byAddress)) {
+        LoginAttempts.Attempt attempt = new LoginAttempts.Attempt(request.login(), http.getRemoteAddr());
+        if (!attempts.begin(attempt)) {
             throw ProblemException.tooManyAttempts(
                     "Too many failed log-ins. Wait " + LoginAttempts.SPAN.toMinutes() + " minutes and try again.");
         }
@@ -100,12 +98,9 @@ class SessionController {
             known = authentication.authenticate(
                     UsernamePasswordAuthenticationToken.unauthenticated(request.login(), request.password()));
         } catch (AuthenticationException e) {
-            attempts.failed(byName);
-            attempts.failed(byAddress);
             throw ProblemException.notSignedIn("Log-in name or password is wrong.");
         }
-        attempts.succeeded(byName);
-        attempts.succeeded(byAddress);
+        attempts.succeeded(attempt);
         HttpSession old = http.getSession(false);
         if (old != null) {
             old.invalidate(); // a session that was there before the log-in is not carried over

@@ -2,10 +2,10 @@ package io.safestep.app.backup;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import io.safestep.app.backup.stored.ConfigContents;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.SafeStepTest;
+import io.safestep.core.digest.Sha256;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -187,10 +187,8 @@ class ArchiveTest extends SafeStepTest {
         }
         other.put("index.csv", table.toString().getBytes(StandardCharsets.UTF_8));
         StringBuilder sums = new StringBuilder();
-        other.forEach((path, octets) -> sums.append(ConfigContents.hash(octets))
-                .append("  ")
-                .append(path)
-                .append('\n'));
+        other.forEach((path, octets) ->
+                sums.append(Sha256.hex(octets)).append("  ").append(path).append('\n'));
         other.put("SHA256SUMS", sums.toString().getBytes(StandardCharsets.UTF_8));
         return packed(other);
     }

@@ -1,9 +1,6 @@
 package io.safestep.core.change;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.util.HexFormat;
+import io.safestep.core.digest.Sha256;
 import java.util.Map;
 import java.util.TreeMap;
 
@@ -16,7 +13,7 @@ import java.util.TreeMap;
 public record Seal(String hex) {
 
     public static Seal of(SealedContent content) {
-        Writer writer = new Writer();
+        Sha256 writer = new Sha256();
         writer.number(content.targets().size());
         for (SealedContent.Target target : content.targets()) {
             writer.text(target.device());
@@ -46,31 +43,5 @@ public record Seal(String hex) {
     /** The first eight digits of a seal in two groups, enough for people to compare. */
     public static String brief(String hex) {
         return hex.substring(0, 4) + " " + hex.substring(4, 8);
-    }
-
-    private static final class Writer {
-        private final MessageDigest digest;
-
-        Writer() {
-            try {
-                digest = MessageDigest.getInstance("SHA-256");
-            } catch (NoSuchAlgorithmException e) {
-                throw new IllegalStateException("Every Java platform has SHA-256.", e);
-            }
-        }
-
-        void number(int number) {
-            digest.update((number + ";").getBytes(StandardCharsets.US_ASCII));
-        }
-
-        void text(String text) {
-            byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
-            number(bytes.length);
-            digest.update(bytes);
-        }
-
-        String hex() {
-            return HexFormat.of().formatHex(digest.digest());
-        }
     }
 }

@@ -1,9 +1,7 @@
 package io.safestep.drivers.trial;
 
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
+import io.safestep.core.digest.Sha256;
 import java.util.Base64;
-import java.util.HexFormat;
 
 /** A host key in a form that people can compare: its kind and the SHA-256 of the key (RFC 6594, section 3). */
 public final class HostKeyFingerprint {
@@ -17,13 +15,9 @@ public final class HostKeyFingerprint {
         String[] parts = hostKey.split(" ", 2);
         try {
             byte[] key = Base64.getDecoder().decode(parts[parts.length - 1].strip());
-            String digits = HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(key));
-            return parts[0] + " " + digits.replaceAll("(.{" + GROUP + "})(?!$)", "$1 ");
+            return parts[0] + " " + Sha256.hex(key).replaceAll("(.{" + GROUP + "})(?!$)", "$1 ");
         } catch (IllegalArgumentException e) {
             return hostKey;
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("Every Java platform has SHA-256.", e);
         }
     }
 }

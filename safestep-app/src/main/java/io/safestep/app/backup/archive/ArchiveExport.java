@@ -7,6 +7,7 @@ import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.digest.Sha256;
 import io.safestep.core.platform.language.Language;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -166,7 +167,7 @@ public class ArchiveExport {
 
     private static void add(ZipOutputStream zip, StringBuilder sums, String path, String text) throws IOException {
         byte[] octets = text.getBytes(StandardCharsets.UTF_8);
-        sums.append(ConfigContents.hash(octets)).append("  ").append(path).append('\n');
+        sums.append(Sha256.hex(octets)).append("  ").append(path).append('\n');
         entry(zip, path, octets);
     }
 

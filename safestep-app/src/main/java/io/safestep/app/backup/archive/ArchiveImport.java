@@ -17,6 +17,7 @@ import io.safestep.app.device.Platforms;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigSyntaxException;
+import io.safestep.core.digest.Sha256;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.StringReader;
@@ -256,7 +257,7 @@ public class ArchiveImport {
             byte[] octets = read.entries.get(path);
             if (octets == null) {
                 read.problem("\"" + path + "\" stands in " + ArchiveFormat.SUMS + " and is not in the archive.");
-            } else if (!ConfigContents.hash(octets).equals(line.substring(0, 64))) {
+            } else if (!Sha256.hex(octets).equals(line.substring(0, 64))) {
                 read.problem(
                         path + " does not have the checksum that " + ArchiveFormat.SUMS + " names: it was changed.");
             }

@@ -1,12 +1,9 @@
 package io.safestep.app.backup.stored;
 
 import io.safestep.app.secret.SecretBox;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
+import io.safestep.core.digest.Sha256;
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -29,15 +26,7 @@ public class ConfigContents {
 
     /** SHA-256 of the text in UTF-8, hexadecimal. */
     public static String hash(String text) {
-        return hash(text.getBytes(StandardCharsets.UTF_8));
-    }
-
-    public static String hash(byte[] octets) {
-        try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(octets));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("Every Java platform has SHA-256.", e);
-        }
+        return Sha256.hex(text);
     }
 
     /** Two processes may find the same text at the same moment. */

@@ -1,11 +1,11 @@
 package io.safestep.app.backup.stored;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.Policy;
 import io.safestep.core.config.tree.ConfigTree;
 import java.util.Collection;
 import java.util.HashSet;
-import java.util.Iterator;
-import java.util.LinkedHashMap;
-import java.util.Map;
 import java.util.Set;
 import java.util.function.Supplier;
 
@@ -21,54 +21,38 @@ final class KeptTrees {
     /** @param lines of the text in which the tree was read */
     record Read(ConfigTree tree, int lines) {}
 
-    private final Map<Long, Read> kept = new LinkedHashMap<>(16, 0.75f, true);
-    private int lines;
+    private final Cache<Long, Read> kept = Caffeine.newBuilder()
+            .maximumWeight(MOST_LINES)
+            .<Long, Read>weigher((id, read) -> read.lines())
+            .executor(Runnable::run)
+            .build();
+    private final Policy.Eviction<Long, Read> eviction =
+            kept.policy().eviction().orElseThrow();
 
     /** @param reading asked for when the backup is not among those that are kept */
     ConfigTree of(long backupId, Supplier<Read> reading) {
-        synchronized (kept) {
-            Read known = kept.get(backupId);
-            if (known != null) {
-                return known.tree();
-            }
+        Read known = kept.getIfPresent(backupId);
+        if (known == null) {
+            // Read outside the cache: it may need a connection for which somebody waits who waits for the cache.
+            known = reading.get();
+            kept.put(backupId, known);
         }
-        Read read = reading.get();
-        keep(backupId, read);
-        return read.tree();
+        return known.tree();
     }
 
     /** Those that would have to be read. */
     Set<Long> missing(Collection<Long> backupIds) {
         Set<Long> missing = new HashSet<>(backupIds);
-        synchronized (kept) {
-            missing.removeIf(id -> kept.get(id) != null);
-        }
+        missing.removeAll(kept.getAllPresent(backupIds).keySet());
         return missing;
     }
 
     /** Whether one more can be kept without forgetting another. */
     boolean haveRoom() {
-        synchronized (kept) {
-            return lines < MOST_LINES * 4L / 5;
-        }
+        return eviction.weightedSize().orElse(0) < MOST_LINES * 4L / 5;
     }
 
     void forget() {
-        synchronized (kept) {
-            kept.clear();
-            lines = 0;
-        }
-    }
-
-    private void keep(long backupId, Read read) {
-        synchronized (kept) {
-            Read before = kept.put(backupId, read);
-            lines += read.lines() - (before == null ? 0 : before.lines());
-            Iterator<Read> eldest = kept.values().iterator();
-            while (lines > MOST_LINES && eldest.hasNext()) {
-                lines -= eldest.next().lines();
-                eldest.remove();
-            }
-        }
+        kept.invalidateAll();
     }
 }

@@ -6,8 +6,7 @@ import io.safestep.app.problem.ProblemException;
 import io.safestep.app.run.events.RunWaits;
 import io.safestep.app.run.journal.Run;
 import io.safestep.app.run.journal.RunDevice;
-import io.safestep.app.run.journal.RunLine;
-import io.safestep.app.run.journal.RunLineRepository;
+import io.safestep.app.run.journal.RunNotes;
 import io.safestep.app.run.journal.RunRepository;
 import io.safestep.core.check.definition.CheckDefinition;
 import io.safestep.core.check.evaluation.Observation;
@@ -28,7 +27,7 @@ public class CheckQuestions {
 
     private final CheckQuestionRepository questions;
     private final RunRepository runs;
-    private final RunLineRepository lines;
+    private final RunNotes notes;
     private final Changes changes;
     private final AuditLog audit;
     private final ApplicationEventPublisher events;
@@ -37,14 +36,14 @@ public class CheckQuestions {
     CheckQuestions(
             CheckQuestionRepository questions,
             RunRepository runs,
-            RunLineRepository lines,
+            RunNotes notes,
             Changes changes,
             AuditLog audit,
             ApplicationEventPublisher events,
             Clock clock) {
         this.questions = questions;
         this.runs = runs;
-        this.lines = lines;
+        this.notes = notes;
         this.changes = changes;
         this.audit = audit;
         this.events = events;
@@ -142,12 +141,10 @@ public class CheckQuestions {
                 throw ProblemException.refused("The time to answer for " + name + " is over.");
             }
             question.answer(yes, said, login, clock.instant());
-            lines.save(new RunLine(
+            notes.add(
                     runId,
                     device.id(),
-                    clock.instant(),
-                    RunLine.Kind.NOTE,
-                    login + " answers " + (yes ? "yes" : "no") + (said.isEmpty() ? "" : ": " + said)));
+                    login + " answers " + (yes ? "yes" : "no") + (said.isEmpty() ? "" : ": " + said));
         }
         String asked = changes.withId(run.changeId()).checks().stream()
                 .filter(c -> c.id().equals(checkId))

@@ -10,8 +10,7 @@ import io.safestep.app.run.journal.RunControl;
 import io.safestep.app.run.journal.RunControl.Kind;
 import io.safestep.app.run.journal.RunControlRepository;
 import io.safestep.app.run.journal.RunDevice;
-import io.safestep.app.run.journal.RunLine;
-import io.safestep.app.run.journal.RunLineRepository;
+import io.safestep.app.run.journal.RunNotes;
 import io.safestep.app.run.journal.RunRepository;
 import io.safestep.app.run.journal.RunStep;
 import io.safestep.app.run.journal.RunStepRepository;
@@ -38,7 +37,7 @@ class ControlRecord {
     private final RunRepository runs;
     private final RunControlRepository controls;
     private final RunStepRepository steps;
-    private final RunLineRepository lines;
+    private final RunNotes notes;
     private final Changes changes;
     private final Jobs jobs;
     private final AuditLog audit;
@@ -49,7 +48,7 @@ class ControlRecord {
             RunRepository runs,
             RunControlRepository controls,
             RunStepRepository steps,
-            RunLineRepository lines,
+            RunNotes notes,
             Changes changes,
             Jobs jobs,
             AuditLog audit,
@@ -58,7 +57,7 @@ class ControlRecord {
         this.runs = runs;
         this.controls = controls;
         this.steps = steps;
-        this.lines = lines;
+        this.notes = notes;
         this.changes = changes;
         this.jobs = jobs;
         this.audit = audit;
@@ -134,12 +133,7 @@ class ControlRecord {
     }
 
     RunView told(Run run, RunDevice device, String login, String words) {
-        lines.save(new RunLine(
-                run.id(),
-                device == null ? null : device.id(),
-                clock.instant(),
-                RunLine.Kind.NOTE,
-                login + " " + words));
+        notes.add(run.id(), device == null ? null : device.id(), login + " " + words);
         String subject = changes.withId(run.changeId()).subject();
         audit.write(
                 login,

@@ -12,8 +12,7 @@ import io.safestep.app.run.journal.FencedOffException;
 import io.safestep.app.run.journal.Run;
 import io.safestep.app.run.journal.RunDevice;
 import io.safestep.app.run.journal.RunJournal;
-import io.safestep.app.run.journal.RunLine;
-import io.safestep.app.run.journal.RunLineRepository;
+import io.safestep.app.run.journal.RunNotes;
 import io.safestep.app.run.journal.RunRepository;
 import io.safestep.app.run.journal.RunRollback;
 import io.safestep.app.run.journal.RunRollbackRepository;
@@ -36,7 +35,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class RunEnd {
 
     private final RunRepository runs;
-    private final RunLineRepository lines;
+    private final RunNotes notes;
     private final RunRollbackRepository rollbacks;
     private final RunJournal journal;
     private final Changes changes;
@@ -48,7 +47,7 @@ public class RunEnd {
 
     RunEnd(
             RunRepository runs,
-            RunLineRepository lines,
+            RunNotes notes,
             RunRollbackRepository rollbacks,
             RunJournal journal,
             Changes changes,
@@ -58,7 +57,7 @@ public class RunEnd {
             ApplicationEventPublisher events,
             Clock clock) {
         this.runs = runs;
-        this.lines = lines;
+        this.notes = notes;
         this.rollbacks = rollbacks;
         this.journal = journal;
         this.changes = changes;
@@ -142,12 +141,10 @@ public class RunEnd {
                 back.stream().map(RunDevice::name).toList(),
                 clock.instant()));
         boolean anyWritten = back.stream().anyMatch(RunDevice::written);
-        lines.save(new RunLine(
+        notes.add(
                 run.id(),
                 null,
-                clock.instant(),
-                RunLine.Kind.NOTE,
-                (anyWritten ? "Rolling back: " : "Turning back before anything was written: ") + words + "."));
+                (anyWritten ? "Rolling back: " : "Turning back before anything was written: ") + words + ".");
     }
 
     void write(Drive drive, RunState state) {
@@ -184,7 +181,7 @@ public class RunEnd {
         if (run.devices().stream().noneMatch(RunDevice::written)) {
             change.ranWithoutWriting();
         }
-        lines.save(new RunLine(run.id(), null, clock.instant(), RunLine.Kind.NOTE, verdict));
+        notes.add(run.id(), null, verdict);
         events.publishEvent(new RunEnded(
                 run.id(),
                 change.number(),

@@ -29,10 +29,12 @@ public class RunJournal {
     private static final String IF_MINE = " and exists (select 1" + MINE + ")";
 
     private final JdbcTemplate jdbc;
+    private final RunSignals signals;
     private final Clock clock;
 
-    RunJournal(JdbcTemplate jdbc, Clock clock) {
+    RunJournal(JdbcTemplate jdbc, RunSignals signals, Clock clock) {
         this.jdbc = jdbc;
+        this.signals = signals;
         this.clock = clock;
     }
 
@@ -40,10 +42,11 @@ public class RunJournal {
         return Timestamp.from(clock.instant());
     }
 
-    private static void wrote(Drive drive, int rows) {
+    private void wrote(Drive drive, int rows) {
         if (rows == 0) {
             throw new FencedOffException(drive);
         }
+        signals.moved(drive.runId());
     }
 
     /** From now on only the caller drives the run. */

@@ -1,9 +1,15 @@
 package io.safestep.app.run.views;
 
 import io.safestep.app.run.driving.RunEnd;
+import io.safestep.app.run.journal.RunSignals;
 import io.safestep.app.run.views.RunView.Line;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -12,89 +18,153 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.postgresql.PGConnection;
+import org.postgresql.PGNotification;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.boot.jdbc.autoconfigure.JdbcConnectionDetails;
 import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 /**
- * Tells browsers what happens in runs, as server-sent events. The stored lines are the events, so that it does not matter
- * which process drives the run, and a browser that comes back gets what it missed.
+ * Sends the lines of runs to browsers as they are written, whichever process writes them: it is woken by the database
+ * ({@link RunSignals}), with a connection of its own. Who was away gets what was missed.
  */
 @Component
 public class RunEvents {
 
     private static final Logger LOG = LoggerFactory.getLogger(RunEvents.class);
-    private static final long LOOK_MILLIS = 100;
     private static final long LONGEST_MILLIS = TimeUnit.MINUTES.toMillis(30);
-    private static final int LOOKS_BETWEEN_SIGNS = 150;
+
+    /** After so long without a word all are looked after: a signal may have been lost with its sender. */
+    private static final int QUIET_MILLIS = 3_000;
+
+    /** So often in such quiet a browser is told that the stream still lives. */
+    private static final int QUIETS_BETWEEN_SIGNS = 5;
+
+    private static final long AGAIN_MILLIS = 1_000;
 
     /** @param names of the devices, by the id that they have in the run */
-    private record Stream(long runId, Map<Long, String> names, SseEmitter emitter, AtomicLong last, AtomicLong looks) {}
+    private record Reader(long runId, Map<Long, String> names, SseEmitter emitter, AtomicLong last, AtomicLong quiet) {}
 
     private final RunViews views;
     private final RunEnd end;
-    private final Set<Stream> streams = ConcurrentHashMap.newKeySet();
-    private final ScheduledExecutorService looking = Executors.newSingleThreadScheduledExecutor(task -> {
+    private final JdbcConnectionDetails database;
+    private final Set<Reader> readers = ConcurrentHashMap.newKeySet();
+    private volatile boolean closed;
+    private volatile @Nullable Connection listening;
+    private final ScheduledExecutorService listener = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "run-events");
         thread.setDaemon(true);
         return thread;
     });
 
-    RunEvents(RunViews views, RunEnd end) {
+    RunEvents(RunViews views, RunEnd end, JdbcConnectionDetails database) {
         this.views = views;
         this.end = end;
-        looking.scheduleWithFixedDelay(this::look, LOOK_MILLIS, LOOK_MILLIS, TimeUnit.MILLISECONDS);
+        this.database = database;
+        // Begins again a moment after the connection was lost.
+        listener.scheduleWithFixedDelay(this::listen, 0, AGAIN_MILLIS, TimeUnit.MILLISECONDS);
     }
 
     /** @param after the id of the last line that the browser has */
     public SseEmitter open(long runId, long after) {
         Map<Long, String> names = views.names(runId); // a run that does not exist is said at once
         SseEmitter emitter = new SseEmitter(LONGEST_MILLIS);
-        Stream stream = new Stream(runId, names, emitter, new AtomicLong(after), new AtomicLong());
-        emitter.onCompletion(() -> streams.remove(stream));
-        emitter.onTimeout(() -> streams.remove(stream));
-        emitter.onError(e -> streams.remove(stream));
-        streams.add(stream);
+        Reader reader = new Reader(runId, names, emitter, new AtomicLong(after), new AtomicLong());
+        emitter.onCompletion(() -> readers.remove(reader));
+        emitter.onTimeout(() -> readers.remove(reader));
+        emitter.onError(e -> readers.remove(reader));
+        readers.add(reader);
+        tell(Stream.of(reader));
         return emitter;
     }
 
-    private void look() {
-        for (Stream stream : streams) {
-            try {
-                tell(stream);
-            } catch (IOException | IllegalStateException e) {
-                LOG.debug("A browser left run {}: {}", stream.runId(), e.getMessage());
-                streams.remove(stream);
-            } catch (RuntimeException e) {
-                LOG.warn("Events of run {} can't be read now: {}", stream.runId(), e.getMessage());
+    private void listen() {
+        try (Connection connection =
+                DriverManager.getConnection(database.getJdbcUrl(), database.getUsername(), database.getPassword())) {
+            listening = connection;
+            try (Statement statement = connection.createStatement()) {
+                statement.execute("listen " + RunSignals.CHANNEL);
             }
+            PGConnection notified = connection.unwrap(PGConnection.class);
+            tell(readers.stream()); // what came while nobody listened
+            while (!closed) {
+                PGNotification[] signals = notified.getNotifications(QUIET_MILLIS);
+                Set<Long> moved = moved(signals);
+                tell(moved.isEmpty() ? readers.stream() : readers.stream().filter(r -> moved.contains(r.runId())));
+            }
+        } catch (SQLException e) {
+            if (!closed) {
+                LOG.warn("Runs can't be watched now; trying again: {}", e.getMessage());
+            }
+        } catch (RuntimeException e) {
+            LOG.error("Runs can't be watched now; trying again.", e);
         }
     }
 
-    private void tell(Stream stream) throws IOException {
-        boolean ended = end.reached(stream.runId());
-        List<Line> lines = views.lines(stream.runId(), stream.last().get(), stream.names());
-        for (Line line : lines) {
-            stream.emitter()
-                    .send(SseEmitter.event()
-                            .id(Long.toString(line.id()))
-                            .name("line")
-                            .data(line));
-            stream.last().set(line.id());
+    private static Set<Long> moved(PGNotification @Nullable [] signals) {
+        return signals == null
+                ? Set.of()
+                : Arrays.stream(signals)
+                        .flatMap(s -> Stream.of(s.getParameter().split(",")))
+                        .map(Long::valueOf)
+                        .collect(Collectors.toSet());
+    }
+
+    private void tell(Stream<Reader> some) {
+        some.forEach(reader -> {
+            try {
+                synchronized (reader.emitter()) {
+                    tell(reader);
+                }
+            } catch (IOException | IllegalStateException e) {
+                LOG.debug("A browser left run {}: {}", reader.runId(), e.getMessage());
+                readers.remove(reader);
+            } catch (RuntimeException e) {
+                LOG.warn("Events of run {} can't be read now: {}", reader.runId(), e.getMessage());
+            }
+        });
+    }
+
+    private void tell(Reader reader) throws IOException {
+        boolean ended = end.reached(reader.runId());
+        boolean quiet = true;
+        for (List<Line> lines = missing(reader); !lines.isEmpty(); lines = missing(reader)) {
+            quiet = false;
+            for (Line line : lines) {
+                reader.emitter()
+                        .send(SseEmitter.event()
+                                .id(Long.toString(line.id()))
+                                .name("line")
+                                .data(line));
+                reader.last().set(line.id());
+            }
         }
-        if (ended && lines.isEmpty()) {
-            stream.emitter().send(SseEmitter.event().name("ended").data("ended"));
-            stream.emitter().complete();
-            streams.remove(stream);
-        } else if (lines.isEmpty() && stream.looks().incrementAndGet() % LOOKS_BETWEEN_SIGNS == 0) {
-            stream.emitter().send(SseEmitter.event().comment("still here"));
+        if (ended) {
+            reader.emitter().send(SseEmitter.event().name("ended").data("ended"));
+            reader.emitter().complete();
+            readers.remove(reader);
+        } else if (quiet && reader.quiet().incrementAndGet() % QUIETS_BETWEEN_SIGNS == 0) {
+            reader.emitter().send(SseEmitter.event().comment("still here"));
         }
+    }
+
+    private List<Line> missing(Reader reader) {
+        return views.lines(reader.runId(), reader.last().get(), reader.names());
     }
 
     @PreDestroy
-    void close() {
-        looking.shutdownNow();
-        streams.forEach(s -> s.emitter().complete());
+    void close() throws SQLException {
+        closed = true;
+        listener.shutdownNow();
+        Connection open = listening;
+        if (open != null) {
+            open.close();
+        }
+        readers.forEach(r -> r.emitter().complete());
     }
 }

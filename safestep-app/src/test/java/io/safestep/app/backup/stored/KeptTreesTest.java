@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.safestep.core.config.tree.ConfigTree;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.LongStream;
 import org.junit.jupiter.api.Test;
 
 class KeptTreesTest {
@@ -27,24 +28,29 @@ class KeptTreesTest {
     }
 
     @Test
-    void theOneThatWasNotUsedForLongestIsForgottenFirst() {
-        int third = KeptTrees.MOST_LINES / 3;
-        tree(1, third);
-        tree(2, third);
-        tree(3, third);
-        tree(1, third);
-        tree(4, third);
-        tree(1, third);
-        tree(2, third);
-        assertThat(read).as("1 was used again, so that 2 had to go").containsExactly(1L, 2L, 3L, 4L, 2L);
+    void whatIsUsedOftenStaysAndNoMoreIsKeptThanThereIsRoomFor() {
+        int hundredth = KeptTrees.MOST_LINES / 100;
+        List<Long> ids = LongStream.rangeClosed(1, 300).boxed().toList();
+        for (long id : ids) {
+            tree(id, hundredth);
+            tree(1, hundredth);
+        }
+        assertThat(read).as("1 was read once").filteredOn(id -> id == 1).hasSize(1);
+        assertThat(trees.missing(ids)).hasSizeBetween(200, 210).doesNotContain(1L);
     }
 
     @Test
     void oneThatIsLargerThanAllTogetherMayBeIsStillReturned() {
         tree(1, 10);
         assertThat(tree(2, KeptTrees.MOST_LINES + 1)).isNotNull();
+        assertThat(trees.missing(List.of(1L, 2L))).containsExactly(2L);
+    }
+
+    @Test
+    void nothingIsKeptThatWasForgotten() {
         tree(1, 10);
-        assertThat(read).containsExactly(1L, 2L, 1L);
+        trees.forget();
+        assertThat(trees.missing(List.of(1L))).containsExactly(1L);
     }
 
     @Test
