@@ -15,12 +15,13 @@ import java.util.Map;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
+import tools.jackson.databind.JsonNode;
 
 @Command(
         name = "change",
         description = {
-            "What an author waits for while a change for many devices is written: what follows for all of them, over the API,"
-                    + " from configurations in the database.",
+            "What an author waits for while a change for many devices is written, saved, submitted and opened: over the API,"
+                    + " from configurations in the database, each device linked to the next.",
             "Yardstick: the same texts read and the same lines derived by the engine alone, in one thread of this program."
         },
         mixinStandardHelpOptions = true)
@@ -78,8 +79,72 @@ final class ChangeBench implements Callable<Integer> {
                     timings[0].worst(),
                     timings[0].median() / timings[1].median(),
                     timings[1].median());
+            for (int some : new int[] {1, Math.min(40, devices), devices}) {
+                whole(engineer, targets.subList(0, some), texts);
+            }
         }
         return 0;
+    }
+
+    /** A change with these targets is written, written anew, submitted and opened, turn by turn with the engine alone. */
+    private void whole(ApiClient engineer, List<Map<String, Object>> targets, List<String> texts) throws Exception {
+        var draft = stored(engineer.post("/api/changes", content(0, targets)));
+        String path = "/api/changes/" + draft.path("number").asInt();
+        int[] version = {draft.path("version").asInt()};
+        Timing[] timings = Timing.takingTurns(
+                1,
+                rounds,
+                () -> version[0] = stored(engineer.put(path, content(version[0], targets)))
+                        .path("version")
+                        .asInt(),
+                () -> version[0] = stored(engineer.post(path + "/submission", Map.of("version", version[0])))
+                        .path("version")
+                        .asInt(),
+                () -> found += stored(engineer.get(path)).path("targets").size(),
+                () -> {
+                    for (int i = 0; i < targets.size(); i++) {
+                        ConfigTree baseline = engine.read(texts.get(i));
+                        found += engine.build(baseline, asked(i)).script().lines().size();
+                    }
+                });
+        double alone = timings[3].median();
+        System.out.printf(
+                "change for %d devices: save %.3f s (worst %.3f), submit %.3f s (worst %.3f), open %.3f s (worst %.3f);"
+                        + " %.2f, %.2f, %.2f times the engine alone (%.3f s)%n",
+                targets.size(),
+                timings[0].median(),
+                timings[0].worst(),
+                timings[1].median(),
+                timings[1].worst(),
+                timings[2].median(),
+                timings[2].worst(),
+                timings[0].median() / alone,
+                timings[1].median() / alone,
+                timings[2].median() / alone,
+                alone);
+    }
+
+    private static JsonNode stored(ApiClient.Answer answer) {
+        if (answer.status() / 100 != 2) {
+            throw new IllegalStateException("It was refused: " + answer);
+        }
+        return answer.body();
+    }
+
+    private static Map<String, Object> content(int version, List<Map<String, Object>> targets) {
+        return Map.of(
+                "version",
+                version,
+                "title",
+                "Log messages of every edge",
+                "reason",
+                "The harbour master asked.",
+                "undoAccepted",
+                false,
+                "targets",
+                targets,
+                "checks",
+                List.of());
     }
 
     private interface Work {
@@ -150,6 +215,14 @@ final class ChangeBench implements Callable<Integer> {
                         connection,
                         "update device d set baseline_backup_id = b.id, stance = 'MANAGED' from backup b where b.device_id ="
                                 + " d.id and d.name = ?",
+                        name(i));
+            }
+            for (int i = 1; i < devices; i++) {
+                run(
+                        connection,
+                        "insert into cable (one_device_id, one_interface, other_device_id, other_interface)"
+                                + " select o.id, 'port 2', d.id, 'port 1' from device o, device d where o.name = ? and d.name = ?",
+                        name(i - 1),
                         name(i));
             }
         }
