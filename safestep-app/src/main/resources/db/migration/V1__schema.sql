@@ -540,6 +540,15 @@ create table change_group (
   primary key (change_id, position)
 );
 
+-- Devices of a change whose lines belong together, since they touch both ends of a link.
+create table change_together (
+  change_id bigint not null references change_request,
+  position integer not null,
+  one varchar(60) not null,
+  other varchar(60) not null,
+  primary key (change_id, position)
+);
+
 create table change_target (
   id bigint generated always as identity primary key,
   change_id bigint not null references change_request,
@@ -559,6 +568,8 @@ create table change_target (
   -- How many commands the scripts have: what lists and times need of them, without opening them.
   commands integer not null default 0,
   undo_commands integer not null default 0,
+  -- What parts of the network's work are touched.
+  topics varchar(200) not null default '',
   unique (change_id, device_id)
 );
 

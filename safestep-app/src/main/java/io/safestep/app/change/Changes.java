@@ -152,11 +152,9 @@ public class Changes {
         if (change.version() != version) {
             throw ProblemException.moved(change.subject() + " was changed meanwhile. Load it again and look first.");
         }
+        refuseUnlessPossible(change, ChangeAction.SUBMIT);
         // The baseline may have moved since the draft was saved; approvers must see what would be sent today.
-        if (ChangeTransitions.after(change.state(), ChangeAction.SUBMIT).isPresent()) {
-            contents.renew(change);
-        }
-        List<FieldError> errors = rules.errors(change);
+        List<FieldError> errors = rules.errors(change, contents.renew(change));
         if (!errors.isEmpty()) {
             throw ProblemException.invalid(errors);
         }
@@ -212,12 +210,16 @@ public class Changes {
      */
     public void transition(Change change, ChangeAction action, String login, String detail) {
         ChangeState before = change.state();
-        ChangeState after = ChangeTransitions.after(before, action)
-                .orElseThrow(() -> ProblemException.refused(
-                        change.subject() + " is " + words(before) + "; in this state that is not possible."));
+        ChangeState after = refuseUnlessPossible(change, action);
         change.move(after, clock.instant());
         poolValues.afterMove(change, after, login);
         audit.write(login, change.subject(), words(before) + " → " + words(after), detail);
+    }
+
+    private static ChangeState refuseUnlessPossible(Change change, ChangeAction action) {
+        return ChangeTransitions.after(change.state(), action)
+                .orElseThrow(() -> ProblemException.refused(
+                        change.subject() + " is " + words(change.state()) + "; in this state that is not possible."));
     }
 
     @Transactional(readOnly = true)

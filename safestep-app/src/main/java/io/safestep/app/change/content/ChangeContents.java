@@ -25,9 +25,7 @@ import jakarta.persistence.EntityManager;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 
@@ -41,6 +39,7 @@ public class ChangeContents {
     private final ChangeRepository repository;
     private final DeviceBuilds builds;
     private final ChangeWaves waves;
+    private final TouchedChecks touched;
     private final SubmissionRules rules;
     private final CheckRules checkRules;
     private final NetworkServices services;
@@ -54,6 +53,7 @@ public class ChangeContents {
             ChangeRepository repository,
             DeviceBuilds builds,
             ChangeWaves waves,
+            TouchedChecks touched,
             SubmissionRules rules,
             CheckRules checkRules,
             NetworkServices services,
@@ -65,6 +65,7 @@ public class ChangeContents {
         this.repository = repository;
         this.builds = builds;
         this.waves = waves;
+        this.touched = touched;
         this.rules = rules;
         this.checkRules = checkRules;
         this.services = services;
@@ -122,9 +123,9 @@ public class ChangeContents {
     }
 
     /** What follows from the lines may have moved since they were written: services, baselines, waves. */
-    public void renew(Change change) {
+    public DerivedTargets renew(Change change) {
         renewServices(change);
-        derive(change);
+        return derive(change);
     }
 
     /** Services may have been added, and the ways of their packets may have moved. */
@@ -160,31 +161,32 @@ public class ChangeContents {
                 : List.of(FieldError.of(field + "notYetUntil", "Name another change that exists, such as CR-1004."));
     }
 
-    /** Derives scripts, waves and the seal from the lines and the baselines as they are now. */
-    private void derive(Change change) {
-        List<ChangeTarget> targets = change.targets();
-        boolean complete = !targets.isEmpty();
-        Map<Device, DeviceBuild> derived = new LinkedHashMap<>();
-        for (ChangeTarget target : targets) {
+    /** Derives scripts, waves and the seal from the lines and the baselines as they are now: once, for everybody. */
+    private DerivedTargets derive(Change change) {
+        DerivedTargets derived = new DerivedTargets();
+        boolean complete = !change.targets().isEmpty();
+        for (ChangeTarget target : change.targets()) {
             Long baseline = builds.base(target.device(), target.asked());
             Outcome outcome = builds.outcome(target.device(), baseline, target.asked());
+            derived.put(target, outcome);
             if (outcome.isDerivable()) {
                 ConfigEngine engine = builds.engine(target.device());
                 DeviceBuild build = outcome.build();
-                derived.put(target.device(), build);
                 target.derived(
                         baseline,
                         engine.text(build.script()),
                         engine.text(build.undo()),
-                        build.proof().proven());
+                        build.proof().proven(),
+                        touched.topics(target.device(), build));
             } else {
                 target.underivable(baseline);
                 complete = false;
             }
         }
-        stays.reckon(change.checks(), derived);
-        waves.place(change);
+        stays.reckon(change.checks(), derived.builds());
+        waves.place(change, derived);
         change.sealWith(complete ? sealOf(change) : null);
+        return derived;
     }
 
     /** The seal of what is stored now: computed anew, not read. */

@@ -3,11 +3,10 @@ package io.safestep.app.change.content;
 import io.safestep.app.change.build.DeviceBuilds;
 import io.safestep.app.change.stored.Change;
 import io.safestep.app.change.stored.ChangeTarget;
+import io.safestep.app.change.stored.Together;
 import io.safestep.app.device.Device;
 import io.safestep.app.network.LinkDistances;
-import io.safestep.core.config.ConfigEngine;
-import io.safestep.core.config.script.Script;
-import io.safestep.core.config.tree.ConfigTree;
+import io.safestep.core.config.DeviceBuild;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.network.segment.Link;
@@ -15,7 +14,6 @@ import io.safestep.core.network.segment.LinkEnds;
 import io.safestep.core.network.segment.Port;
 import io.safestep.core.run.WaveOrder;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -37,8 +35,13 @@ public class ChangeWaves {
         this.builds = builds;
     }
 
-    /** Gives every target its wave; needs the scripts, since what they touch says which devices belong together. */
-    void place(Change change) {
+    /**
+     * Gives every target its wave.
+     *
+     * @param derived says what is touched, and so which devices belong together
+     */
+    void place(Change change, DerivedTargets derived) {
+        change.belongTogether(bothEnds(change, derived));
         Map<String, Integer> places = new HashMap<>();
         if (change.order().byHand().isEmpty()) {
             order(change).waves().forEach(wave -> wave.devices().forEach(device -> places.put(device, wave.number())));
@@ -60,14 +63,21 @@ public class ChangeWaves {
         return given;
     }
 
-    /** The waves as they are, with the reason for each. */
-    public List<WaveOrder.Wave> of(Change change) {
-        return order(change).described(places(change));
-    }
+    /**
+     * The waves as they are.
+     *
+     * @param waves with the reason for each
+     * @param objections what stands against them
+     */
+    public record Placed(List<WaveOrder.Wave> waves, List<WaveOrder.Objection> objections) {}
 
-    /** What stands against the waves as they are. */
-    public List<WaveOrder.Objection> objections(Change change) {
-        return change.targets().isEmpty() ? List.of() : order(change).objections(places(change));
+    public Placed of(Change change) {
+        if (change.targets().isEmpty()) {
+            return new Placed(List.of(), List.of());
+        }
+        WaveOrder order = order(change);
+        Map<String, Integer> places = places(change);
+        return new Placed(order.described(places), order.objections(places));
     }
 
     private static Map<String, Integer> places(Change change) {
@@ -85,36 +95,33 @@ public class ChangeWaves {
                         d.partner() == null ? null : d.partner().name(),
                         hops.getOrDefault(d.name(), -1)))
                 .toList();
-        return new WaveOrder(members, bothEnds(change), change.order().settings(members.size()));
+        List<WaveOrder.Both> both = change.together().stream()
+                .map(t -> new WaveOrder.Both(t.one(), t.other()))
+                .toList();
+        return new WaveOrder(members, both, change.order().settings(members.size()));
     }
 
-    private List<WaveOrder.Both> bothEnds(Change change) {
-        Set<Long> ids = new HashSet<>();
+    private List<Together> bothEnds(Change change, DerivedTargets derived) {
+        Map<String, ChangeTarget> written = new HashMap<>();
         change.targets().stream()
                 .filter(ChangeTarget::hasScript)
-                .forEach(t -> ids.add(t.device().id()));
-        List<Link> links = distances.linksAmong(ids);
+                .forEach(t -> written.put(t.device().name(), t));
+        List<Link> links = distances.linksAmong(
+                written.values().stream().map(t -> t.device().id()).toList());
         Map<String, End> ends = new HashMap<>();
-        for (ChangeTarget target : change.targets()) {
-            String name = target.device().name();
-            if (links.stream()
-                    .anyMatch(l ->
-                            l.one().device().equals(name) || l.other().device().equals(name))) {
-                ends.put(name, end(target));
-            }
-        }
+        links.stream()
+                .flatMap(l -> Stream.of(l.one().device(), l.other().device()))
+                .distinct()
+                .forEach(name -> derived.build(written.get(name))
+                        .ifPresent(build -> ends.put(name, end(written.get(name).device(), build))));
         return links.stream()
                 .filter(link -> touchedAtBoth(
                         link,
                         ends.get(link.one().device()),
                         ends.get(link.other().device())))
-                .map(ChangeWaves::both)
+                .map(link -> new Together(link.one().device(), link.other().device()))
                 .distinct()
                 .toList();
-    }
-
-    private static WaveOrder.Both both(Link link) {
-        return new WaveOrder.Both(link.one().device(), link.other().device());
     }
 
     /**
@@ -130,16 +137,14 @@ public class ChangeWaves {
         }
     }
 
-    private End end(ChangeTarget target) {
-        Device device = target.device();
-        ConfigEngine engine = builds.engine(device);
-        ConfigTree baseline = builds.baseline(device, target.baselineBackupId());
-        Script script = engine.readScript(target.script());
+    private End end(Device device, DeviceBuild build) {
         FactReader facts = builds.facts(device);
         return new End(
-                engine.touchedGround(baseline, script).keySet(),
-                facts.read(device.name(), baseline),
-                facts.read(device.name(), engine.apply(baseline, script)));
+                builds.engine(device)
+                        .touchedGround(build.baseline(), build.script())
+                        .keySet(),
+                facts.read(device.name(), build.baseline()),
+                facts.read(device.name(), build.outcome()));
     }
 
     /** A VLAN may be carried only before, or only after. */

@@ -33,8 +33,12 @@ public class SubmissionRules {
         this.rules = rules;
     }
 
-    /** What is wrong with the change as it is; fields are named as in a content request. */
-    public List<FieldError> errors(Change change) {
+    /**
+     * What is wrong with the change as it is; fields are named as in a content request.
+     *
+     * @param derived what follows for its devices
+     */
+    public List<FieldError> errors(Change change, DerivedTargets derived) {
         List<FieldError> errors = new ArrayList<>();
         List<ChangeTarget> targets = change.targets();
         if (targets.isEmpty()) {
@@ -44,8 +48,7 @@ public class SubmissionRules {
         for (ChangeTarget target : targets) {
             String field = "targets[" + target.device().name() + "]";
             stanceError(target.device(), field).ifPresent(errors::add);
-            Outcome outcome =
-                    builds.outcome(target.device(), builds.base(target.device(), target.asked()), target.asked());
+            Outcome outcome = derived.of(target);
             outcome.complaints().stream()
                     .filter(LineComplaint::isError)
                     .map(c -> new FieldError(field + ".lines", c.line(), c.reason()))
@@ -64,10 +67,10 @@ public class SubmissionRules {
             outcome.cut().flatMap(cut -> pathError(target.device(), cut, field)).ifPresent(errors::add);
             unproven |= target.hasScript() && !target.proven();
         }
-        waves.objections(change).stream()
+        waves.of(change).objections().stream()
                 .filter(WaveOrder.Objection::forbidden)
                 .forEach(o -> errors.add(FieldError.of("order", o.sentence())));
-        boolean complete = targets.stream().allMatch(t -> t.script() != null);
+        boolean complete = targets.stream().allMatch(ChangeTarget::complete);
         if (!targets.isEmpty() && complete && targets.stream().noneMatch(ChangeTarget::hasScript)) {
             errors.add(FieldError.of(
                     "targets", "There is nothing to send to any device. Write lines for at least one of them."));

@@ -1,9 +1,6 @@
 package io.safestep.app.change.content;
 
-import io.safestep.app.change.build.DeviceBuilds;
-import io.safestep.app.change.build.Outcome;
 import io.safestep.app.change.stored.Change;
-import io.safestep.app.change.stored.ChangeTarget;
 import io.safestep.app.check.library.CheckLibrary;
 import io.safestep.app.check.library.CheckProposal;
 import io.safestep.app.device.Device;
@@ -11,6 +8,7 @@ import io.safestep.app.device.Platforms;
 import io.safestep.core.check.TouchedTopics;
 import io.safestep.core.check.definition.CheckSetRule;
 import io.safestep.core.check.definition.Topic;
+import io.safestep.core.config.DeviceBuild;
 import io.safestep.core.config.tree.ConfigSyntaxException;
 import java.util.List;
 import java.util.Locale;
@@ -21,19 +19,17 @@ import org.springframework.stereotype.Component;
 @Component
 public class TouchedChecks {
 
-    private final DeviceBuilds builds;
     private final Platforms platforms;
     private final CheckLibrary library;
 
-    TouchedChecks(DeviceBuilds builds, Platforms platforms, CheckLibrary library) {
-        this.builds = builds;
+    TouchedChecks(Platforms platforms, CheckLibrary library) {
         this.platforms = platforms;
         this.library = library;
     }
 
     public List<CheckProposal> proposals(Change change) {
         return library.proposals(change.targets().stream()
-                .map(t -> subject(t.device(), topics(t)))
+                .map(t -> subject(t.device(), t.topics()))
                 .toList());
     }
 
@@ -53,18 +49,14 @@ public class TouchedChecks {
                 device.name(), device.role().name().toLowerCase(Locale.ROOT), device.platform(), topics);
     }
 
-    /** Nothing where nothing can be derived yet. */
-    private Set<Topic> topics(ChangeTarget target) {
-        Outcome outcome = builds.outcome(target.device(), builds.base(target.device(), target.asked()), target.asked());
-        if (!outcome.isDerivable()) {
+    /** What part of the network's work is touched; nothing where the outcome can't be read as a network. */
+    Set<Topic> topics(Device device, DeviceBuild build) {
+        if (build.script().lines().isEmpty()) {
             return Set.of();
         }
         try {
             return TouchedTopics.between(
-                    platforms.profile(target.device().platform()),
-                    target.device().name(),
-                    outcome.build().baseline(),
-                    outcome.build().outcome());
+                    platforms.profile(device.platform()), device.name(), build.baseline(), build.outcome());
         } catch (ConfigSyntaxException e) {
             return Set.of();
         }

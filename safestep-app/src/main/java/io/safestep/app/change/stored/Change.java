@@ -95,6 +95,12 @@ public class Change {
     @OrderColumn(name = "position")
     private List<PeerSheet> sheets = new ArrayList<>();
 
+    /** Devices whose lines belong together, as far as could be derived. */
+    @ElementCollection(fetch = FetchType.LAZY)
+    @CollectionTable(name = "change_together", joinColumns = @JoinColumn(name = "change_id"))
+    @OrderColumn(name = "position")
+    private List<Together> together = new ArrayList<>();
+
     protected Change() {}
 
     public Change(int number, Person author, Instant createdAt) {
@@ -253,6 +259,18 @@ public class Change {
     public void replaceServiceChecks(List<ChangeCheck> newChecks) {
         checks.removeIf(c -> c.service() != null);
         checks.addAll(newChecks);
+    }
+
+    /** Devices whose lines belong together: they touch both ends of what is between them. */
+    public List<Together> together() {
+        return List.copyOf(together);
+    }
+
+    public void belongTogether(List<Together> pairs) {
+        if (!together.equals(pairs)) {
+            together.clear();
+            together.addAll(pairs);
+        }
     }
 
     public void sealWith(String newSeal) {

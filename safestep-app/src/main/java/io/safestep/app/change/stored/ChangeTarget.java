@@ -4,6 +4,7 @@ import io.safestep.app.change.asked.Asked;
 import io.safestep.app.change.asked.Way;
 import io.safestep.app.device.Device;
 import io.safestep.app.secret.SealedText;
+import io.safestep.core.check.definition.Topic;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.Convert;
@@ -20,6 +21,7 @@ import jakarta.persistence.ManyToOne;
 import jakarta.persistence.MapKeyColumn;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Set;
 
 /** One device of a change, with what was asked for and what follows from it. */
 @Entity
@@ -65,6 +67,9 @@ public class ChangeTarget {
     private int commands;
     private int undoCommands;
     private boolean proven;
+
+    @Convert(converter = TopicsText.class)
+    private Set<Topic> topics = Set.of();
 
     protected ChangeTarget() {}
 
@@ -156,7 +161,14 @@ public class ChangeTarget {
         return text == null ? 0 : (int) text.lines().count();
     }
 
-    public void derived(Long baselineId, String newScript, String newUndo, boolean undoProven) {
+    /** What part of the network's work it touches; nothing while that can't be derived. */
+    public Set<Topic> topics() {
+        return topics;
+    }
+
+    public void derived(
+            Long baselineId, String newScript, String newUndo, boolean undoProven, Set<Topic> touchedTopics) {
+        topics = touchedTopics;
         baselineBackupId = baselineId;
         script = newScript;
         undo = newUndo;
@@ -166,6 +178,6 @@ public class ChangeTarget {
     }
 
     public void underivable(Long baselineId) {
-        derived(baselineId, null, null, false);
+        derived(baselineId, null, null, false, Set.of());
     }
 }

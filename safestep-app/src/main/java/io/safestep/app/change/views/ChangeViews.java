@@ -107,19 +107,20 @@ public class ChangeViews {
 
     private ChangeView.Order order(Change c) {
         RunOrder order = c.order();
+        ChangeWaves.Placed placed = waves.of(c);
         return new ChangeView.Order(
                 order.failureRule(),
                 order.first(),
                 order.most(),
                 order.pauseSeconds(),
                 !order.byHand().isEmpty(),
-                c.targets().isEmpty() ? List.of() : waves.of(c),
-                waves.objections(c));
+                placed.waves(),
+                placed.objections());
     }
 
     /** The waves of a change with the reason for each. */
     public List<WaveOrder.Wave> waves(Change c) {
-        return waves.of(c);
+        return waves.of(c).waves();
     }
 
     private ChangeView.ChosenGroupView group(ChosenGroup chosen) {
