@@ -104,7 +104,10 @@ final class ChangeBench implements Callable<Integer> {
                 () -> {
                     for (int i = 0; i < targets.size(); i++) {
                         ConfigTree baseline = engine.read(texts.get(i));
-                        found += engine.build(baseline, asked(i)).script().lines().size();
+                        found += engine.build(baseline, asked(i))
+                                .script()
+                                .lines()
+                                .size();
                     }
                 });
         double alone = timings[3].median();

@@ -15,7 +15,6 @@ import io.safestep.app.network.ComputedNetwork;
 import io.safestep.app.rule.Rules;
 import io.safestep.core.alike.UnchangedCopies;
 import io.safestep.core.config.DeviceBuild;
-import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.network.facts.InterfaceFacts;
 import io.safestep.core.network.fit.Misfit;
 import io.safestep.core.network.fit.Misfits;
@@ -167,15 +166,12 @@ class TargetSummaries {
 
     /** Of each device as it would be: most of the work of a preview, in which none waits for another. */
     private Map<String, Map<String, InterfaceFacts>> interfaces(Map<Device, Outcome> outcomes) {
-        Map<String, FactReader> readers = new HashMap<>();
-        outcomes.keySet()
-                .forEach(d ->
-                        readers.computeIfAbsent(d.platform(), platform -> new FactReader(platforms.profile(platform))));
         return outcomes.entrySet().parallelStream()
                 .filter(e -> e.getValue().isDerivable())
                 .collect(Collectors.toMap(
                         e -> e.getKey().name(),
-                        e -> readers.get(e.getKey().platform())
+                        e -> platforms
+                                .facts(e.getKey().platform())
                                 .interfaces(e.getValue().build().outcome())));
     }
 }

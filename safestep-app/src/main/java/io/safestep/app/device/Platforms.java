@@ -3,6 +3,7 @@ package io.safestep.app.device;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ProfileReader;
 import io.safestep.core.platform.ShippedProfiles;
@@ -29,6 +30,7 @@ public class Platforms {
 
     private final Map<String, PlatformProfile> profiles = new LinkedHashMap<>();
     private final Map<String, ConfigEngine> engines = new LinkedHashMap<>();
+    private final Map<String, FactReader> facts = new LinkedHashMap<>();
 
     Platforms(NetworkSettings settings) {
         ShippedProfiles.all().forEach(this::take);
@@ -41,6 +43,7 @@ public class Platforms {
     private void take(PlatformProfile profile) {
         profiles.put(profile.name(), profile);
         engines.put(profile.name(), new ConfigEngine(profile.language()));
+        facts.put(profile.name(), new FactReader(profile));
     }
 
     private void readFolder(Path folder) {
@@ -86,6 +89,12 @@ public class Platforms {
     public ConfigEngine engine(String name) {
         profile(name);
         return engines.get(name);
+    }
+
+    /** What reads configurations of the platform as a network. */
+    public FactReader facts(String name) {
+        profile(name);
+        return facts.get(name);
     }
 
     public Iterable<PlatformProfile> all() {

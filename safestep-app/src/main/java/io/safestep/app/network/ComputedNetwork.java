@@ -10,7 +10,6 @@ import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.network.NetworkDescription;
 import io.safestep.core.network.NetworkModel;
 import io.safestep.core.network.facts.DeviceFacts;
-import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.network.segment.Conditions;
 import io.safestep.core.network.segment.Host;
 import io.safestep.core.network.segment.Link;
@@ -191,7 +190,7 @@ public class ComputedNetwork {
     }
 
     private void factsOf(Device device, RunningCopy copy, ConfigTree configuration) {
-        DeviceFacts read = new FactReader(platforms.profile(device.platform())).read(device.name(), configuration);
+        DeviceFacts read = platforms.facts(device.platform()).read(device.name(), configuration);
         facts.keySet().removeIf(k -> k.startsWith(device.name() + " "));
         facts.put(key(device, copy), read);
     }

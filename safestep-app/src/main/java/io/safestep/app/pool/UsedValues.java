@@ -9,7 +9,6 @@ import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.WrittenForms;
 import io.safestep.core.config.tree.ConfigSyntaxException;
 import io.safestep.core.network.facts.DeviceFacts;
-import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.pool.NetworkUse;
 import io.safestep.core.pool.NetworkUse.Used;
 import io.safestep.core.pool.NumberPlace;
@@ -53,8 +52,7 @@ class UsedValues {
             return pool.numberPlace().isEmpty() ? List.of() : numbers(pool.numberPlace());
         }
         List<DeviceFacts> facts = new ArrayList<>(network.configured().devices().values());
-        planned.planned()
-                .forEach(p -> facts.add(new FactReader(platforms.profile(p.platform())).read(p.change(), p.lines())));
+        planned.planned().forEach(p -> facts.add(platforms.facts(p.platform()).read(p.change(), p.lines())));
         NetworkUse use = new NetworkUse(facts);
         return switch (pool.kind()) {
             case ADDRESS -> withManagement(use.addresses());

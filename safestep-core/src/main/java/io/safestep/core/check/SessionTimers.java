@@ -1,17 +1,14 @@
 package io.safestep.core.check;
 
 import io.safestep.core.check.definition.Topic;
-import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.network.facts.BgpFacts;
 import io.safestep.core.network.facts.DeviceFacts;
-import io.safestep.core.network.facts.FactReader;
+import io.safestep.core.network.facts.FactsOfChange;
 import io.safestep.core.network.facts.InterfaceFacts;
 import io.safestep.core.network.facts.OspfFacts;
-import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.access.TimedSession;
 import io.safestep.core.platform.reading.ReadCommand;
 import java.util.HashSet;
-import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -60,16 +57,11 @@ public final class SessionTimers {
         this.bgp = bgp;
     }
 
-    /**
-     * @param device its name
-     * @param was its configuration before the change
-     * @param is the configuration that the change leads to
-     */
-    public static SessionTimers of(PlatformProfile profile, String device, ConfigTree was, ConfigTree is) {
-        FactReader reader = new FactReader(profile);
-        DeviceFacts before = reader.read(device, was);
-        DeviceFacts after = reader.read(device, is);
-        Set<String> touched = differing(reader.blocks(was, "interface"), reader.blocks(is, "interface"));
+    /** Of the sessions that a change may break. */
+    public static SessionTimers of(FactsOfChange change) {
+        DeviceFacts before = change.before();
+        DeviceFacts after = change.after();
+        Set<String> touched = new HashSet<>(change.differing("interface"));
         Set<Topic> topics = TouchedTopics.between(before, after);
         if (topics.contains(Topic.VLANS) || topics.contains(Topic.FILTERS)) {
             // Frames of any interface may go through what was touched.
@@ -81,20 +73,11 @@ public final class SessionTimers {
                 .map(InterfaceFacts::name)
                 .toList()
                 .forEach(touched::add);
-        boolean ospf = !differing(reader.blocks(was, "ospf"), reader.blocks(is, "ospf"))
-                .isEmpty();
-        boolean bgp =
-                !differing(reader.blocks(was, "bgp"), reader.blocks(is, "bgp")).isEmpty()
-                        || !Objects.equals(before.routes(), after.routes())
-                        || !Objects.equals(before.policy(), after.policy());
-        return new SessionTimers(before, after, touched, ospf, bgp);
-    }
-
-    private static Set<String> differing(Map<String, String> was, Map<String, String> is) {
-        Set<String> names = new HashSet<>(was.keySet());
-        names.addAll(is.keySet());
-        names.removeIf(name -> Objects.equals(was.get(name), is.get(name)));
-        return names;
+        boolean bgp = !change.differing("bgp").isEmpty()
+                || !Objects.equals(before.routes(), after.routes())
+                || !Objects.equals(before.policy(), after.policy());
+        return new SessionTimers(
+                before, after, touched, !change.differing("ospf").isEmpty(), bgp);
     }
 
     /** For how long checks of a read command have to stay right. */

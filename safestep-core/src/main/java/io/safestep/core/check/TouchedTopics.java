@@ -1,12 +1,10 @@
 package io.safestep.core.check;
 
 import io.safestep.core.check.definition.Topic;
-import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.network.facts.DeviceFacts;
-import io.safestep.core.network.facts.FactReader;
+import io.safestep.core.network.facts.FactsOfChange;
 import io.safestep.core.network.facts.InterfaceFacts;
 import io.safestep.core.network.packet.PacketFilter;
-import io.safestep.core.platform.PlatformProfile;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -14,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** Tells what a change of a configuration touches, by what the two configurations say about the network. */
 public final class TouchedTopics {
@@ -39,14 +38,12 @@ public final class TouchedTopics {
      * The same of whole configurations: a line beneath an interface or a routing process touches routing, whether or not
      * the network model knows what it means.
      */
-    public static Set<Topic> between(PlatformProfile profile, String device, ConfigTree before, ConfigTree after) {
-        FactReader reader = new FactReader(profile);
+    public static Set<Topic> of(FactsOfChange change) {
         Set<Topic> topics = EnumSet.noneOf(Topic.class);
-        topics.addAll(between(reader.read(device, before), reader.read(device, after)));
-        for (String kind : List.of("interface", "ospf", "bgp")) {
-            if (!reader.blocks(before, kind).equals(reader.blocks(after, kind))) {
-                topics.add(Topic.ROUTING);
-            }
+        topics.addAll(between(change.before(), change.after()));
+        if (Stream.of("interface", "ospf", "bgp")
+                .anyMatch(kind -> !change.differing(kind).isEmpty())) {
+            topics.add(Topic.ROUTING);
         }
         return topics;
     }

@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigTree;
+import io.safestep.core.network.facts.FactReader;
+import io.safestep.core.network.facts.FactsOfChange;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ShippedProfiles;
 import org.junit.jupiter.api.Test;
@@ -45,7 +47,8 @@ class SessionTimersTest {
         ConfigTree was = ENGINE.read(BEFORE);
         ConfigTree is = ENGINE.read(BEFORE.replace(from, to));
         assertThat(ENGINE.compare(was, is)).as("the case changes something").isNotEmpty();
-        return SessionTimers.of(FRR, "r1", was, is).stay(FRR.read(read).orElseThrow());
+        return SessionTimers.of(new FactsOfChange(new FactReader(FRR), "r1", was, is))
+                .stay(FRR.read(read).orElseThrow());
     }
 
     @Test

@@ -46,7 +46,7 @@ public class DeviceBuilds {
     }
 
     public FactReader facts(Device device) {
-        return new FactReader(platforms.profile(device.platform()));
+        return platforms.facts(device.platform());
     }
 
     /**

@@ -6,7 +6,6 @@ import io.safestep.app.device.Platforms;
 import io.safestep.app.template.Templates;
 import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.config.tree.LineComplaint;
-import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.template.DeviceWords;
 import io.safestep.core.template.Rendered;
 import io.safestep.core.template.Template;
@@ -50,7 +49,8 @@ public class FilledTemplates {
     }
 
     private DeviceWords words(Device device, ConfigTree baseline) {
-        Set<String> interfaces = new FactReader(platforms.profile(device.platform()))
+        Set<String> interfaces = platforms
+                .facts(device.platform())
                 .read(device.name(), baseline)
                 .interfaces()
                 .keySet();

@@ -168,7 +168,7 @@ public class ChangeContents {
         for (ChangeTarget target : change.targets()) {
             Long baseline = builds.base(target.device(), target.asked());
             Outcome outcome = builds.outcome(target.device(), baseline, target.asked());
-            derived.put(target, outcome);
+            derived.put(target, outcome, builds.facts(target.device()));
             if (outcome.isDerivable()) {
                 ConfigEngine engine = builds.engine(target.device());
                 DeviceBuild build = outcome.build();
@@ -177,13 +177,13 @@ public class ChangeContents {
                         engine.text(build.script()),
                         engine.text(build.undo()),
                         build.proof().proven(),
-                        touched.topics(target.device(), build));
+                        derived.at(target.device()).map(touched::topics).orElse(Set.of()));
             } else {
                 target.underivable(baseline);
                 complete = false;
             }
         }
-        stays.reckon(change.checks(), derived.builds());
+        stays.reckon(change.checks(), derived);
         waves.place(change, derived);
         change.sealWith(complete ? sealOf(change) : null);
         return derived;

@@ -8,7 +8,6 @@ import io.safestep.app.device.Device;
 import io.safestep.app.network.LinkDistances;
 import io.safestep.core.config.DeviceBuild;
 import io.safestep.core.network.facts.DeviceFacts;
-import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.network.segment.Link;
 import io.safestep.core.network.segment.LinkEnds;
 import io.safestep.core.network.segment.Port;
@@ -112,8 +111,8 @@ public class ChangeWaves {
         links.stream()
                 .flatMap(l -> Stream.of(l.one().device(), l.other().device()))
                 .distinct()
-                .forEach(name -> derived.build(written.get(name))
-                        .ifPresent(build -> ends.put(name, end(written.get(name).device(), build))));
+                .forEach(name -> derived.at(written.get(name).device())
+                        .ifPresent(d -> ends.put(name, end(written.get(name).device(), d))));
         return links.stream()
                 .filter(link -> touchedAtBoth(
                         link,
@@ -137,14 +136,14 @@ public class ChangeWaves {
         }
     }
 
-    private End end(Device device, DeviceBuild build) {
-        FactReader facts = builds.facts(device);
+    private End end(Device device, DerivedTargets.Derived derived) {
+        DeviceBuild build = derived.build();
         return new End(
                 builds.engine(device)
                         .touchedGround(build.baseline(), build.script())
                         .keySet(),
-                facts.read(device.name(), build.baseline()),
-                facts.read(device.name(), build.outcome()));
+                derived.facts().before(),
+                derived.facts().after());
     }
 
     /** A VLAN may be carried only before, or only after. */

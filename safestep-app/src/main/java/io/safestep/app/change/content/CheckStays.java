@@ -8,9 +8,7 @@ import io.safestep.core.check.SessionTimers;
 import io.safestep.core.check.SessionTimers.Stay;
 import io.safestep.core.check.definition.CheckDefinition;
 import io.safestep.core.check.definition.LookKind;
-import io.safestep.core.config.DeviceBuild;
 import io.safestep.core.config.tree.ConfigSyntaxException;
-import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.reading.ReadCommand;
 import java.time.Duration;
 import java.util.LinkedHashMap;
@@ -38,18 +36,18 @@ class CheckStays {
     /**
      * Stores it with the checks.
      *
-     * @param builds what follows for the devices for which something does
+     * @param derived what follows for the devices for which something does
      */
-    void reckon(List<ChangeCheck> checks, Map<Device, DeviceBuild> builds) {
+    void reckon(List<ChangeCheck> checks, DerivedTargets derived) {
         Map<Device, Optional<SessionTimers>> timers = new LinkedHashMap<>();
         for (ChangeCheck check : checks) {
             CheckDefinition definition = check.definition();
             Stay stay = Stay.NONE;
-            for (Map.Entry<Device, DeviceBuild> one : builds.entrySet()) {
+            for (Map.Entry<Device, DerivedTargets.Derived> one : derived.all().entrySet()) {
                 Device device = one.getKey();
                 Optional<ReadCommand> read = read(definition, device);
                 if (read.isPresent() && definition.concerns(device.name())) {
-                    stay = stay.longer(timers.computeIfAbsent(device, d -> timers(d, one.getValue()))
+                    stay = stay.longer(timers.computeIfAbsent(device, d -> timers(one.getValue()))
                             .map(t -> t.stay(read.get()))
                             .orElse(Stay.NONE));
                 }
@@ -73,13 +71,12 @@ class CheckStays {
                 .filter(r -> !r.rests().isEmpty() || r.stays() > 0);
     }
 
-    private Optional<SessionTimers> timers(Device device, DeviceBuild build) {
-        if (build.script().lines().isEmpty()) {
+    private static Optional<SessionTimers> timers(DerivedTargets.Derived derived) {
+        if (derived.build().script().lines().isEmpty()) {
             return Optional.empty();
         }
-        PlatformProfile profile = platforms.profile(device.platform());
         try {
-            return Optional.of(SessionTimers.of(profile, device.name(), build.baseline(), build.outcome()));
+            return Optional.of(SessionTimers.of(derived.facts()));
         } catch (ConfigSyntaxException e) {
             return Optional.empty(); // what can't be read can't be sent either, and is told where lines are written
         }

@@ -4,6 +4,8 @@ import io.safestep.app.change.build.Outcome;
 import io.safestep.app.change.stored.ChangeTarget;
 import io.safestep.app.device.Device;
 import io.safestep.core.config.DeviceBuild;
+import io.safestep.core.network.facts.FactReader;
+import io.safestep.core.network.facts.FactsOfChange;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -16,12 +18,24 @@ import java.util.Optional;
 public final class DerivedTargets {
 
     private final Map<ChangeTarget, Outcome> outcomes = new IdentityHashMap<>();
-    private final Map<Device, DeviceBuild> builds = new LinkedHashMap<>();
+    private final Map<Device, Derived> derived = new LinkedHashMap<>();
 
-    void put(ChangeTarget target, Outcome outcome) {
+    /**
+     * What follows for a device.
+     *
+     * @param facts what its configurations say about the network, before the change and after it
+     */
+    record Derived(DeviceBuild build, FactsOfChange facts) {}
+
+    /** @param facts of the device's platform */
+    void put(ChangeTarget target, Outcome outcome, FactReader facts) {
         outcomes.put(target, outcome);
         if (outcome.isDerivable()) {
-            builds.put(target.device(), outcome.build());
+            DeviceBuild build = outcome.build();
+            Device device = target.device();
+            derived.put(
+                    device,
+                    new Derived(build, new FactsOfChange(facts, device.name(), build.baseline(), build.outcome())));
         }
     }
 
@@ -30,12 +44,12 @@ public final class DerivedTargets {
     }
 
     /** Empty where nothing can be derived. */
-    Optional<DeviceBuild> build(ChangeTarget target) {
-        return Optional.ofNullable(of(target).build());
+    Optional<Derived> at(Device device) {
+        return Optional.ofNullable(derived.get(device));
     }
 
     /** Of the devices for which something can be derived, in the order of the targets. */
-    Map<Device, DeviceBuild> builds() {
-        return builds;
+    Map<Device, Derived> all() {
+        return derived;
     }
 }

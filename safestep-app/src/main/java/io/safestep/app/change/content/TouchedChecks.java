@@ -4,11 +4,9 @@ import io.safestep.app.change.stored.Change;
 import io.safestep.app.check.library.CheckLibrary;
 import io.safestep.app.check.library.CheckProposal;
 import io.safestep.app.device.Device;
-import io.safestep.app.device.Platforms;
 import io.safestep.core.check.TouchedTopics;
 import io.safestep.core.check.definition.CheckSetRule;
 import io.safestep.core.check.definition.Topic;
-import io.safestep.core.config.DeviceBuild;
 import io.safestep.core.config.tree.ConfigSyntaxException;
 import java.util.List;
 import java.util.Locale;
@@ -19,11 +17,9 @@ import org.springframework.stereotype.Component;
 @Component
 public class TouchedChecks {
 
-    private final Platforms platforms;
     private final CheckLibrary library;
 
-    TouchedChecks(Platforms platforms, CheckLibrary library) {
-        this.platforms = platforms;
+    TouchedChecks(CheckLibrary library) {
         this.library = library;
     }
 
@@ -50,13 +46,9 @@ public class TouchedChecks {
     }
 
     /** What part of the network's work is touched; nothing where the outcome can't be read as a network. */
-    Set<Topic> topics(Device device, DeviceBuild build) {
-        if (build.script().lines().isEmpty()) {
-            return Set.of();
-        }
+    Set<Topic> topics(DerivedTargets.Derived derived) {
         try {
-            return TouchedTopics.between(
-                    platforms.profile(device.platform()), device.name(), build.baseline(), build.outcome());
+            return derived.build().script().lines().isEmpty() ? Set.of() : TouchedTopics.of(derived.facts());
         } catch (ConfigSyntaxException e) {
             return Set.of();
         }
