@@ -1,7 +1,5 @@
 package io.safestep.core.next;
 
-import java.util.Locale;
-
 /** The steps of a change, from the first word to the last. */
 public enum Rung {
     DESCRIBE("Describe"),
@@ -19,10 +17,5 @@ public enum Rung {
 
     public String title() {
         return title;
-    }
-
-    /** As it stands in an address, lower case. */
-    public String word() {
-        return name().toLowerCase(Locale.ROOT);
     }
 }

@@ -258,4 +258,66 @@ class NextStepTest {
         return new ChangeFacts(
                 "CR-1042", state, "R. Oake", random.nextBoolean(), random.nextInt(3), now, review, booked, run);
     }
+
+    private static String titles(ChangeFacts change, Viewer asked, Viewer other) {
+        return next(change, asked).title() + " | " + next(change, other).title();
+    }
+
+    private static String briefs(ChangeFacts change, Viewer asked, Viewer other) {
+        return next(change, asked).brief() + " | " + next(change, other).brief();
+    }
+
+    /** The one who is asked is told what to do; everybody else what the change waits for. */
+    @Test
+    void whoIsAskedIsToldWhatToDoAndOthersWhatItWaitsFor() {
+        assertThat(titles(in(ChangeState.RETURNED), AUTHOR, READER))
+                .isEqualTo("CR-1042 came back to you | CR-1042 went back to its author");
+        assertThat(titles(emergency(ChangeState.IN_REVIEW, Review.NONE), APPROVER, READER))
+                .isEqualTo("Release CR-1042, an emergency | CR-1042 waits to be released");
+        assertThat(titles(emergency(ChangeState.APPROVED, Review.NONE), OTHER_ENGINEER, READER))
+                .isEqualTo("Start CR-1042 | CR-1042 waits to be started");
+        assertThat(titles(in(ChangeState.APPROVED), AUTHOR, READER))
+                .isEqualTo("Book CR-1042 | CR-1042 waits for a window");
+        assertThat(titles(at(OPENING.end(), byHand()), PLANNER, READER))
+                .isEqualTo("Book CR-1042 anew | CR-1042 needs another window");
+        assertThat(titles(at(INSIDE, byHand()), OTHER_ENGINEER, READER))
+                .isEqualTo("Start CR-1042 | CR-1042 waits to be started");
+        assertThat(titles(emergency(ChangeState.COMPLETED, Review.NONE), APPROVER, READER))
+                .isEqualTo("Review CR-1042, which ran as an emergency | CR-1042 waits for a review");
+        assertThat(briefs(in(ChangeState.DRAFT), AUTHOR, READER)).isEqualTo("you, to submit it | its author");
+        assertThat(briefs(in(ChangeState.RETURNED), AUTHOR, READER)).isEqualTo("you, to write it anew | its author");
+        assertThat(briefs(in(ChangeState.IN_REVIEW), APPROVER, READER)).isEqualTo("your decision | an approval");
+        assertThat(briefs(emergency(ChangeState.IN_REVIEW, Review.NONE), APPROVER, READER))
+                .isEqualTo("your release | a release");
+        assertThat(briefs(emergency(ChangeState.COMPLETED, Review.NONE), APPROVER, READER))
+                .isEqualTo("your review | a review");
+        assertThat(briefs(in(ChangeState.COMPLETED), AUTHOR, READER)).isEqualTo("your note | a note");
+    }
+
+    @Test
+    void theAuthorIsToldWhatEditingWouldDo() {
+        assertThat(next(in(ChangeState.IN_REVIEW), AUTHOR).sentence()).endsWith("Editing it takes it back to draft.");
+        assertThat(next(in(ChangeState.IN_REVIEW), APPROVER).sentence()).doesNotContain("Editing");
+        assertThat(next(emergency(ChangeState.IN_REVIEW, Review.NONE), AUTHOR).sentence())
+                .contains("Editing");
+        assertThat(next(emergency(ChangeState.IN_REVIEW, Review.NONE), APPROVER).sentence())
+                .doesNotContain("Editing");
+        assertThat(next(in(ChangeState.APPROVED), AUTHOR).sentence()).endsWith("Editing it breaks the seal.");
+        assertThat(next(in(ChangeState.APPROVED), PLANNER).sentence()).doesNotContain("Editing");
+    }
+
+    @Test
+    void aStartThatWasRefusedIsShownAsSuchAndOthersAreLedToTheRun() {
+        assertThat(next(at(INSIDE, byHand()), OTHER_ENGINEER).tone()).isEqualTo(Standing.GOING);
+        assertThat(next(at(INSIDE, booked(false, true, null, "No.")), OTHER_ENGINEER)
+                        .tone())
+                .isEqualTo(Standing.BLOCKED);
+        ChangeFacts stuck = ran(ChangeState.NEEDS_ATTENTION, run(RunState.STUCK, true, null, "Half of it."));
+        assertThat(next(stuck, OTHER_ENGINEER).action()).isEqualTo("Choose a way on");
+        assertThat(next(stuck, READER).action()).isEqualTo("Look at the run");
+        assertThat(next(in(ChangeState.CLOSED), READER).rung()).isEqualTo(Rung.CLOSE);
+        assertThat(next(in(ChangeState.REJECTED), READER).rung()).isEqualTo(Rung.APPROVE);
+        assertThat(Kind.WAITS.mark()).isEqualTo(Standing.BLOCKED);
+        assertThat(Kind.STUCK.mark()).isEqualTo(Standing.FAILED);
+    }
 }

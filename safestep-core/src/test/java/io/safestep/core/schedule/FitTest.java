@@ -54,7 +54,10 @@ class FitTest {
     void freezesBeforeAndAfterTheOpeningAreOfNoConcern() {
         List<Occurrence> around = List.of(
                 between("2026-11-01T00:00:00Z", "2026-11-02T05:30:00Z"),
-                between("2026-11-02T09:15:00Z", "2026-11-05T00:00:00Z"));
+                between("2026-11-02T09:15:00Z", "2026-11-05T00:00:00Z"),
+                between("2026-11-08T00:00:00Z", "2026-11-09T00:00:00Z"));
+        assertThat(Fit.of(night, night.start(), ESTIMATE, around.subList(2, 3)).closes())
+                .isEqualTo(night.end());
         assertThat(Fit.of(night, night.start(), ESTIMATE, around))
                 .isEqualTo(Fit.of(night, night.start(), ESTIMATE, List.of()));
     }

@@ -57,6 +57,25 @@ class RecurrenceTest {
     }
 
     @Test
+    void theNextTimeIsAfterTheMomentAndTheFirstIsTheFirst() {
+        Recurrence weekly = recurrence("FREQ=WEEKLY", LocalTime.of(2, 30));
+        Instant first = Instant.parse("2026-01-01T06:30:00Z");
+        assertThat(weekly.nextAfter(first.minusSeconds(1))).contains(first);
+        assertThat(weekly.nextAfter(first)).as("not the moment itself").contains(first.plus(Duration.ofDays(7)));
+        assertThat(weekly.nextAfter(first.minus(Duration.ofDays(300)))).contains(first);
+        assertThat(weekly.interval(first)).contains(Duration.ofDays(7));
+        assertThat(recurrence("FREQ=WEEKLY;COUNT=2", LocalTime.of(2, 30)).interval(first.minusSeconds(1)))
+                .as("two times have one interval")
+                .contains(Duration.ofDays(7));
+        assertThat(recurrence("FREQ=WEEKLY;COUNT=1", LocalTime.of(2, 30)).interval(first.minusSeconds(1)))
+                .isEmpty();
+        Recurrence quarters = recurrence("FREQ=MINUTELY;INTERVAL=15", LocalTime.of(0, 0));
+        Instant midnight = Instant.parse("2026-01-01T04:00:00Z");
+        assertThat(quarters.nextAfter(midnight.minusSeconds(1))).contains(midnight);
+        assertThat(quarters.nextAfter(midnight)).contains(midnight.plus(Duration.ofMinutes(15)));
+    }
+
+    @Test
     void aRuleThatHasEndedHasNoNextTimeAndOneThatIsNoneIsRefused() {
         Recurrence ended = recurrence("FREQ=DAILY;UNTIL=20260103", LocalTime.NOON);
         assertThat(ended.nextAfter(Instant.parse("2026-06-01T00:00:00Z"))).isEmpty();
