@@ -1,0 +1,5 @@
+/**
+ * What is stored of versions: texts by their hash, encrypted, and the trees that are read from them. {@link
+ * io.safestep.app.backup.stored.Versions} is the only way in.
+ */
+package io.safestep.app.backup.stored;

@@ -1,0 +1,2 @@
+/** What an author says a device shall hold. */
+package io.safestep.app.change.asked;

@@ -1,0 +1,2 @@
+/** What people see of a change. */
+package io.safestep.app.change.views;

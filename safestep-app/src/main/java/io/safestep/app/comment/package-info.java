@@ -1,0 +1,2 @@
+/** Comments on lines of a difference. */
+package io.safestep.app.comment;

@@ -1,0 +1,2 @@
+/** The data of the demo, made by really doing it. */
+package io.safestep.app.demo;

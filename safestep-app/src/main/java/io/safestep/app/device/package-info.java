@@ -1,0 +1,5 @@
+/**
+ * What Safe Step knows of the devices, and their platforms. The front doors are {@link io.safestep.app.device.Devices}
+ * and {@link io.safestep.app.device.Platforms}.
+ */
+package io.safestep.app.device;

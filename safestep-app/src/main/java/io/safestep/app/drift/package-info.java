@@ -1,0 +1,2 @@
+/** What was changed outside: findings, decisions about them, unsaved devices. */
+package io.safestep.app.drift;

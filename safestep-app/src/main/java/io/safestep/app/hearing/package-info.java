@@ -1,0 +1,2 @@
+/** Log messages and notifications of devices, as a hint to look. */
+package io.safestep.app.hearing;

@@ -1,0 +1,2 @@
+/** Who may log in, and what each may do. The front door is {@link io.safestep.app.people.People}. */
+package io.safestep.app.people;

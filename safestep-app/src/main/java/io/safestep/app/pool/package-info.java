@@ -1,0 +1,2 @@
+/** Pools of addresses, prefixes and numbers, and which change holds which value. */
+package io.safestep.app.pool;

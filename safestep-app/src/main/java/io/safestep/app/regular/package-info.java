@@ -1,0 +1,2 @@
+/** Rounds that begin by themselves. */
+package io.safestep.app.regular;

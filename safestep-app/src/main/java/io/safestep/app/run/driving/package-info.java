@@ -1,0 +1,5 @@
+/**
+ * Drives runs: looks, asks the core what is next, does it, and ends them. The front door is {@link
+ * io.safestep.app.run.driving.DriveJob}.
+ */
+package io.safestep.app.run.driving;

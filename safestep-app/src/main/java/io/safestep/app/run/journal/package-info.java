@@ -1,0 +1,5 @@
+/**
+ * What is stored of runs. What a driving process does, it writes in {@link io.safestep.app.run.journal.RunJournal}
+ * before it acts.
+ */
+package io.safestep.app.run.journal;

@@ -1,0 +1,2 @@
+/** Starting runs, and what people may do to them over HTTP. The front door is {@link io.safestep.app.run.Runs}. */
+package io.safestep.app.run;

@@ -1,0 +1,2 @@
+/** A person's own views of a list. */
+package io.safestep.app.savedview;

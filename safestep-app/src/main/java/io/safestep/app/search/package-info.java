@@ -1,0 +1,2 @@
+/** One box for devices, changes and lines. */
+package io.safestep.app.search;

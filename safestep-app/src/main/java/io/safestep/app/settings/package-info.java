@@ -1,0 +1,2 @@
+/** What is said once for the whole installation. */
+package io.safestep.app.settings;

@@ -1,0 +1,2 @@
+/** Tables from files: CSV and spreadsheets, read and written. */
+package io.safestep.app.sheet;

@@ -1,0 +1,2 @@
+/** Serves the built web app, and says how answers are described. */
+package io.safestep.app.web;

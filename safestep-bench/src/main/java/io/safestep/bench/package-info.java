@@ -1,0 +1,2 @@
+/** Figures beside a yardstick of the same run. */
+package io.safestep.bench;

@@ -1,0 +1,2 @@
+/** What a check looks at and expects. */
+package io.safestep.core.check.definition;

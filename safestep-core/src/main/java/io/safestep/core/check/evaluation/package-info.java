@@ -1,0 +1,5 @@
+/**
+ * What a check takes from an answer and makes of it. The front door is {@link
+ * io.safestep.core.check.evaluation.CheckEvaluation}.
+ */
+package io.safestep.core.check.evaluation;

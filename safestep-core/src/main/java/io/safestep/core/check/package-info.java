@@ -1,0 +1,4 @@
+/**
+ * What is wrong with a check, how it is said, what a change touches, and for how long what is broken may look whole.
+ */
+package io.safestep.core.check;

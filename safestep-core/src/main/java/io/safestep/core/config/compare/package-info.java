@@ -1,0 +1,2 @@
+/** Which lines of two configurations are the same, and what differs. */
+package io.safestep.core.config.compare;

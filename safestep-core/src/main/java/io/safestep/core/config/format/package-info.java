@@ -1,0 +1,2 @@
+/** The notations: indented lines, XML, JSON. */
+package io.safestep.core.config.format;

@@ -1,0 +1,2 @@
+/** Configurations as trees of lines. */
+package io.safestep.core.config.tree;

@@ -1,0 +1,2 @@
+/** SHA-256, for everybody. */
+package io.safestep.core.digest;

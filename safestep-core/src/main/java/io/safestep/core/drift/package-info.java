@@ -1,0 +1,2 @@
+/** What can happen to a finding. */
+package io.safestep.core.drift;

@@ -1,0 +1,2 @@
+/** BGP-4 (RFC 4271). */
+package io.safestep.core.network.bgp;

@@ -1,0 +1,2 @@
+/** Networks written down in a file. */
+package io.safestep.core.network.file;

@@ -1,0 +1,2 @@
+/** What does not go together: addresses, ends of links, VLANs. */
+package io.safestep.core.network.fit;

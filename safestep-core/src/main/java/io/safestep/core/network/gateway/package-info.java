@@ -1,0 +1,2 @@
+/** Gateway roles (VRRP, RFC 9568). */
+package io.safestep.core.network.gateway;

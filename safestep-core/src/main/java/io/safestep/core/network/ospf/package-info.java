@@ -1,0 +1,2 @@
+/** OSPF version 2 (RFC 2328). */
+package io.safestep.core.network.ospf;

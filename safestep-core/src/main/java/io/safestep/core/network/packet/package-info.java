@@ -1,0 +1,2 @@
+/** What devices let through of packets. */
+package io.safestep.core.network.packet;

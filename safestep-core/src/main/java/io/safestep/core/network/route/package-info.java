@@ -1,0 +1,2 @@
+/** Routes and tables of them. */
+package io.safestep.core.network.route;

@@ -1,0 +1,2 @@
+/** Interfaces, links and broadcast domains. */
+package io.safestep.core.network.segment;

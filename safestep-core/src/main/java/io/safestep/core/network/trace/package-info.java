@@ -1,0 +1,2 @@
+/** The way of a packet. */
+package io.safestep.core.network.trace;

@@ -1,0 +1,2 @@
+/** How one talks with a device of the platform. */
+package io.safestep.core.platform.access;

@@ -1,0 +1,2 @@
+/** The shapes of lines. */
+package io.safestep.core.platform.form;

@@ -1,0 +1,5 @@
+/**
+ * What a configuration must keep, where it does not, and lines that mend it. The front door is {@link
+ * io.safestep.core.rule.RuleCheck}.
+ */
+package io.safestep.core.rule;

@@ -1,0 +1,5 @@
+/**
+ * The next steps of a run as a pure decision, and whether one may begin. The front doors are {@link
+ * io.safestep.core.run.RunDecisions} and {@link io.safestep.core.run.StartGate}.
+ */
+package io.safestep.core.run;

@@ -1,0 +1,2 @@
+/** Documents against JSON Schemas, with the lines of what is wrong. */
+package io.safestep.core.schema;

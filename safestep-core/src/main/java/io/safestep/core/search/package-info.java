@@ -1,0 +1,2 @@
+/** Lines of many configurations, found fast. */
+package io.safestep.core.search;

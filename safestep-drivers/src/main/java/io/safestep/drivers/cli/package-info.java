@@ -1,0 +1,2 @@
+/** Conversations with command lines. */
+package io.safestep.drivers.cli;

@@ -1,0 +1,5 @@
+/**
+ * Opens a session in the way that a profile says. The front door is {@link
+ * io.safestep.drivers.connect.PlatformConnector}.
+ */
+package io.safestep.drivers.connect;

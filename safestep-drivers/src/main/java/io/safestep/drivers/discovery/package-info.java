@@ -1,0 +1,2 @@
+/** Finds out what stands at an address. */
+package io.safestep.drivers.discovery;

@@ -1,0 +1,2 @@
+/** NETCONF over SSH (RFC 6241, RFC 6242). */
+package io.safestep.drivers.netconf;

@@ -1,0 +1,2 @@
+/** Sessions with devices, whatever the way in. */
+package io.safestep.drivers;

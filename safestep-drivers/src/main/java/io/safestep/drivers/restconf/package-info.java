@@ -1,0 +1,2 @@
+/** RESTCONF over HTTPS (RFC 8040). */
+package io.safestep.drivers.restconf;

@@ -1,0 +1,2 @@
+/** SSH connections within bounds. */
+package io.safestep.drivers.ssh;

@@ -1,0 +1,2 @@
+/** What NETCONF and RESTCONF have in common. */
+package io.safestep.drivers.structured;

@@ -1,0 +1,2 @@
+/** What tests and the page Practice ask of the practice network, over HTTP. */
+package io.safestep.practice.api;

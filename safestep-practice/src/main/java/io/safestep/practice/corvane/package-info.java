@@ -1,0 +1,2 @@
+/** The command line of Corvane devices. */
+package io.safestep.practice.corvane;

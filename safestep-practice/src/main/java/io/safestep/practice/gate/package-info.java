@@ -1,0 +1,2 @@
+/** Lets connections to practice devices through, or not. */
+package io.safestep.practice.gate;

@@ -1,0 +1,2 @@
+/** Networks made from a seed. */
+package io.safestep.practice.generator;

@@ -1,0 +1,2 @@
+/** Log messages that practice devices send. */
+package io.safestep.practice.log;

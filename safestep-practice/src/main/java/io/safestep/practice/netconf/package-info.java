@@ -1,0 +1,2 @@
+/** NETCONF servers of practice devices. */
+package io.safestep.practice.netconf;

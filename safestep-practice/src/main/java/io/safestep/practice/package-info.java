@@ -1,0 +1,2 @@
+/** The practice network as a process of its own. */
+package io.safestep.practice;

@@ -1,0 +1,2 @@
+/** RESTCONF servers of practice devices. */
+package io.safestep.practice.restconf;

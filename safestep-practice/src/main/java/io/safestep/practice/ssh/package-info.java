@@ -1,0 +1,2 @@
+/** SSH servers of practice devices. */
+package io.safestep.practice.ssh;

@@ -1,0 +1,2 @@
+/** Structured configurations of practice devices. */
+package io.safestep.practice.structured;
