@@ -128,4 +128,62 @@ class CheckProblemsTest {
         assertThat(CheckWords.expected(check(NEIGHBOURS, Extraction.rows(), Expectation.EQUALS, "a\n  b")))
                 .isEqualTo("exactly a, b");
     }
+
+    private static boolean accepted(CheckDefinition check, String field) {
+        return CheckProblems.of(check).stream().noneMatch(p -> p.field().equals(field));
+    }
+
+    @Test
+    void timesAreTakenUpToTheirBoundsAndNoFurther() {
+        assertThat(accepted(timed(0, 1, Beforehand.ANY, null), "settleSeconds")).isTrue();
+        assertThat(accepted(timed(-1, 1, Beforehand.ANY, null), "settleSeconds"))
+                .isFalse();
+        assertThat(accepted(timed(600, 60, Beforehand.ANY, null), "settleSeconds"))
+                .isTrue();
+        assertThat(accepted(timed(601, 60, Beforehand.ANY, null), "settleSeconds"))
+                .isFalse();
+        assertThat(accepted(timed(10, 60, Beforehand.ANY, null), "everySeconds"))
+                .isTrue();
+        assertThat(accepted(timed(10, 61, Beforehand.ANY, null), "everySeconds"))
+                .isFalse();
+        assertThat(accepted(timed(10, 0, Beforehand.ANY, null), "everySeconds")).isFalse();
+        CheckDefinition usual = timed(10, 2, Beforehand.ANY, null);
+        assertThat(accepted(usual.staying(0), "staysSeconds")).isTrue();
+        assertThat(accepted(usual.staying(-1), "staysSeconds")).isFalse();
+        assertThat(accepted(usual.staying(1_000_000), "staysSeconds")).isFalse();
+    }
+
+    @Test
+    void portsAreTakenUpToTheirBounds() {
+        for (String port : List.of("1", "65535")) {
+            assertThat(accepted(
+                            look(LookKind.TCP, Map.of("address", "10.77.0.1", "port", port), Expectation.REACHABLE),
+                            "port"))
+                    .as(port)
+                    .isTrue();
+        }
+        for (String port : List.of("0", "65536", "ssh", "123456")) {
+            assertThat(accepted(
+                            look(LookKind.TCP, Map.of("address", "10.77.0.1", "port", port), Expectation.REACHABLE),
+                            "port"))
+                    .as(port)
+                    .isFalse();
+        }
+        assertThat(accepted(look(LookKind.TCP, Map.of("address", "10.77.0.1"), Expectation.REACHABLE), "port"))
+                .isFalse();
+    }
+
+    @Test
+    void whatIsLeftOutOfAnExtractionIsAskedFor() {
+        assertThat(accepted(check(NEIGHBOURS, by(Kind.PATTERN, " "), Expectation.SAME_AS_BEFORE, null), "expression"))
+                .isFalse();
+        assertThat(accepted(check(NEIGHBOURS, by(Kind.PATH, null), Expectation.SAME_AS_BEFORE, null), "expression"))
+                .isFalse();
+        Extraction blankColumn = new Extraction(Kind.COLUMNS, null, List.of("state", " "), null, List.of(), false);
+        assertThat(accepted(check(NEIGHBOURS, blankColumn, Expectation.SAME_AS_BEFORE, null), "columns"))
+                .isFalse();
+        Extraction columns = new Extraction(Kind.COLUMNS, null, List.of("state"), null, List.of(), false);
+        assertThat(accepted(check(NEIGHBOURS, columns, Expectation.SAME_AS_BEFORE, null), "columns"))
+                .isTrue();
+    }
 }

@@ -5,8 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.safestep.core.check.definition.CheckSetRule;
 import io.safestep.core.check.definition.Topic;
 import io.safestep.core.config.ConfigEngine;
+import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.FactReader;
+import io.safestep.core.network.facts.FactsOfChange;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ShippedProfiles;
 import java.util.Arrays;
@@ -82,5 +84,33 @@ class TouchedTopicsTest {
         assertThat(routing.concerns(quiet)).isFalse();
         assertThat(routing.concerns(other)).isFalse();
         assertThat(basic.concerns(quiet)).isTrue();
+    }
+
+    private static Set<Topic> touched(String was, String is) {
+        ConfigEngine engine = new ConfigEngine(CORVANE.language());
+        ConfigTree before = engine.read(was + "# end\n");
+        ConfigTree after = engine.read(is + "# end\n");
+        return TouchedTopics.of(new FactsOfChange(new FactReader(CORVANE), "gw", before, after));
+    }
+
+    /** Whether or not the network model knows what a line beneath an interface means. */
+    @Test
+    void anyLineBeneathAnInterfaceOrARoutingProcessTouchesRouting() {
+        assertThat(touched(BASE, BASE)).isEmpty();
+        assertThat(touched(BASE, BASE.replace("hostname gw", "hostname gw2"))).isEmpty();
+        assertThat(touched(BASE, BASE.replace("  vlan access 20", "  vlan access 20\n  description pier")))
+                .containsExactly(Topic.ROUTING);
+    }
+
+    @Test
+    void whatIsGoneIsTouchedAsWhatIsNew() {
+        String less =
+                BASE.replace("interface vlan 20\n  address 10.77.20.2/24\n  gateway-group 1 shared 10.77.20.1\n", "");
+        assertThat(touched(BASE, less))
+                .containsExactlyInAnyOrder(Topic.INTERFACES, Topic.ROUTING, Topic.VLANS, Topic.GATEWAYS);
+        assertThat(touched(less, BASE)).isEqualTo(touched(BASE, less));
+        assertThat(touched(BASE, BASE.replace("vlan 20\ninterface port 1", "vlan 20\nvlan 30\ninterface port 1")))
+                .contains(Topic.VLANS);
+        assertThat(touched(BASE, BASE + "route 10.99.0.0/16 via 10.77.0.2\n")).contains(Topic.ROUTING);
     }
 }

@@ -302,4 +302,107 @@ class CheckEvaluationTest {
         Set<String> texts = new HashSet<>();
         all.forEach(c -> assertThat(texts.add(c.sealed())).as(c.toString()).isTrue());
     }
+
+    private static CheckDefinition numbered(Expectation expectation, String value) {
+        Extraction number =
+                new Extraction(Extraction.Kind.PATTERN, "(?P<value>\\d+)", List.of(), null, List.of(), true);
+        return new CheckDefinition(
+                null,
+                Look.read("neighbours", Map.of()),
+                number,
+                expectation,
+                value,
+                Beforehand.ANY,
+                null,
+                10,
+                2,
+                Severity.FAIL,
+                List.of());
+    }
+
+    private static Observation row(String row) {
+        return new Observation(List.of(row));
+    }
+
+    @Test
+    void aNumberIsTheOneThatStandsThereAndNotHowManyRows() {
+        assertThat(after(numbered(Expectation.AT_LEAST, "12"), null, row("routes\t12"))
+                        .words())
+                .isEqualTo("12 found, at least 12 expected");
+        assertThat(after(numbered(Expectation.AT_LEAST, "12"), null, row("routes\t11"))
+                        .passed())
+                .isFalse();
+        assertThat(after(numbered(Expectation.AT_MOST, "12"), null, row("12")).passed())
+                .isTrue();
+        assertThat(after(numbered(Expectation.AT_MOST, "12"), null, row("13")).words())
+                .isEqualTo("13 found, at most 12 expected");
+        assertThat(after(numbered(Expectation.AT_LEAST, "1"), null, row("routes\tmany"))
+                        .words())
+                .isEqualTo("no single number was found, but routes many");
+        assertThat(after(numbered(Expectation.AT_LEAST, "1"), null, TWO_FULL).passed())
+                .isFalse();
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "100 | 110 | 10 | true  | 100 before, 110 now, 10.0 % more, 10 % allowed",
+                "100 | 111 | 10 | false | 100 before, 111 now, 11.0 % more, 10 % allowed",
+                "100 | 90  | 10 | true  | 100 before, 90 now, 10.0 % fewer, 10 % allowed",
+                "100 | 100 | 0  | true  | 100 before, 100 now, 0 % allowed",
+                "0   | 1   | 50 | false | 0 before, 1 now, 50 % allowed",
+                "0   | 0   | 50 | true  | 0 before, 0 now, 50 % allowed"
+            })
+    void aShareIsOfWhatWasThereBefore(long was, long is, String share, boolean passes, String words) {
+        CheckVerdict verdict =
+                after(numbered(Expectation.WITHIN_SHARE, share), row("routes\t" + was), row("routes\t" + is));
+        assertThat(verdict.words()).isEqualTo(words);
+        assertThat(verdict.passed()).isEqualTo(passes);
+    }
+
+    @Test
+    void aShareOfNothingThatIsKnownIsNotKept() {
+        CheckDefinition check = numbered(Expectation.WITHIN_SHARE, "10");
+        assertThat(after(check, null, row("routes\t5")).words()).isEqualTo("no number was found to compare: routes 5");
+        assertThat(after(check, row("routes\tmany"), row("routes\t5")).passed()).isFalse();
+        assertThat(after(check, row("routes\t5"), row("routes\tmany")).passed()).isFalse();
+    }
+
+    @Test
+    void whatAnswersIsReachableAndWhatSaysThatItDoesNotIsNot() {
+        CheckDefinition ping = expecting(Expectation.REACHABLE, null);
+        assertThat(after(ping, null, new Observation(List.of())).words()).isEqualTo("no answer");
+        assertThat(after(ping, null, row("10.77.8.20\tno answer")).words()).isEqualTo("10.77.8.20 no answer");
+        assertThat(after(ping, null, row("10.77.8.20\t5 of 5")).passed()).isTrue();
+        assertThat(after(ping, null, row("10.77.8.20\t5 of 5")).words()).isEqualTo("10.77.8.20 5 of 5");
+        assertThat(after(ping, null, row("10.77.8.20\t0 of 5")).words()).isEqualTo("no answer: 10.77.8.20 0 of 5");
+    }
+
+    @Test
+    void afterAnUndoWhatIsExpectedToFailBeforeIsNotAskedFor() {
+        CheckDefinition fails = with(expecting(Expectation.REACHABLE, null), Beforehand.FAILS, null, Severity.FAIL);
+        Observation dead = row("10.77.8.20\tno answer");
+        assertThat(CheckEvaluation.undone(fails, null, dead).passed()).isTrue();
+        assertThat(CheckEvaluation.undone(expecting(Expectation.REACHABLE, null), null, dead)
+                        .passed())
+                .isFalse();
+        assertThat(CheckEvaluation.before(expecting(Expectation.SAME_AS_BEFORE, null), TWO_FULL))
+                .isEqualTo(new CheckVerdict(CheckOutcome.PASSED, "10.77.0.1 full, 10.77.2.2 full"));
+    }
+
+    @Test
+    void fewRowsAreSaidAndManyCounted() {
+        assertThat(new Observation(List.of()).summary()).isEqualTo("nothing");
+        assertThat(TWO_FULL.summary()).isEqualTo("10.77.0.1 full, 10.77.2.2 full");
+        assertThat(new Observation(List.of("a\tfull", "b\tfull", "c\tdown")).summary())
+                .isEqualTo("1 down, 2 full");
+        assertThat(new Observation(List.of("a\tvia 10.77.0.1", "b\tvia 10.77.0.2", "c\tdirect")).summary())
+                .isEqualTo("1 direct, 2 via a neighbour");
+        List<String> six = List.of("a\t1", "b\t2", "c\t3", "d\t4", "e\t5", "f\t6");
+        assertThat(new Observation(six).summary()).isEqualTo("1 1, 1 2, 1 3, 1 4, 1 5, 1 6");
+        List<String> seven = new ArrayList<>(six);
+        seven.add("g\t7");
+        assertThat(new Observation(seven).summary()).isEqualTo("7 rows");
+    }
 }
