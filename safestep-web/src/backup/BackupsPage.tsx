@@ -1,3 +1,4 @@
+import vocabulary from "../api/vocabulary.json";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
@@ -62,7 +63,7 @@ const columns: Column<Covered>[] = [
     key: "saved",
     title: "Saved",
     width: "90px",
-    text: (r) => (r.unsaved === null ? "not known" : r.unsaved ? "unsaved" : "saved"),
+    text: (r) => vocabulary.saved[r.saved],
     hidden: true,
   },
   { key: "role", title: "Role", width: "110px", text: (r) => r.role, hidden: true },

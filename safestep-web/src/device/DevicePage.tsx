@@ -113,9 +113,9 @@ function Standing({ device }: { device: DeviceRow }) {
       <li>
         <Status state={saved(device)} />{" "}
         <span className="soft">
-          {device.unsaved
+          {device.saved === "UNSAVED"
             ? "Running and startup differ: a restart would lose what startup does not hold."
-            : device.unsaved === null
+            : device.saved === "NOT_KNOWN"
               ? "Whether running and startup are the same was not seen yet."
               : "running and startup are the same"}
         </span>

@@ -1,3 +1,5 @@
+import vocabulary from "../api/vocabulary.json";
+import { type Look, looks } from "../ui/words";
 import type { DeviceRow } from "../api/types";
 import type { Column } from "../ui/DataList";
 import type { Shape } from "../ui/Glyph";
@@ -20,19 +22,22 @@ export function reachability(d: DeviceRow): { shape: Shape; word: string } {
     : { shape: "notyet", word: "not asked yet" };
 }
 
-export function saved(d: DeviceRow): { shape: Shape; word: string } {
-  if (d.unsaved === null) {
-    return { shape: "notyet", word: "not known" };
-  }
-  return d.unsaved ? { shape: "failed", word: "unsaved" } : { shape: "done", word: "saved" };
-}
+const savedLooks = looks<DeviceRow["saved"]>(vocabulary.saved, {
+  SAVED: "done",
+  UNSAVED: "failed",
+  NOT_KNOWN: "notyet",
+});
 
-export function match(d: DeviceRow): { shape: Shape; word: string } {
-  if (d.matches === null) {
-    return { shape: "notyet", word: d.baselineBackupId ? "not known" : "no baseline" };
-  }
-  return d.matches ? { shape: "done", word: "matches" } : { shape: "failed", word: "differs" };
-}
+export const saved = (d: { saved: DeviceRow["saved"] }): Look => savedLooks[d.saved];
+
+const matchLooks = looks<DeviceRow["match"]>(vocabulary.matches, {
+  MATCHES: "done",
+  DIFFERS: "failed",
+  NOT_KNOWN: "notyet",
+});
+
+export const match = (d: DeviceRow): Look =>
+  d.baselineBackupId === null ? { shape: "notyet", word: "no baseline" } : matchLooks[d.match];
 
 const mono = (text: string | null) => <span className="mono">{text}</span>;
 

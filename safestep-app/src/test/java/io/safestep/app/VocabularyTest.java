@@ -9,6 +9,8 @@ import io.safestep.core.change.Verdict;
 import io.safestep.core.check.definition.Expectation;
 import io.safestep.core.check.definition.LookKind;
 import io.safestep.core.check.evaluation.CheckOutcome;
+import io.safestep.core.drift.Match;
+import io.safestep.core.drift.Saved;
 import io.safestep.core.next.Rung;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.RunState;
@@ -57,6 +59,8 @@ class VocabularyTest {
         words.put("checkOutcomes", each(CheckOutcome.values(), CheckOutcome::word));
         words.put("looks", each(LookKind.values(), VocabularyTest::look));
         words.put("expectations", each(Expectation.values(), VocabularyTest::expectation));
+        words.put("matches", each(Match.values(), Match::word));
+        words.put("saved", each(Saved.values(), Saved::word));
         words.put("undecidedDrift", each(UndecidedDrift.values(), UndecidedDrift::words));
         words.put(
                 "deviceRoles",

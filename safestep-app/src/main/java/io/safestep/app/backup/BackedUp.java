@@ -1,6 +1,8 @@
 package io.safestep.app.backup;
 
 import io.safestep.app.backup.stored.Occasion;
+import io.safestep.core.drift.Match;
+import io.safestep.core.drift.Saved;
 import java.time.Instant;
 
 /**
@@ -8,8 +10,8 @@ import java.time.Instant;
  *
  * @param runningId the version that the device shows now
  * @param isNew it was not known before
- * @param matches whether running is the same as the baseline; null when there is no baseline, or it was not compared
- * @param unsaved whether running and startup differ; null when that is not known
+ * @param match whether running is the same as the baseline
+ * @param saved whether running and startup are the same
  * @param newlyUnsaved they differ now, and did not when the device was read before
  * @param loggedIn who is known to have been logged in, in words
  * @param at UTC
@@ -18,8 +20,8 @@ public record BackedUp(
         long deviceId,
         long runningId,
         boolean isNew,
-        Boolean matches,
-        Boolean unsaved,
+        Match match,
+        Saved saved,
         boolean newlyUnsaved,
         Occasion occasion,
         String loggedIn,

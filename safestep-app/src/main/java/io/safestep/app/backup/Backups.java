@@ -23,6 +23,8 @@ import io.safestep.app.device.Standing;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigTree;
+import io.safestep.core.drift.Match;
+import io.safestep.core.drift.Saved;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceSession;
 import java.time.Clock;
@@ -182,7 +184,7 @@ public class Backups {
         Standing standing = devices.confirmed(deviceId, hostKey);
         Optional<Long> running = versions.confirmConfigurations(deviceId);
         running.ifPresent(id -> events.publishEvent(new BackedUp(
-                deviceId, id, false, standing.matches(), standing.unsaved(), false, occasion, "", clock.instant())));
+                deviceId, id, false, standing.match(), standing.saved(), false, occasion, "", clock.instant())));
     }
 
     /** @param newest what was stored of the device when it was read */
@@ -223,12 +225,12 @@ public class Backups {
             Device device, Read read, List<NewestVersion> holding, String hostKey, Occasion occasion) {
         NewestVersion running = holding.get(read.all().indexOf(read.running()));
         Standing before = device.standing();
-        Boolean matches = matches(before.baselineBackupId(), read.running(), running.id(), occasion);
-        boolean still = devices.backedUp(device.id(), before, hostKey, read.unsaved(), matches, read.marker())
+        Match match = match(before.baselineBackupId(), read.running(), running.id(), occasion);
+        boolean still = devices.backedUp(device.id(), before, hostKey, read.saved(), match, read.marker())
                 && versions.confirm(holding, occasion.label());
         return still
                 ? Optional.of(told(
-                        device.id(), read, new Stored(running.id(), running.hash(), false), before, matches, occasion))
+                        device.id(), read, new Stored(running.id(), running.hash(), false), before, match, occasion))
                 : Optional.empty();
     }
 
@@ -237,33 +239,32 @@ public class Backups {
         List<DeviceText> texts = read.all();
         Stored stored =
                 versions.store(deviceId, texts, occasion, read.loggedIn()).get(texts.indexOf(read.running()));
-        Boolean matches = matches(before.baselineBackupId(), read.running(), stored.id(), occasion);
-        devices.backedUp(deviceId, before, hostKey, read.unsaved(), matches, read.marker());
-        return told(deviceId, read, stored, before, matches, occasion);
+        Match match = match(before.baselineBackupId(), read.running(), stored.id(), occasion);
+        devices.backedUp(deviceId, before, hostKey, read.saved(), match, read.marker());
+        return told(deviceId, read, stored, before, match, occasion);
     }
 
     /** Whoever has to know of it is told. */
-    private Taken told(long deviceId, Read read, Stored running, Standing before, Boolean matches, Occasion occasion) {
-        Boolean unsaved = read.unsaved();
+    private Taken told(long deviceId, Read read, Stored running, Standing before, Match match, Occasion occasion) {
+        Saved saved = read.saved();
         events.publishEvent(new BackedUp(
                 deviceId,
                 running.id(),
                 running.isNew(),
-                matches,
-                unsaved,
-                Boolean.TRUE.equals(unsaved) && !Boolean.TRUE.equals(before.unsaved()),
+                match,
+                saved,
+                saved == Saved.UNSAVED && before.saved() != Saved.UNSAVED,
                 occasion,
                 read.loggedIn(),
                 clock.instant()));
-        return new Taken(
-                running.id(), read.running().text(), running.hash(), running.isNew(), Boolean.FALSE.equals(unsaved));
+        return new Taken(running.id(), read.running().text(), running.hash(), running.isNew(), saved == Saved.SAVED);
     }
 
     /** After a change, the device is compared with what the change says that it should hold, by whoever knows that. */
-    private Boolean matches(Long baseline, DeviceText running, long version, Occasion occasion) {
+    private Match match(Long baseline, DeviceText running, long version, Occasion occasion) {
         return baseline == null || occasion.cause() == BackupCause.AFTER_CHANGE
-                ? null
-                : baseline == version || running.isSameAs(text(baseline));
+                ? Match.NOT_KNOWN
+                : Match.of(baseline == version || running.isSameAs(text(baseline)));
     }
 
     /**

@@ -8,6 +8,7 @@ import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigSyntaxException;
 import io.safestep.core.digest.Sha256;
+import io.safestep.core.drift.Saved;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.reading.FileReading;
 import io.safestep.core.platform.reading.LogInReading;
@@ -53,7 +54,7 @@ class DeviceReading {
      *
      * @param marker what the device says as long as nothing has changed; null when it says nothing of the kind
      * @param loggedIn who is known to have been logged in, in words; empty when nobody was looked for, or nobody is known
-     * @param unsaved whether running and startup differ; null when the device does not show both
+     * @param saved whether running and startup are the same
      */
     record Read(
             DeviceText running,
@@ -61,7 +62,7 @@ class DeviceReading {
             List<DeviceText> files,
             String marker,
             String loggedIn,
-            Boolean unsaved) {
+            Saved saved) {
 
         List<DeviceText> all() {
             List<DeviceText> all = new ArrayList<>();
@@ -101,8 +102,9 @@ class DeviceReading {
                         before,
                         running.known() ? "" : loggedIn(session, profile),
                         startup == null
-                                ? null
-                                : !running.text().isSameAs(startup.text().text()));
+                                ? Saved.NOT_KNOWN
+                                : Saved.unless(
+                                        !running.text().isSameAs(startup.text().text())));
             }
         }
         throw new DeviceException(

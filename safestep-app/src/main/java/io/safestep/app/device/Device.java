@@ -1,5 +1,7 @@
 package io.safestep.app.device;
 
+import io.safestep.core.drift.Match;
+import io.safestep.core.drift.Saved;
 import io.safestep.core.inventory.DeviceTraits;
 import io.safestep.core.platform.reading.DeviceIdentity;
 import jakarta.persistence.CollectionTable;
@@ -21,6 +23,7 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import org.hibernate.annotations.DynamicUpdate;
+import org.jspecify.annotations.Nullable;
 
 /** A box in the network. Only what changed is written: sessions and people change it at the same time. */
 @Entity
@@ -61,8 +64,8 @@ public class Device {
     private Long baselineBackupId;
     private Instant lastSeenAt;
     private String lastProblem;
-    private Boolean unsaved;
-    private Boolean matches;
+    private @Nullable Boolean unsaved;
+    private @Nullable Boolean matches;
     private Instant backedUpAt;
     private Instant backupFailedAt;
     private String backupProblem;
@@ -232,9 +235,9 @@ public class Device {
         seenSerial = null;
     }
 
-    /** Whether running and startup differed when last read; null when that is not known. */
-    public Boolean unsaved() {
-        return unsaved;
+    /** Whether running and startup were the same when last read. */
+    public Saved saved() {
+        return Saved.unless(unsaved);
     }
 
     Instant backupFailedAt() {
@@ -266,14 +269,14 @@ public class Device {
         return matchedAt;
     }
 
-    /** Whether running was the same as the baseline when last read; null when that is not known. */
-    public Boolean matches() {
-        return matches;
+    /** Whether running was the same as the baseline when last read. */
+    public Match match() {
+        return Match.of(matches);
     }
 
     /** How it stood when it was read last. */
     public Standing standing() {
-        return new Standing(baselineBackupId, matches, unsaved);
+        return new Standing(baselineBackupId, match(), saved());
     }
 
     public Set<String> labels() {

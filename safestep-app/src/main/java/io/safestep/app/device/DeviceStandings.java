@@ -1,5 +1,7 @@
 package io.safestep.app.device;
 
+import io.safestep.core.drift.Match;
+import io.safestep.core.drift.Saved;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
@@ -49,18 +51,18 @@ class DeviceStandings {
      * @param hostKey what the device showed; null when that it was seen has been noted
      * @return whether it stood so before: if not, nothing was noted
      */
-    boolean backedUp(long deviceId, Standing before, String hostKey, Boolean unsaved, Boolean matches, String marker) {
+    boolean backedUp(long deviceId, Standing before, String hostKey, Saved saved, Match match, String marker) {
         MapSqlParameterSource values = at(deviceId)
-                .addValue("unsaved", unsaved, Types.BOOLEAN)
-                .addValue("matches", matches, Types.BOOLEAN)
+                .addValue("unsaved", saved.differ(), Types.BOOLEAN)
+                .addValue("matches", match.stored(), Types.BOOLEAN)
                 .addValue("marker", marker, Types.VARCHAR)
                 .addValue("hostKey", hostKey)
                 .addValue("baseline", before.baselineBackupId(), Types.BIGINT)
-                .addValue("unsavedBefore", before.unsaved(), Types.BOOLEAN);
+                .addValue("unsavedBefore", before.saved().differ(), Types.BOOLEAN);
         return jdbc.update(
                         "update device set unsaved = :unsaved, matches = :matches, marker = :marker,"
                                 + " marker_at = " + (marker == null ? "null" : ":now")
-                                + (Boolean.TRUE.equals(matches) ? ", matched_at = :now," : ",") + READ
+                                + (match == Match.MATCHES ? ", matched_at = :now," : ",") + READ
                                 + (hostKey == null ? "" : "," + SEEN) + " where id = :id"
                                 + " and baseline_backup_id is not distinct from :baseline"
                                 + " and unsaved is not distinct from :unsavedBefore",
@@ -82,6 +84,8 @@ class DeviceStandings {
 
     private static Standing standing(ResultSet row, int number) throws SQLException {
         return new Standing(
-                row.getObject(1, Long.class), row.getObject(2, Boolean.class), row.getObject(3, Boolean.class));
+                row.getObject(1, Long.class),
+                Match.of(row.getObject(2, Boolean.class)),
+                Saved.unless(row.getObject(3, Boolean.class)));
     }
 }

@@ -3,6 +3,8 @@ package io.safestep.app.device;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.core.drift.Match;
+import io.safestep.core.drift.Saved;
 import io.safestep.core.inventory.DeviceTraits;
 import io.safestep.core.platform.reading.DeviceIdentity;
 import java.time.Clock;
@@ -79,8 +81,8 @@ public class Devices {
                         d.offeredHostKey() != null,
                         d.seenSerial(),
                         d.baselineBackupId() == null,
-                        Boolean.TRUE.equals(d.unsaved()),
-                        Boolean.FALSE.equals(d.matches()),
+                        d.saved() == Saved.UNSAVED,
+                        d.match() == Match.DIFFERS,
                         d.lastSeenAt()))
                 .toList();
     }
@@ -251,14 +253,13 @@ public class Devices {
      *
      * @param before how it stood before, as far as is known
      * @param hostKey what the device showed in the session; null when that has been noted
-     * @param unsaved whether running and startup differ; null when that is not known
-     * @param matches whether running is the same as the baseline; null when there is no baseline
+     * @param saved whether running and startup are the same
+     * @param match whether running is the same as the baseline
      * @param marker what the device says as long as nothing changes; null when it says nothing of the kind
      * @return whether it stood so before, with this baseline: if not, nothing was noted
      */
-    public boolean backedUp(
-            long deviceId, Standing before, String hostKey, Boolean unsaved, Boolean matches, String marker) {
-        return standings.backedUp(deviceId, before, hostKey, unsaved, matches, marker);
+    public boolean backedUp(long deviceId, Standing before, String hostKey, Saved saved, Match match, String marker) {
+        return standings.backedUp(deviceId, before, hostKey, saved, match, marker);
     }
 
     /**

@@ -8,6 +8,8 @@ import io.safestep.app.device.Standing;
 import io.safestep.app.people.Right;
 import io.safestep.app.round.RoundAction;
 import io.safestep.app.run.Runs;
+import io.safestep.core.drift.Match;
+import io.safestep.core.drift.Saved;
 import io.safestep.drivers.DeviceException;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -64,7 +66,7 @@ public class DriftRound implements RoundAction {
             return how + "It has no baseline yet.";
         }
         return how
-                + (Boolean.TRUE.equals(device.matches()) ? "Matches its baseline." : "Does not match its baseline.")
-                + (Boolean.TRUE.equals(device.unsaved()) ? " Unsaved." : "");
+                + (device.match() == Match.MATCHES ? "Matches its baseline." : "Does not match its baseline.")
+                + (device.saved() == Saved.UNSAVED ? " Unsaved." : "");
     }
 }

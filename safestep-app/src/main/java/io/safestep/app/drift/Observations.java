@@ -11,6 +11,7 @@ import io.safestep.app.run.Runs;
 import io.safestep.core.drift.FindingState;
 import io.safestep.core.drift.FindingStep;
 import io.safestep.core.drift.FindingTransitions;
+import io.safestep.core.drift.Match;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -64,7 +65,7 @@ class Observations {
 
     @EventListener
     void on(BackedUp backup) {
-        if (backup.matches() == null || backup.matches() && !hasUnmatched(backup.deviceId())) {
+        if (backup.match() == Match.NOT_KNOWN || backup.match() == Match.MATCHES && !hasUnmatched(backup.deviceId())) {
             return;
         }
         boolean inMidRun = backup.occasion().cause() != BackupCause.BEFORE_CHANGE
@@ -73,7 +74,7 @@ class Observations {
             // What a run has written half is no drift; the device is looked at again when the run has ended.
             return;
         }
-        if (backup.matches()) {
+        if (backup.match() == Match.MATCHES) {
             matches(backup.deviceId());
         } else {
             differs(backup.deviceId(), backup.runningId(), backup.loggedIn());

@@ -1,5 +1,7 @@
 package io.safestep.app.inventory;
 
+import io.safestep.core.drift.Match;
+import io.safestep.core.drift.Saved;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -18,8 +20,8 @@ import org.jspecify.annotations.Nullable;
  * @param lastProblem why the last session failed; null when it did not
  * @param otherHostKey whether it has shown another host key, about which nobody has decided
  * @param seenSerial another serial number than the one on record; null when none was seen
- * @param unsaved whether running and startup differed in the last backup; null when that is not known
- * @param matches whether the last backup was the same as the baseline; null when that is not known
+ * @param saved whether running and startup were the same in the last backup
+ * @param match whether the last backup was the same as the baseline
  * @param backedUpAt last backup, UTC
  * @param baselineBackupId the backup that Safe Step expects to find
  * @param addedAt UTC
@@ -45,8 +47,8 @@ public record DeviceRow(
         @Nullable String lastProblem,
         boolean otherHostKey,
         @Nullable String seenSerial,
-        @Nullable Boolean unsaved,
-        @Nullable Boolean matches,
+        Saved saved,
+        Match match,
         @Nullable Instant backedUpAt,
         @Nullable Long baselineBackupId,
         Instant addedAt) {}

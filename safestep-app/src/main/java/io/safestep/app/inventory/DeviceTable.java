@@ -5,6 +5,8 @@ import io.safestep.app.access.CredentialChoice.Belonging;
 import io.safestep.app.access.CredentialChoice.Chosen;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.group.Groups;
+import io.safestep.core.drift.Match;
+import io.safestep.core.drift.Saved;
 import io.safestep.core.inventory.DeviceTraits;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -171,8 +173,8 @@ public class DeviceTable {
                         row.getString("last_problem"),
                         row.getBoolean("other_key"),
                         row.getString("seen_serial"),
-                        row.getObject("unsaved", Boolean.class),
-                        row.getObject("matches", Boolean.class),
+                        Saved.unless(row.getObject("unsaved", Boolean.class)),
+                        Match.of(row.getObject("matches", Boolean.class)),
                         instant(row, "backed_up_at"),
                         row.getObject("baseline_backup_id", Long.class),
                         instant(row, "added_at")));
@@ -205,8 +207,8 @@ public class DeviceTable {
                 r.lastProblem(),
                 r.otherHostKey(),
                 r.seenSerial(),
-                r.unsaved(),
-                r.matches(),
+                r.saved(),
+                r.match(),
                 r.backedUpAt(),
                 r.baselineBackupId(),
                 r.addedAt());

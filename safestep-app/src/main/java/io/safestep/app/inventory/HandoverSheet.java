@@ -9,6 +9,8 @@ import io.safestep.app.network.Cabling;
 import io.safestep.app.round.RoundView;
 import io.safestep.app.round.Rounds;
 import io.safestep.app.settings.NetworkSettings;
+import io.safestep.core.drift.Match;
+import io.safestep.core.drift.Saved;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.format.DateTimeFormatter;
@@ -121,10 +123,10 @@ class HandoverSheet {
         if (row.baselineBackupId() == null) {
             open.add("It was never backed up.");
         }
-        if (Boolean.TRUE.equals(row.unsaved())) {
+        if (row.saved() == Saved.UNSAVED) {
             open.add("It is unsaved: running and startup differ.");
         }
-        if (Boolean.FALSE.equals(row.matches())) {
+        if (row.match() == Match.DIFFERS) {
             open.add("It does not match its baseline.");
         }
         return open;

@@ -10,6 +10,8 @@ import io.safestep.app.device.Standing;
 import io.safestep.app.settings.NetworkSettings;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.HandEdit;
+import io.safestep.core.drift.Match;
+import io.safestep.core.drift.Saved;
 import io.safestep.drivers.DeviceException;
 import io.safestep.practice.device.Fault;
 import java.time.Duration;
@@ -90,20 +92,28 @@ class BackupFailuresTest extends VersionedDevices {
                     .isFalse();
             assertThat(jdbc.queryForObject(confirmed, String.class)).isEqualTo(versionsBefore);
             assertThat(devices.backedUp(
-                            device, new Standing(1L, now.matches(), now.unsaved()), null, false, true, "marker"))
+                            device,
+                            new Standing(1L, now.match(), now.saved()),
+                            null,
+                            Saved.SAVED,
+                            Match.MATCHES,
+                            "marker"))
                     .as("the baseline is another one")
                     .isFalse();
             assertThat(devices.backedUp(
                             device,
-                            new Standing(now.baselineBackupId(), now.matches(), !now.unsaved()),
+                            new Standing(
+                                    now.baselineBackupId(),
+                                    now.match(),
+                                    now.saved() == Saved.SAVED ? Saved.UNSAVED : Saved.SAVED),
                             null,
-                            false,
-                            true,
+                            Saved.SAVED,
+                            Match.MATCHES,
                             "marker"))
                     .as("it was known to be unsaved")
                     .isFalse();
             assertThat(jdbc.queryForObject(noted, String.class)).isEqualTo(deviceBefore);
-            assertThat(devices.backedUp(device, now, null, now.unsaved(), now.matches(), "marker"))
+            assertThat(devices.backedUp(device, now, null, now.saved(), now.match(), "marker"))
                     .isTrue();
             t.setRollbackOnly();
         });

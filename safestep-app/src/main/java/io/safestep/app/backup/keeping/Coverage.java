@@ -1,5 +1,7 @@
 package io.safestep.app.backup.keeping;
 
+import io.safestep.core.drift.Match;
+import io.safestep.core.drift.Saved;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
@@ -58,8 +60,8 @@ public class Coverage {
      * @param versionAt since when it runs that, as far as is known, UTC
      * @param summary what differs there from the version before
      * @param versions how many versions of running are kept
-     * @param unsaved whether running and startup differ; null when that is not known
-     * @param matches whether it holds its baseline; null when that is not known
+     * @param saved whether running and startup are the same
+     * @param match whether it holds its baseline
      */
     public record Row(
             String device,
@@ -74,8 +76,8 @@ public class Coverage {
             @Nullable Instant versionAt,
             @Nullable String summary,
             int versions,
-            @Nullable Boolean unsaved,
-            @Nullable Boolean matches,
+            Saved saved,
+            Match match,
             boolean reference) {}
 
     public List<Row> rows() {
@@ -100,8 +102,8 @@ public class Coverage {
                 instant(row, "taken_at"),
                 row.getString("summary"),
                 row.getInt("versions"),
-                row.getObject("unsaved", Boolean.class),
-                row.getObject("matches", Boolean.class),
+                Saved.unless(row.getObject("unsaved", Boolean.class)),
+                Match.of(row.getObject("matches", Boolean.class)),
                 row.getObject("reference") != null);
     }
 

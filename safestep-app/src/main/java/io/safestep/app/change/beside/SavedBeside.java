@@ -5,6 +5,8 @@ import io.safestep.app.device.Device;
 import io.safestep.app.device.Platforms;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigSyntaxException;
+import io.safestep.core.drift.Match;
+import io.safestep.core.drift.Saved;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -27,15 +29,15 @@ public class SavedBeside {
 
     /** In sentences; empty when nothing is known of the kind. */
     public Optional<String> of(Device device) {
-        boolean unsaved = Boolean.TRUE.equals(device.unsaved());
-        if (Boolean.FALSE.equals(device.matches())) {
+        boolean unsaved = device.saved() == Saved.UNSAVED;
+        if (device.match() == Match.DIFFERS) {
             return Optional.of(drifted(device, unsaved));
         }
         return unsaved ? Optional.of(unsaved(device)) : Optional.empty();
     }
 
     private String drifted(Device device, boolean unsaved) {
-        boolean inStartup = Boolean.FALSE.equals(device.unsaved());
+        boolean inStartup = device.saved() == Saved.SAVED;
         return "It differs from its baseline"
                 + where(device, Optional.ofNullable(device.baselineBackupId()), " in ")
                 + ", and nobody has decided about that"

@@ -11,6 +11,7 @@ import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.config.tree.LineComplaint;
 import io.safestep.core.config.written.Edited;
+import io.safestep.core.drift.Match;
 import io.safestep.core.identity.Decided;
 import io.safestep.core.network.facts.FactReader;
 import io.safestep.core.network.ownpath.OwnPath;
@@ -54,7 +55,7 @@ public class DeviceBuilds {
      * device was found to hold, so that it really gets there.
      */
     public Long base(Device device, Asked asked) {
-        return asked.way() == Way.BACKUP && !Boolean.TRUE.equals(device.matches())
+        return asked.way() == Way.BACKUP && device.match() != Match.MATCHES
                 ? backups.newestRunning(device.id()).orElse(null)
                 : device.baselineBackupId();
     }
