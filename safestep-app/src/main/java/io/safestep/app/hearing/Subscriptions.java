@@ -5,7 +5,6 @@ import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.settings.LogSettings;
-import io.safestep.core.platform.access.NetconfAccess;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.DeviceSession;
@@ -109,7 +108,7 @@ class Subscriptions implements AutoCloseable {
     private boolean notifies(Device device) {
         return device.hostKey() != null
                 && platforms.has(device.platform())
-                && platforms.profile(device.platform()).access() instanceof NetconfAccess;
+                && platforms.profile(device.platform()).access().notifies();
     }
 
     private boolean mayTry(long deviceId) {

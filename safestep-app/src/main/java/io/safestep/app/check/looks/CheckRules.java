@@ -11,8 +11,6 @@ import io.safestep.core.check.definition.Extraction;
 import io.safestep.core.check.definition.LookKind;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.access.Access;
-import io.safestep.core.platform.access.NetconfAccess;
-import io.safestep.core.platform.access.RestconfAccess;
 import io.safestep.core.platform.reading.ReadCommand;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -85,7 +83,7 @@ public class CheckRules {
     /** JSONPath begins with a dollar sign, XPath never does. */
     private static boolean fits(Extraction path, Access access) {
         boolean json = path.expression().startsWith("$");
-        return json ? access instanceof RestconfAccess : access instanceof NetconfAccess;
+        return access.structure() == (json ? Access.Structure.JSON : Access.Structure.XML);
     }
 
     /** Names of the platforms on which it can be looked at. */

@@ -19,7 +19,6 @@ import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.script.Script;
 import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.PlatformProfile;
-import io.safestep.core.platform.access.NetconfAccess;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.PhaseTimes;
 import io.safestep.core.run.RunState;
@@ -188,8 +187,8 @@ class DeviceWorks {
                     .max(Duration::compareTo)
                     .orElse(Duration.ZERO)
                     .multipliedBy(2);
-            Duration least =
-                    d.profile().access() instanceof NetconfAccess netconf ? netconf.confirmWithin() : shortestTimer;
+            Duration said = d.profile().access().leastTimer();
+            Duration least = said.isZero() ? shortestTimer : said;
             Duration within = needed.compareTo(least) > 0 ? needed : least;
             return new DeadManTimer(
                     "safestep-" + drive.runId() + "-" + d.runDeviceId() + "-" + (reached.pushes() + 1),

@@ -1,7 +1,16 @@
 package io.safestep.core.platform.access;
 
+import java.time.Duration;
+
 /** How a platform is talked with. */
 public sealed interface Access permits CommandLine, NetconfAccess, RestconfAccess {
+
+    /** What answers are made of. */
+    enum Structure {
+        LINES,
+        XML,
+        JSON
+    }
 
     /** Whether the device can take its startup configuration into force as a whole, without starting anew. */
     boolean restoresStartup();
@@ -11,6 +20,15 @@ public sealed interface Access permits CommandLine, NetconfAccess, RestconfAcces
 
     /** Whether devices of the platform can be asked what their startup configuration holds, or keep running by itself. */
     boolean showsStartup();
+
+    /** In what the platform gives its answers. */
+    Structure structure();
+
+    /** The shortest time for which its dead-man timer is to run; {@link Duration#ZERO} where nothing is said about it. */
+    Duration leastTimer();
+
+    /** Whether its devices can say by themselves, in a session that is held open, that something has changed. */
+    boolean notifies();
 
     /** Whether the platform has a dead-man timer. Whether one device of it has, it says itself. */
     boolean hasTimer();

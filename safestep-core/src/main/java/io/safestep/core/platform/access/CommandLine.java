@@ -1,5 +1,6 @@
 package io.safestep.core.platform.access;
 
+import java.time.Duration;
 import java.util.List;
 import java.util.regex.Pattern;
 
@@ -64,6 +65,21 @@ public record CommandLine(
     @Override
     public boolean restoresStartup() {
         return restore != null && readStartup != null;
+    }
+
+    @Override
+    public Structure structure() {
+        return Structure.LINES;
+    }
+
+    @Override
+    public Duration leastTimer() {
+        return Duration.ZERO;
+    }
+
+    @Override
+    public boolean notifies() {
+        return false;
     }
 
     @Override

@@ -21,6 +21,22 @@ public record NetconfAccess(Duration confirmWithin, boolean restoresStartup, boo
     }
 
     @Override
+    public Structure structure() {
+        return Structure.XML;
+    }
+
+    @Override
+    public Duration leastTimer() {
+        return confirmWithin;
+    }
+
+    /** RFC 5277, RFC 6470; whether a device really does, its hello says. */
+    @Override
+    public boolean notifies() {
+        return true;
+    }
+
+    @Override
     public boolean hasTimer() {
         return true;
     }

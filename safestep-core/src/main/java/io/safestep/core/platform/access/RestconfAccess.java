@@ -1,5 +1,7 @@
 package io.safestep.core.platform.access;
 
+import java.time.Duration;
+
 /**
  * RESTCONF over HTTPS (RFC 8040).
  *
@@ -20,6 +22,21 @@ public record RestconfAccess(String root, String startup, String save, String re
     @Override
     public boolean showsStartup() {
         return startup != null || save == null;
+    }
+
+    @Override
+    public Structure structure() {
+        return Structure.JSON;
+    }
+
+    @Override
+    public Duration leastTimer() {
+        return Duration.ZERO;
+    }
+
+    @Override
+    public boolean notifies() {
+        return false;
     }
 
     @Override
