@@ -4,7 +4,7 @@ import { Link, Navigate, Route, Routes } from "react-router";
 import { LoginPage } from "./session/LoginPage";
 import { PersonContext, useSessionQuery } from "./session/session";
 import { NowPage } from "./now/NowPage";
-import { Frame } from "./ui/Frame";
+import { Frame } from "./frame/Frame";
 import { ErrorBlock, Loading } from "./ui/Messages";
 
 const ChangesPage = lazy(() => import("./change/ChangesPage").then((m) => ({ default: m.ChangesPage })));

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import Button from "react-bootstrap/Button";
 import { api } from "../api/client";
 import type { Backup, BackupDifference } from "../api/types";
-import { Difference } from "../change/Difference";
+import { Difference } from "../lines/Difference";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 

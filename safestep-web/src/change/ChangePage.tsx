@@ -16,7 +16,8 @@ import { CloseRung } from "./CloseRung";
 import { DescribeFields } from "./DescribeFields";
 import { type Editor, useEditor } from "./editor";
 import { ladderOf, rungName, type RungName, rungs } from "./ladder";
-import { useChange, useNext, usePlacement, useRuns } from "./queries";
+import { useChange, useNext, usePlacement } from "./queries";
+import { useRuns } from "../run/queries";
 import { numberOf } from "./number";
 import { MovedGroups, WayOn } from "./WayOn";
 

@@ -8,9 +8,9 @@ import { api, type Problem } from "../api/client";
 import type { Change, CheckProposal, CheckWords } from "../api/types";
 import { useLibraryChecks, useReadable } from "../library/queries";
 import { count } from "../ui/words";
-import { CheckFields } from "./CheckFields";
-import { blankCheck, type CheckDraft, checkRequest, draftOf } from "./checks";
-import { CheckTrial } from "./CheckTrial";
+import { CheckFields } from "../check/CheckFields";
+import { blankCheck, type CheckDraft, checkRequest, draftOf } from "../check/checks";
+import { CheckTrial } from "../check/CheckTrial";
 
 interface Props {
   change: Change;

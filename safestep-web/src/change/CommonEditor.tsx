@@ -4,8 +4,8 @@ import type { CommonText, Complaint, TargetSummary } from "../api/types";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { count } from "../ui/words";
 import { type Common, commonOf, linesOf, namesIn, repeated, withText } from "./common";
-import type { Target } from "./content";
-import { LinesEditor } from "./LinesEditor";
+import type { Target } from "../draft/content";
+import { LinesEditor } from "../lines/LinesEditor";
 import { PoolFill } from "./PoolFill";
 import { type GridProps, SheetActions, TargetState, ValueGrid } from "./ValueGrid";
 

@@ -6,7 +6,7 @@ import { api, type Problem } from "../api/client";
 import type { Device, Group } from "../api/types";
 import { Loading } from "../ui/Messages";
 import { count } from "../ui/words";
-import { type Content, linesFor } from "./content";
+import { type Content, linesFor } from "../draft/content";
 
 interface Props {
   content: Content;

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { api } from "../api/client";
 import type { Change, TargetSummary } from "../api/types";
 import { count } from "../ui/words";
-import type { Target } from "./content";
+import type { Target } from "../draft/content";
 
 /** In short what would follow for each device, worked out for all together while they are written. */
 export function useSummaries(targets: Target[]): Map<string, TargetSummary> {

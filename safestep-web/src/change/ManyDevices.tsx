@@ -3,7 +3,7 @@ import { useTemplateVersion } from "../library/queries";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { count } from "../ui/words";
 import { CommonEditor } from "./CommonEditor";
-import type { Target } from "./content";
+import type { Target } from "../draft/content";
 import { Findings } from "./Findings";
 import { PoolFill } from "./PoolFill";
 import { commonOfValues, valuesOf } from "./templates";

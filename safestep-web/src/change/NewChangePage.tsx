@@ -5,8 +5,8 @@ import { useNavigate, useSearchParams } from "react-router";
 import { api, asProblem } from "../api/client";
 import type { Change } from "../api/types";
 import { ErrorBlock } from "../ui/Messages";
-import { type Content, linesFor, request } from "./content";
-import { usualOrder } from "./order";
+import { type Content, linesFor, request } from "../draft/content";
+import { usualOrder } from "../draft/order";
 import { DescribeFields } from "./DescribeFields";
 
 const blank: Content = {

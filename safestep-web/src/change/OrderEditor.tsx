@@ -2,7 +2,7 @@ import Form from "react-bootstrap/Form";
 import type { Problem } from "../api/client";
 import type { Change, FailureRule } from "../api/types";
 import { duration } from "../ui/time";
-import { failureRules, numberOrUsual, type OrderDraft, placed, placesOf } from "./order";
+import { failureRules, numberOrUsual, type OrderDraft, placed, placesOf } from "../draft/order";
 
 interface EditorProps {
   change: Change;

@@ -7,8 +7,8 @@ import { useDevices } from "../library/queries";
 import { Glyph } from "../ui/Glyph";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { count } from "../ui/words";
-import type { Target } from "./content";
-import { Complaints } from "./LinesEditor";
+import type { Target } from "../draft/content";
+import { Complaints } from "../lines/LinesEditor";
 import { choiceOf, kept, leftOut, undecided, WRITTEN } from "./takeover";
 
 interface Props {

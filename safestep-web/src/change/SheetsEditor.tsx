@@ -3,8 +3,8 @@ import Form from "react-bootstrap/Form";
 import type { Problem } from "../api/client";
 import type { Change, DeviceRow, PeerSheet } from "../api/types";
 import { useDevices, usePlatforms } from "../library/queries";
-import type { SheetDraft } from "./content";
-import { Complaints, LinesEditor } from "./LinesEditor";
+import type { SheetDraft } from "../draft/content";
+import { Complaints, LinesEditor } from "../lines/LinesEditor";
 
 interface Props {
   sheets: SheetDraft[];

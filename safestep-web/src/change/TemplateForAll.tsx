@@ -3,7 +3,7 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { useDevices, useTemplates } from "../library/queries";
 import { count } from "../ui/words";
-import { type Target, templateFor } from "./content";
+import { type Target, templateFor } from "../draft/content";
 
 /** Lets all devices of a platform use one template. */
 export function TemplateForAll({ targets, edit }: { targets: Target[]; edit: (targets: Target[]) => void }) {

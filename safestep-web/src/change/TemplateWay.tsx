@@ -7,8 +7,8 @@ import type { Build, Fulfilled, Template, Variable } from "../api/types";
 import { useDevices, useTemplates, useTemplateVersion } from "../library/queries";
 import { ValueFields } from "../library/ValueFields";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
-import type { Target } from "./content";
-import { Complaints } from "./LinesEditor";
+import type { Target } from "../draft/content";
+import { Complaints } from "../lines/LinesEditor";
 
 interface Props {
   number: number;

@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, asProblem, type Problem } from "../api/client";
 import type { Change } from "../api/types";
-import { type Content, contentOf, differs, request } from "./content";
+import { type Content, contentOf, differs, request } from "../draft/content";
 
 /** What an author has written and not saved yet, and what can be done with it. */
 export interface Editor {

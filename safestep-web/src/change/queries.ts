@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { api } from "../api/client";
-import type { Approval, Build, Change, Next, Placement, ReadCommand, RecordEntry, Run } from "../api/types";
+import type { Approval, Build, Change, Next, Placement, ReadCommand, RecordEntry } from "../api/types";
 
 export const useChange = (number: string) =>
   useQuery({
@@ -28,13 +28,6 @@ export const usePlacement = (number: number) =>
     queryKey: ["change", String(number), "booking"],
     queryFn: () => api.get<Placement>(`/api/changes/${number}/booking`),
     refetchInterval: 10_000,
-  });
-
-export const useRuns = (number: number) =>
-  useQuery({
-    queryKey: ["change", String(number), "runs"],
-    queryFn: () => api.get<Run[]>(`/api/changes/${number}/runs`),
-    refetchInterval: (query) => (query.state.data?.some((r) => !r.endedAt) ? 5_000 : false),
   });
 
 export const useBuild = (number: number, device: string | undefined, version: number) =>

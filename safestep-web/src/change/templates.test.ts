@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { withTable, withValue } from "./common";
-import { templateFor } from "./content";
+import { templateFor } from "../draft/content";
 import { commonOfValues, valuesOf } from "./templates";
 
 const targets = [

@@ -1,5 +1,5 @@
 import type { Common } from "./common";
-import type { Target } from "./content";
+import type { Target } from "../draft/content";
 
 /** The values of several devices for one template as a grid. */
 export function commonOfValues(targets: Target[], names: string[]): Common {

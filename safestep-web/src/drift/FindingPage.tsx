@@ -3,7 +3,7 @@ import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
 import { api } from "../api/client";
 import type { Finding } from "../api/types";
-import { Difference } from "../change/Difference";
+import { Difference } from "../lines/Difference";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";

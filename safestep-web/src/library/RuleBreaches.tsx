@@ -1,4 +1,4 @@
-import { usualOrder } from "../change/order";
+import { usualOrder } from "../draft/order";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, type ReactNode, useState } from "react";
 import Button from "react-bootstrap/Button";
@@ -6,7 +6,7 @@ import Form from "react-bootstrap/Form";
 import { Link, useNavigate } from "react-router";
 import { api, asProblem } from "../api/client";
 import type { Change, ConfigRule, DeviceRow, RuleBroken } from "../api/types";
-import { linesFor, request } from "../change/content";
+import { linesFor, request } from "../draft/content";
 import { useMay } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
 import { Status } from "../ui/Status";

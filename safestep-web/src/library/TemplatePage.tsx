@@ -6,7 +6,7 @@ import Form from "react-bootstrap/Form";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { api, asProblem } from "../api/client";
 import type { Complaint, Template, TemplateProblem, Trial, Variable } from "../api/types";
-import { LinesEditor } from "../change/LinesEditor";
+import { LinesEditor } from "../lines/LinesEditor";
 import { useMay } from "../session/session";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Run, RunCheck } from "../api/types";
-import { outcomes } from "../change/checks";
+import { outcomes } from "../check/checks";
 import { type Column, DataList } from "../ui/DataList";
 import { Glyph } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";

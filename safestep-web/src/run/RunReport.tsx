@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { Change, Run } from "../api/types";
-import { useRuns } from "../change/queries";
+import { useRuns } from "./queries";
 import { clockSeconds, dayAndTime } from "../ui/time";
 import { count } from "../ui/words";
 import { failureOf } from "./board";

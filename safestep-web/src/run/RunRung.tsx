@@ -5,7 +5,7 @@ import type { Change, Placement, Run } from "../api/types";
 import { inTheWay, keptBy } from "../calendar/freezes";
 import { useMay } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
-import { failureRules } from "../change/order";
+import { failureRules } from "../draft/order";
 import { clock, dayAndTime } from "../ui/time";
 import { count } from "../ui/words";
 import { RunBoard } from "./RunBoard";

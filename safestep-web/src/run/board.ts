@@ -1,6 +1,6 @@
 import type { Phase, Run, RunCheck, RunControl, RunDevice, RunLine, RunStep } from "../api/types";
 import vocabulary from "../api/vocabulary.json";
-import { outcomes } from "../change/checks";
+import { outcomes } from "../check/checks";
 import type { Shape } from "../ui/Glyph";
 import { clockSeconds } from "../ui/time";
 import { looks, phaseWords } from "../ui/words";

@@ -1,5 +1,5 @@
 import type { Change, Way } from "../api/types";
-import { type CheckDraft, checkRequest, draftOf } from "./checks";
+import { type CheckDraft, checkRequest, draftOf } from "../check/checks";
 import { type OrderDraft, orderOf } from "./order";
 
 /** Lines for a device that somebody else runs. */

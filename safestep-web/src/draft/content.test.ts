@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { blankCheck } from "./checks";
+import { blankCheck } from "../check/checks";
 import { type Content, differs, linesFor, request } from "./content";
 import { usualOrder } from "./order";
 

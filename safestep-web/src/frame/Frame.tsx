@@ -7,11 +7,11 @@ import { api } from "../api/client";
 import type { Device, FindingRow, Notice, Now } from "../api/types";
 import { useLogOut, usePerson } from "../session/session";
 import { HoursStrip } from "./HoursStrip";
-import { Mark } from "./Mark";
+import { Mark } from "../ui/Mark";
 import { SearchBox } from "./SearchBox";
-import { applyTheme, pinnedTheme, type Theme } from "./theme";
-import { clock, dayName, zonePlace } from "./time";
-import { useNow } from "./useNow";
+import { applyTheme, pinnedTheme, type Theme } from "../ui/theme";
+import { clock, dayName, zonePlace } from "../ui/time";
+import { useNow } from "../ui/useNow";
 
 /** Pages that belong to the devices, though their paths do not say so. */
 const aboutDevices = (path: string) => /^\/(bring-in|searches|groups|credentials|rounds|import)(\/|$)/.test(path);

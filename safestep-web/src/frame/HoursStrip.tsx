@@ -3,8 +3,8 @@ import { Link } from "react-router";
 import { api } from "../api/client";
 import type { Frozen, Opening } from "../api/types";
 import { inTheWay, placed } from "../calendar/freezes";
-import { clock, dayAndTime, duration, hour } from "./time";
-import { changeState } from "./words";
+import { clock, dayAndTime, duration, hour } from "../ui/time";
+import { changeState } from "../ui/words";
 
 const HOUR = 3_600_000;
 const BEFORE = 1 * HOUR;
