@@ -14,7 +14,7 @@ const floors = [
   ["device"],
 ];
 
-const directions = floors.flatMap((floor, height) =>
+const directions = floors.slice(0, -1).flatMap((floor, height) =>
   floor.map((folder) => ({
     files: [`src/${folder}/**/*.{ts,tsx}`],
     rules: {
