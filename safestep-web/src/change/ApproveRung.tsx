@@ -25,7 +25,8 @@ export function ApproveRung({ change }: { change: Change }) {
   const person = usePerson();
   const mayDecide = useMay("DECIDE_CHANGES");
   const approvals = useApprovals(change.number);
-  const next = useNext(change.number).data?.step;
+  const standing = useNext(change.number).data;
+  const next = standing?.step;
   const inReview = next?.kind === "DECIDE" || next?.kind === "RELEASE";
   const author = person.login === change.author;
   return (
@@ -62,8 +63,8 @@ export function ApproveRung({ change }: { change: Change }) {
         <p className="soft mt-2">You wrote this change, so somebody else has to decide about it.</p>
       )}
       {inReview && next.yours && mayDecide && <Decision change={change} />}
-      {next?.yours && (next.kind === "RELEASE" || next.kind === "REVIEW") && (
-        <EmergencyDecision change={change} release={next.kind === "RELEASE"} />
+      {(standing?.mayReview || (next?.kind === "RELEASE" && next.yours)) && (
+        <EmergencyDecision change={change} release={next?.kind === "RELEASE"} />
       )}
       {change.targets.length > 0 && (
         <>

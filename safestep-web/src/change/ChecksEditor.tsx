@@ -44,7 +44,7 @@ export function ChecksEditor({ change, checks, devices, problem, onChange }: Pro
         <div key={i} className="check-row">
           <div className="d-flex gap-2 align-items-baseline">
             <div className="flex-fill">
-              <b>{words[i]?.title ?? check.name}</b>
+              <b>{words[i]?.title ?? (check.name || `Check ${i + 1}`)}</b>
               {words[i] && <>: {words[i].expected}</>}
               {check.devices.length > 0 && <span className="soft"> · on {check.devices.join(", ")}</span>}
               {check.library && check.library !== check.name && <span className="soft"> · from {check.library}</span>}

@@ -18,6 +18,7 @@ const next: Next = {
     { rung: "BUILD", standing: "BLOCKED", fact: "4 commands · undo not proven" },
     { rung: "BOOK", standing: "NONE", fact: "an emergency needs no window" },
   ],
+  mayReview: false,
 };
 
 describe("the ladder", () => {

@@ -14,10 +14,8 @@ import io.safestep.core.change.Verdict;
 import io.safestep.core.next.ChangeFacts;
 import java.time.Clock;
 import java.util.Collection;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -27,9 +25,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 @Transactional
 public class Approvals {
-
-    private static final Set<ChangeState> AFTER_RUN =
-            EnumSet.of(ChangeState.COMPLETED, ChangeState.ROLLED_BACK, ChangeState.NEEDS_ATTENTION);
 
     private final ApprovalRepository repository;
     private final Changes changes;
@@ -111,7 +106,7 @@ public class Approvals {
     /** Looks at an emergency that has run, as an approver would have before. */
     public List<ApprovalView> review(int number, String comment, String login) {
         Change change = changes.lock(number);
-        if (!change.isEmergency() || !AFTER_RUN.contains(change.state())) {
+        if (!change.isEmergency() || !change.state().hasRun()) {
             throw ProblemException.refused("Only an emergency that has run is reviewed afterwards.");
         }
         if (!FourEyes.mayDecide(change.author().login(), login)) {

@@ -64,8 +64,12 @@ public class NextSteps {
     /** A change with what it waits for. */
     public record Waiting(Outline change, NextStep step) {}
 
-    /** What is next for a change, and how far each rung of it is. */
-    public record Standing(NextStep step, List<Ladder.Step> ladder) {}
+    /**
+     * What is next for a change, and how far each rung of it is.
+     *
+     * @param mayReview the one who asks may review it afterwards, beside whatever else is next
+     */
+    public record Standing(NextStep step, List<Ladder.Step> ladder, boolean mayReview) {}
 
     /** Every change that is not over, for somebody, what was moved last first. */
     public List<Waiting> open(Person person) {
@@ -90,18 +94,14 @@ public class NextSteps {
         Outline change = outlines.numbered(number);
         Gathered gathered = gather(List.of(change));
         ChangeFacts facts = gathered.facts(change);
+        Viewer viewer = viewer(person, change.author());
         boolean outlook =
                 facts.booked() == null && !facts.emergency() && !facts.state().ended();
         return new Standing(
-                NextStep.of(facts, viewer(person, change.author()), wall()),
+                NextStep.of(facts, viewer, wall()),
                 Ladder.of(
-                        facts,
-                        build(change),
-                        outlook
-                                ? schedule.outlook(gathered.work().get(change.id()))
-                                        .orElse(null)
-                                : null,
-                        wall()));
+                        facts, build(change), outlook ? schedule.outlook(change).orElse(null) : null, wall()),
+                NextStep.reviewDue(facts) && viewer.decides() && !viewer.author());
     }
 
     private static Ladder.Build build(Outline change) {
@@ -116,7 +116,6 @@ public class NextSteps {
     /** What is known of some changes. */
     private record Gathered(
             Instant now,
-            Map<Long, RunWork> work,
             Map<Long, ChangeFacts.Review> reviews,
             Map<Long, ChangeFacts.Booked> bookings,
             Map<Long, ChangeFacts.Run> runs) {
@@ -136,13 +135,11 @@ public class NextSteps {
     }
 
     private Gathered gather(Collection<Outline> changes) {
-        Map<Long, RunWork> work = outlines.work(changes);
         return new Gathered(
                 clock.instant(),
-                work,
                 approvals.reviews(changes),
-                schedule.bookings(work.values()),
-                runs.latest(work.keySet()));
+                schedule.bookings(changes),
+                runs.latest(changes.stream().map(Outline::id).toList()));
     }
 
     /** What a person may do about a change of that author. */

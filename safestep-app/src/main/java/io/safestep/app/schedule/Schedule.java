@@ -17,6 +17,7 @@ import io.safestep.app.schedule.windows.Windows;
 import io.safestep.app.schedule.windows.Windows.Opening;
 import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.change.ChangeAction;
+import io.safestep.core.change.ChangeState;
 import io.safestep.core.next.ChangeFacts;
 import io.safestep.core.next.Ladder;
 import io.safestep.core.schedule.Fit;
@@ -31,6 +32,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
@@ -148,16 +151,33 @@ public class Schedule {
                         .toList());
     }
 
-    /** Where changes are booked, by their ids; those that are not are missing. Asked for all at once. */
+    /**
+     * Where changes are booked, by their ids; those that are not are missing. Asked for all at once. How much room there is
+     * is reckoned only for those that have still to run.
+     */
     @Transactional(readOnly = true)
-    public Map<Long, ChangeFacts.Booked> bookings(Collection<RunWork> work) {
+    public Map<Long, ChangeFacts.Booked> bookings(Collection<Outline> changes) {
         Instant now = clock.instant();
-        Rooms.Reckoned reckoned = rooms.of(work);
+        Map<Long, Outline> byId = changes.stream().collect(Collectors.toMap(Outline::id, Function.identity()));
+        List<Booking> booked = bookings.findByChangeIdInAndCancelledAtIsNull(byId.keySet());
+        List<Outline> waiting = booked.stream()
+                .map(b -> byId.get(b.changeId()))
+                .filter(c -> c.state() == ChangeState.BOOKED)
+                .toList();
+        Rooms.Reckoned reckoned = rooms.of(outlines.work(waiting).values());
         Map<Long, ChangeFacts.Booked> found = new HashMap<>();
-        bookings.findByChangeIdInAndCancelledAtIsNull(
-                        work.stream().map(RunWork::changeId).toList())
-                .forEach(b -> found.put(b.changeId(), facts(b, reckoned.room(b.changeId(), b.occurrence(), now))));
+        booked.forEach(b -> found.put(
+                b.changeId(),
+                byId.get(b.changeId()).state() == ChangeState.BOOKED
+                        ? facts(b, reckoned.room(b.changeId(), b.occurrence(), now))
+                        : past(b)));
         return found;
+    }
+
+    /** Of a change that has begun to run: its room is the run's own now. */
+    private static ChangeFacts.Booked past(Booking booking) {
+        return new ChangeFacts.Booked(
+                booking.occurrence(), booking.occurrence().end(), booking.automatic(), true, null, null);
     }
 
     private ChangeFacts.Booked facts(Booking booking, Room room) {
@@ -172,13 +192,12 @@ public class Schedule {
 
     /** Where a change that is not booked would fit first; empty when it does not in the next days. */
     @Transactional(readOnly = true)
-    public Optional<Ladder.Outlook> outlook(RunWork work) {
+    public Optional<Ladder.Outlook> outlook(Outline change) {
         Instant now = clock.instant();
-        Rooms.Reckoned reckoned = rooms.of(List.of(work));
+        Rooms.Reckoned reckoned = rooms.of(outlines.work(List.of(change)).values());
         return windows.openings(now, now.plus(AHEAD)).stream()
                 .flatMap(o -> {
-                    Fit fit =
-                            reckoned.room(work.changeId(), o.occurrence(), now).fit();
+                    Fit fit = reckoned.room(change.id(), o.occurrence(), now).fit();
                     return fit.fits()
                             ? Stream.of(new Ladder.Outlook(
                                     o.occurrence().start(), o.occurrence().contains(now), fit.spare()))

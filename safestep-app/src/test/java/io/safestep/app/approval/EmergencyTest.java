@@ -66,6 +66,10 @@ class EmergencyTest extends SafeStepTest {
         Answer unreviewed = story.manager().post(path + "/closure", Map.of("note", "Works again."));
         assertThat(unreviewed.status()).isEqualTo(409);
         assertThat(unreviewed.detail()).contains("has to review it first");
+        assertThat(story.approver().get(path + "/next").body().path("mayReview").asBoolean())
+                .isTrue();
+        assertThat(operator.get(path + "/next").body().path("mayReview").asBoolean())
+                .isFalse();
         assertThat(operator.post(path + "/review", Map.of("comment", "Fine.")).status())
                 .as("who may not approve may not review")
                 .isEqualTo(403);

@@ -30,6 +30,11 @@ public enum ChangeState {
         return this == DRAFT || this == RETURNED || this == IN_REVIEW || this == APPROVED;
     }
 
+    /** A run of it has come to its end, and nobody has closed it. */
+    public boolean hasRun() {
+        return this == COMPLETED || this == ROLLED_BACK || this == NEEDS_ATTENTION;
+    }
+
     public boolean ended() {
         return this == CLOSED || this == REJECTED || this == WITHDRAWN;
     }

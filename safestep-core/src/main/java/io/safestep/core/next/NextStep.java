@@ -71,6 +71,14 @@ public record NextStep(
         return new Words(change, viewer, clock).next();
     }
 
+    /**
+     * Whether a change is an emergency that ran before anybody who may approve had looked at it. It is reviewed before it is
+     * closed, in whatever way it ended.
+     */
+    public static boolean reviewDue(ChangeFacts change) {
+        return change.emergency() && change.state().hasRun() && !change.review().looked();
+    }
+
     /** @param change what is known; @param viewer who asks */
     private record Words(ChangeFacts change, Viewer viewer, WallClock clock) {
 
@@ -82,8 +90,7 @@ public record NextStep(
                 case APPROVED -> change.emergency() ? startAtOnce() : book();
                 case BOOKED -> change.booked() == null ? book() : booked(change.booked());
                 case RUNNING -> running();
-                case COMPLETED, ROLLED_BACK ->
-                    change.emergency() && !change.review().looked() ? review() : close();
+                case COMPLETED, ROLLED_BACK -> reviewDue(change) ? review() : close();
                 case NEEDS_ATTENTION -> stuck();
                 case CLOSED, REJECTED, WITHDRAWN -> over();
             };
@@ -301,7 +308,8 @@ public record NextStep(
             return step(
                     STUCK,
                     subject() + " is stuck",
-                    run == null || run.verdict() == null ? "Not everything could be undone." : run.verdict(),
+                    (run == null || run.verdict() == null ? "Not everything could be undone." : run.verdict())
+                            + (reviewDue(change) ? " It ran before it was approved, and has to be reviewed, too." : ""),
                     "a way on",
                     Standing.FAILED,
                     Rung.RUN,

@@ -94,6 +94,26 @@ class NextStepTest {
                 .isEqualTo(Kind.CLOSE);
     }
 
+    /** Two people may leave a stuck one as it is, which closes it: until then it has to be reviewed like any other. */
+    @ParameterizedTest
+    @EnumSource(ChangeState.class)
+    void aReviewIsDueHoweverAnEmergencyEnded(ChangeState state) {
+        boolean ran = state == ChangeState.COMPLETED
+                || state == ChangeState.ROLLED_BACK
+                || state == ChangeState.NEEDS_ATTENTION;
+        assertThat(NextStep.reviewDue(emergency(state, Review.NONE))).isEqualTo(ran);
+        assertThat(NextStep.reviewDue(emergency(state, new Review(decided(Verdict.REVIEWED), null, true))))
+                .isFalse();
+        assertThat(NextStep.reviewDue(in(state))).isFalse();
+    }
+
+    @Test
+    void aStuckEmergencySaysThatItHasToBeReviewedToo() {
+        NextStep stuck = next(emergency(ChangeState.NEEDS_ATTENTION, Review.NONE), OTHER_ENGINEER);
+        assertThat(stuck.kind()).isEqualTo(Kind.STUCK);
+        assertThat(stuck.sentence()).endsWith("has to be reviewed, too.");
+    }
+
     @Test
     void aWindowIsChosenByTheAuthorOrWhoPlans() {
         assertThat(next(in(ChangeState.APPROVED), AUTHOR).yours()).isTrue();
