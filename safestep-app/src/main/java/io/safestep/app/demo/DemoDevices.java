@@ -2,6 +2,7 @@ package io.safestep.app.demo;
 
 import io.safestep.app.credential.Credentials;
 import io.safestep.app.credential.Credentials.Wanted;
+import io.safestep.app.device.DeviceRecords;
 import io.safestep.app.device.DeviceRole;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.NewDevice;
@@ -39,6 +40,7 @@ class DemoDevices {
 
     private final PracticeNetworkClient practice;
     private final Devices devices;
+    private final DeviceRecords records;
     private final Cabling cabling;
     private final Credentials credentials;
     private final TransactionTemplate transaction;
@@ -47,12 +49,14 @@ class DemoDevices {
     DemoDevices(
             PracticeNetworkClient practice,
             Devices devices,
+            DeviceRecords records,
             Cabling cabling,
             Credentials credentials,
             TransactionTemplate transaction,
             Clock clock) {
         this.practice = practice;
         this.devices = devices;
+        this.records = records;
         this.cabling = cabling;
         this.credentials = credentials;
         this.transaction = transaction;
@@ -70,7 +74,7 @@ class DemoDevices {
         found.stream().filter(d -> !known.contains(d.name())).forEach(d -> add(d, person));
         transaction.executeWithoutResult(t -> found.stream()
                 .filter(d -> d.partner() != null && !known.contains(d.name()))
-                .forEach(d -> devices.pair(d.name(), d.partner())));
+                .forEach(d -> records.pair(d.name(), d.partner())));
         addCabling(found);
     }
 
@@ -99,7 +103,7 @@ class DemoDevices {
 
     private void add(PracticeDevice device, String person) {
         transaction.executeWithoutResult(t -> {
-            devices.ensure(
+            records.ensure(
                     new NewDevice(
                             device.name(),
                             device.address(),
@@ -114,7 +118,7 @@ class DemoDevices {
                     person);
             // The core stays in observe, so that there are devices that may only be read.
             if (!device.role().equals("core")) {
-                devices.setStance(device.name(), Stance.MANAGED, person);
+                records.setStance(device.name(), Stance.MANAGED, person);
             }
         });
     }

@@ -24,10 +24,12 @@ import org.springframework.web.bind.annotation.RestController;
 class DeviceController {
 
     private final Devices devices;
+    private final DeviceRecords records;
     private final DeviceIdentities identities;
 
-    DeviceController(Devices devices, DeviceIdentities identities) {
+    DeviceController(Devices devices, DeviceRecords records, DeviceIdentities identities) {
         this.devices = devices;
+        this.records = records;
         this.identities = identities;
     }
 
@@ -82,7 +84,7 @@ class DeviceController {
             @PathVariable String name,
             @Valid @RequestBody StanceRequest request,
             @AuthenticationPrincipal SignedIn me) {
-        devices.setStance(name, request.stance(), me.login());
+        records.setStance(name, request.stance(), me.login());
         return devices.viewOf(name);
     }
 
@@ -92,7 +94,7 @@ class DeviceController {
             @PathVariable String name,
             @Valid @RequestBody RecordRequest request,
             @AuthenticationPrincipal SignedIn me) {
-        devices.change(
+        records.change(
                 name,
                 new DeviceRecord(
                         request.address().strip(),

@@ -6,6 +6,7 @@ import io.safestep.app.credential.Credentials;
 import io.safestep.app.credential.Place;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.DevicePorts;
+import io.safestep.app.device.DeviceRecords;
 import io.safestep.app.device.DeviceRole;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.NewDevice;
@@ -46,6 +47,7 @@ class Additions {
 
     private final SearchResultRepository results;
     private final Devices devices;
+    private final DeviceRecords records;
     private final Groups groups;
     private final Credentials credentials;
     private final CredentialChoice choice;
@@ -57,6 +59,7 @@ class Additions {
     Additions(
             SearchResultRepository results,
             Devices devices,
+            DeviceRecords records,
             Groups groups,
             Credentials credentials,
             CredentialChoice choice,
@@ -66,6 +69,7 @@ class Additions {
             TransactionTemplate transaction) {
         this.results = results;
         this.devices = devices;
+        this.records = records;
         this.groups = groups;
         this.credentials = credentials;
         this.choice = choice;
@@ -227,7 +231,7 @@ class Additions {
                             ? wanted.name() + " was added already."
                             : "Only new devices can be added. " + result.words());
         }
-        Device device = devices.add(
+        Device device = records.add(
                 new NewDevice(
                         wanted.name(),
                         result.address(),
@@ -268,7 +272,7 @@ class Additions {
         if (there) {
             Device device = devices.named(wanted.name());
             if (device.partner() == null || !device.partner().name().equals(partner)) {
-                devices.pair(wanted.name(), partner);
+                records.pair(wanted.name(), partner);
             }
         }
         results.findBySearchIdAndIdIn(searchId, List.of(wanted.resultId()))

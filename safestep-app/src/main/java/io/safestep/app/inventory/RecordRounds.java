@@ -3,6 +3,7 @@ package io.safestep.app.inventory;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.credential.Credentials;
 import io.safestep.app.credential.Place;
+import io.safestep.app.device.DeviceRecords;
 import io.safestep.app.device.DeviceRules;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Stance;
@@ -22,7 +23,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 class RecordRounds {
 
     @Bean
-    RoundAction stanceRound(Devices devices) {
+    RoundAction stanceRound(DeviceRecords records) {
         return new RecordRound(
                 "SET_STANCE",
                 "Set stance",
@@ -33,7 +34,7 @@ class RecordRounds {
                     }
                 },
                 (device, stance, person) ->
-                        devices.setStance(device, Stance.valueOf(stance.toUpperCase(Locale.ROOT)), person)
+                        records.setStance(device, Stance.valueOf(stance.toUpperCase(Locale.ROOT)), person)
                                 ? "Is " + stance + " now."
                                 : "Was " + stance + " already.");
     }
@@ -46,24 +47,24 @@ class RecordRounds {
     }
 
     @Bean
-    RoundAction addLabelRound(Devices devices) {
+    RoundAction addLabelRound(DeviceRecords records) {
         return new RecordRound(
                 "ADD_LABEL",
                 "Add label",
                 Right.WRITE_DEVICES,
                 RecordRounds::checkLabel,
                 (device, label, person) ->
-                        devices.addLabel(device, label, person) ? "Has the label now." : "Had the label already.");
+                        records.addLabel(device, label, person) ? "Has the label now." : "Had the label already.");
     }
 
     @Bean
-    RoundAction removeLabelRound(Devices devices) {
+    RoundAction removeLabelRound(DeviceRecords records) {
         return new RecordRound(
                 "REMOVE_LABEL",
                 "Remove label",
                 Right.WRITE_DEVICES,
                 RecordRounds::checkLabel,
-                (device, label, person) -> devices.removeLabel(device, label, person)
+                (device, label, person) -> records.removeLabel(device, label, person)
                         ? "Has the label no more."
                         : "Did not have the label.");
     }

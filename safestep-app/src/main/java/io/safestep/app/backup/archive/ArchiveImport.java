@@ -9,6 +9,7 @@ import io.safestep.app.backup.stored.ConfigContents;
 import io.safestep.app.backup.stored.Occasion;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.DevicePorts;
+import io.safestep.app.device.DeviceRecords;
 import io.safestep.app.device.DeviceRole;
 import io.safestep.app.device.DeviceRules;
 import io.safestep.app.device.Devices;
@@ -62,6 +63,7 @@ public class ArchiveImport {
     private final BackupRepository repository;
     private final ConfigContents contents;
     private final Devices devices;
+    private final DeviceRecords records;
     private final Platforms platforms;
     private final DevicePorts ports;
     private final AuditLog audit;
@@ -71,6 +73,7 @@ public class ArchiveImport {
             BackupRepository repository,
             ConfigContents contents,
             Devices devices,
+            DeviceRecords records,
             Platforms platforms,
             DevicePorts ports,
             AuditLog audit,
@@ -78,6 +81,7 @@ public class ArchiveImport {
         this.repository = repository;
         this.contents = contents;
         this.devices = devices;
+        this.records = records;
         this.platforms = platforms;
         this.ports = ports;
         this.audit = audit;
@@ -131,7 +135,7 @@ public class ArchiveImport {
                     "file", "Nothing was imported: " + result.problems().get(0));
         }
         for (Row row : read.rows) {
-            Device device = devices.ensure(row.asNew(), person);
+            Device device = records.ensure(row.asNew(), person);
             if (!isKnown(device.id(), row)) {
                 store(device.id(), row, person);
             }
@@ -158,7 +162,7 @@ public class ArchiveImport {
                     .filter(p -> p.partner() == null || p.partner().name().equals(name))
                     .isPresent();
             if (free && !name.equals(partner)) {
-                devices.pair(name, partner);
+                records.pair(name, partner);
             }
         });
     }
