@@ -92,7 +92,7 @@ export function WayOn({ change, next, editor, rung }: WayOnProps) {
         ) : undefined
       }
     >
-      {next.sentence}
+      {next.verdict} {next.sentence}
     </Block>
   );
 }

@@ -7,6 +7,7 @@ const next: Next = {
     kind: "FINISH",
     title: "Finish CR-1042",
     sentence: "It is a draft.",
+    verdict: null,
     brief: "you",
     tone: "GOING",
     rung: "BUILD",

@@ -63,7 +63,7 @@ class RunNotices {
         String title = facts.subject() + " " + run.state().word(run.written());
         people.known(run.author()).ifPresent(p -> {
             NextStep step = step(facts, p, run.author());
-            tell(p, NoticeKind.RUN_ENDED, run.number(), title, step.sentence());
+            tell(p, NoticeKind.RUN_ENDED, run.number(), title, text(step));
         });
     }
 
@@ -75,8 +75,12 @@ class RunNotices {
         return NextStep.of(facts, NextSteps.viewer(person, author), new WallClock(settings.zone()));
     }
 
+    private static String text(NextStep step) {
+        return step.verdict() == null ? step.sentence() : step.verdict() + " " + step.sentence();
+    }
+
     private void tell(Person person, NoticeKind kind, int number, NextStep step) {
-        tell(person, kind, number, step.title(), step.sentence());
+        tell(person, kind, number, step.title(), text(step));
     }
 
     private void tell(Person person, NoticeKind kind, int number, String title, String text) {

@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param title what is to be done, or stands, with the change named: {@code Book CR-1042}
  * @param sentence what it waits for, in one or two sentences
+ * @param verdict how its run ended, as a sentence, where that is what it waits with; null where it is not
  * @param brief the same in a few words, for a list: {@code a window}; empty when it waits for nothing
  * @param tone how bad or good that is
  * @param rung where it is done
@@ -24,6 +25,7 @@ public record NextStep(
         Kind kind,
         String title,
         String sentence,
+        @Nullable String verdict,
         String brief,
         Standing tone,
         Rung rung,
@@ -274,7 +276,7 @@ public record NextStep(
                     mayDecide()
                             ? "Review " + subject() + ", which ran as an emergency"
                             : subject() + " waits for a review",
-                    ended() + "It ran before it was approved: somebody who may approve reviews it before it is closed.",
+                    "It ran before it was approved: somebody who may approve reviews it before it is closed.",
                     mayDecide() ? "your review" : "a review",
                     outcome(),
                     Rung.APPROVE,
@@ -286,7 +288,7 @@ public record NextStep(
             return step(
                     CLOSE,
                     "Close " + subject(),
-                    ended() + "It needs a note of how it went.",
+                    "It needs a note of how it went.",
                     viewer.author() ? "your note" : "a note",
                     outcome(),
                     Rung.CLOSE,
@@ -298,17 +300,11 @@ public record NextStep(
             return change.state() == ChangeState.ROLLED_BACK ? Standing.UNDONE : Standing.DONE;
         }
 
-        private String ended() {
-            Run run = change.run();
-            return run == null || run.verdict() == null ? "" : run.verdict() + " ";
-        }
-
         private NextStep stuck() {
-            Run run = change.run();
             return step(
                     STUCK,
                     subject() + " is stuck",
-                    (run == null || run.verdict() == null ? "Not everything could be undone." : run.verdict())
+                    "Not everything could be undone."
                             + (reviewDue(change) ? " It ran before it was approved, and has to be reviewed, too." : ""),
                     "a way on",
                     Standing.FAILED,
@@ -326,7 +322,7 @@ public record NextStep(
             return count == 1 ? "1 device" : count + " devices";
         }
 
-        private static NextStep step(
+        private NextStep step(
                 Kind kind,
                 String title,
                 String sentence,
@@ -335,7 +331,10 @@ public record NextStep(
                 Rung rung,
                 @Nullable String action,
                 boolean yours) {
-            return new NextStep(kind, title, sentence, brief, tone, rung, action, yours);
+            String verdict = change.state().hasRun() && change.run() != null
+                    ? change.run().verdict()
+                    : null;
+            return new NextStep(kind, title, sentence, verdict, brief, tone, rung, action, yours);
         }
     }
 }

@@ -181,7 +181,8 @@ class NextStepTest {
         assertThat(next(undone, AUTHOR))
                 .returns(Kind.CLOSE, NextStep::kind)
                 .returns(Standing.UNDONE, NextStep::tone)
-                .returns("Undone because of a stop. It needs a note of how it went.", NextStep::sentence)
+                .returns("It needs a note of how it went.", NextStep::sentence)
+                .returns("Undone because of a stop.", NextStep::verdict)
                 .returns(true, NextStep::yours);
         assertThat(next(undone, OTHER_ENGINEER).yours()).isFalse();
         assertThat(next(undone, OTHER_ENGINEER).action()).isEqualTo("Close it");
@@ -195,7 +196,8 @@ class NextStepTest {
         assertThat(next(stuck, OTHER_ENGINEER))
                 .returns(Kind.STUCK, NextStep::kind)
                 .returns(true, NextStep::yours)
-                .returns("brn-gw-b holds half of it.", NextStep::sentence);
+                .returns("Not everything could be undone.", NextStep::sentence)
+                .returns("brn-gw-b holds half of it.", NextStep::verdict);
         assertThat(next(stuck, APPROVER).yours()).isFalse();
     }
 
