@@ -2,12 +2,15 @@ import { useId } from "react";
 import Form from "react-bootstrap/Form";
 import type { CheckDefinition, Expectation, ExtractionKind, LookKind, Readable } from "../api/types";
 import {
+  argumentsOf,
+  asksPerson,
   blankCheck,
   type CheckDraft,
   choiceOf,
   expectations,
   expectationsOf,
   knownBefore,
+  longestSettling,
   lookingAt,
   otherLooks,
 } from "./checks";
@@ -49,7 +52,8 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
   const set = (part: Partial<CheckDraft>) => onChange({ ...check, ...part });
   const take = (part: Partial<CheckDraft["extraction"]>) => set({ extraction: { ...check.extraction, ...part } });
   const read = reads.find((r) => r.name === check.read);
-  const wanted = check.kind === "TCP" ? ["address", "port"] : check.kind === "READ" ? (read?.arguments ?? []) : [];
+  const wanted = argumentsOf(check.kind, read);
+  const asks = asksPerson(check.kind);
   const valueOf = expectations[check.expectation].asked;
   const amount = ["AT_LEAST", "AT_MOST", "WITHIN_SHARE"].includes(check.expectation);
   const told = (field: string) => error(field) && <div className="harm">{error(field)}</div>;
@@ -107,7 +111,7 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
             {told(name)}
           </Form.Group>
         ))}
-        {check.kind === "CONFIRM" ? (
+        {asks ? (
           <Form.Group controlId={`${id}-question`} className="flex-fill">
             <Form.Label>The question, to be answered with yes or no</Form.Label>
             <Form.Control
@@ -158,7 +162,7 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
       </div>
       <details open={differsFromUsual(check) || hasError(error)}>
         <summary>
-          {check.kind === "CONFIRM" ? "Waits" : "Settles within"} {check.settleSeconds} s,{" "}
+          {asks ? "Waits" : "Settles within"} {check.settleSeconds} s,{" "}
           {check.severity === "FAIL" ? "a failure counts" : "only warns"}; more
         </summary>
         <div className="fields">
@@ -174,11 +178,11 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
             />
           </Form.Group>
           <Form.Group controlId={`${id}-settle`}>
-            <Form.Label>{check.kind === "CONFIRM" ? "Waits for an answer (s)" : "May settle for (s)"}</Form.Label>
+            <Form.Label>{asks ? "Waits for an answer (s)" : "May settle for (s)"}</Form.Label>
             <Form.Control
               type="number"
               min={0}
-              max={check.kind === "CONFIRM" ? 7200 : 600}
+              max={longestSettling(check.kind)}
               style={{ width: 110 }}
               disabled={disabled}
               value={check.settleSeconds}
@@ -187,7 +191,7 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
             />
             {told("settleSeconds")}
           </Form.Group>
-          {check.kind !== "CONFIRM" && (
+          {!asks && (
             <Form.Group controlId={`${id}-stays`}>
               <Form.Label>Stays so for (s)</Form.Label>
               <Form.Control
@@ -203,7 +207,7 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
               {told("staysSeconds")}
             </Form.Group>
           )}
-          {check.kind !== "CONFIRM" && (
+          {!asks && (
             <Form.Group controlId={`${id}-every`}>
               <Form.Label>Looks again every (s)</Form.Label>
               <Form.Control
@@ -342,7 +346,7 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
               {told("before")}
             </Form.Group>
           )}
-          {devices && check.kind !== "CONFIRM" && (
+          {devices && !asks && (
             <Form.Group controlId={`${id}-until`}>
               <Form.Label>May be incomplete until</Form.Label>
               <Form.Control

@@ -7,7 +7,7 @@ import type { CheckTrial as Trial } from "../api/types";
 import { useMay } from "../session/session";
 import { Glyph } from "../ui/Glyph";
 import { ErrorBlock } from "../ui/Messages";
-import { type CheckDraft, checkRequest } from "./checks";
+import { asksPerson, type CheckDraft, checkRequest } from "./checks";
 
 /** Looks now, on a live device. Nothing is written to the device. */
 export function CheckTrial({ check, devices }: { check: CheckDraft; devices: string[] }) {
@@ -22,7 +22,7 @@ export function CheckTrial({ check, devices }: { check: CheckDraft; devices: str
         check: { ...checkRequest(check), devices: [], notYetUntil: null },
       }),
   });
-  if (!may || check.kind === "CONFIRM") {
+  if (!may || asksPerson(check.kind)) {
     return null;
   }
   const problem = trial.error ? asProblem(trial.error) : null;

@@ -100,7 +100,7 @@ export function checkRequest(c: CheckDraft) {
     name: filled(c.name),
     kind: c.kind,
     read: c.kind === "READ" ? c.read : null,
-    arguments: c.kind === "READ" || c.kind === "TCP" ? c.arguments : {},
+    arguments: c.kind === "READ" || kinds[c.kind].arguments.length > 0 ? c.arguments : {},
     from: c.from,
     question: filled(c.question),
     extraction: {
@@ -132,7 +132,28 @@ export const expectations: Record<Expectation, { words: string; asked: string | 
 /** An expectation as it stands in a list to choose from: what is written beside it has a field of its own. */
 export const choiceOf = (e: Expectation) => expectations[e].words.replace("{value}", "…").replace(/ …$/, "");
 
-const kinds: Record<LookKind, { title: string; expectations: string[] }> = vocabulary.looks;
+interface LookWords {
+  title: string;
+  expectations: string[];
+  /** What it always has to be told. */
+  arguments: string[];
+  /** Whether a person looks, and is waited for. */
+  asksPerson: boolean;
+  /** In seconds. */
+  longestSettling: number;
+}
+
+const kinds: Record<LookKind, LookWords> = vocabulary.looks;
+
+/** Whether a person answers. */
+export const asksPerson = (kind: LookKind) => kinds[kind].asksPerson;
+
+/** For how many seconds it may be waited at most. */
+export const longestSettling = (kind: LookKind) => kinds[kind].longestSettling;
+
+/** What has to be told where this is looked at. */
+export const argumentsOf = (kind: LookKind, read: Readable | undefined) =>
+  kind === "READ" ? (read?.arguments ?? []) : kinds[kind].arguments;
 
 /** What is looked at beside read commands. */
 export const otherLooks = (Object.keys(kinds) as LookKind[])
@@ -150,7 +171,7 @@ export function lookingAt(c: CheckDraft, kind: LookKind, read: Readable | undefi
   const possible = expectationsOf(kind);
   const answers = read?.name.startsWith("ping") || read?.name.startsWith("probe");
   const expectation = answers ? "REACHABLE" : possible.includes(c.expectation) ? c.expectation : possible[0]!;
-  const wanted = kind === "TCP" ? ["address", "port"] : (read?.arguments ?? []);
+  const wanted = argumentsOf(kind, read);
   return {
     ...c,
     kind,
@@ -158,7 +179,7 @@ export function lookingAt(c: CheckDraft, kind: LookKind, read: Readable | undefi
     arguments: Object.fromEntries(Object.entries(c.arguments).filter(([name]) => wanted.includes(name))),
     expectation,
     before: expectation === "REACHABLE" ? "PASSES" : knownBefore(expectation) ? c.before : "ANY",
-    settleSeconds: kind === "CONFIRM" ? 900 : c.settleSeconds > 600 ? 15 : c.settleSeconds,
+    settleSeconds: asksPerson(kind) ? 900 : c.settleSeconds > longestSettling(kind) ? 15 : c.settleSeconds,
     extraction: kind === "READ" ? c.extraction : blankCheck.extraction,
   };
 }

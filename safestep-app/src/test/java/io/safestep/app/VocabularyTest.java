@@ -20,7 +20,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Function;
@@ -71,8 +70,13 @@ class VocabularyTest {
     }
 
     private static Map<String, Object> look(LookKind kind) {
-        List<String> expectations = kind.expectations().stream().map(Enum::name).toList();
-        return Map.of("title", kind.title(), "expectations", expectations);
+        Map<String, Object> words = new LinkedHashMap<>();
+        words.put("title", kind.title());
+        words.put("expectations", kind.expectations().stream().map(Enum::name).toList());
+        words.put("arguments", kind.arguments());
+        words.put("asksPerson", kind.asksPerson());
+        words.put("longestSettling", kind.longestSettling());
+        return words;
     }
 
     private static Map<String, Object> expectation(Expectation expected) {

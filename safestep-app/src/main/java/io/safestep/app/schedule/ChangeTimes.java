@@ -55,7 +55,7 @@ public class ChangeTimes {
     private PhaseTimes phases(RunWork work, Map<String, Map<Phase, Duration>> known) {
         // How long people take to answer is not reckoned with: the turn-back point comes nearer while they do.
         Duration settle = work.checks().stream()
-                .filter(c -> c.look().kind() != LookKind.CONFIRM)
+                .filter(c -> !c.look().kind().asksPerson())
                 .map(c -> Duration.ofSeconds(c.settleSeconds() + c.stays()).plus(lastLook(c.look(), work.parts())))
                 .max(Comparator.naturalOrder())
                 .orElse(Duration.ZERO);

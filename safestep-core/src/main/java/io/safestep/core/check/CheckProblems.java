@@ -20,9 +20,6 @@ public final class CheckProblems {
     /** A BGP hold time of nine minutes is rare; more is refused, so that no window is spent on waiting alone. */
     private static final int LONGEST_STAY = 900;
 
-    private static final int LONGEST_SETTLING = 600;
-    private static final int LONGEST_QUESTION = 7_200;
-
     /** This host, loopback and link-local addresses (RFC 6890). */
     private static final Pattern OWN_MACHINE = Pattern.compile("^(?:0|127|169\\.254)\\.");
 
@@ -49,32 +46,34 @@ public final class CheckProblems {
     private void look() {
         Look look = check.look();
         Map<String, String> arguments = look.arguments();
-        boolean asks = look.kind() == LookKind.CONFIRM;
-        if (asks && (look.question() == null || look.question().isBlank())) {
+        if (look.kind().asksPerson()
+                && (look.question() == null || look.question().isBlank())) {
             add("question", "Write the question that a person answers with yes or no.");
         }
         if (look.kind() == LookKind.READ && (look.read() == null || look.read().isBlank())) {
             add("read", "Choose what to look at.");
         }
-        if (look.kind() == LookKind.TCP && !arguments.containsKey("address")) {
-            add("address", "Enter an IPv4 address, such as 10.77.8.20.");
-        }
-        if (look.kind() == LookKind.TCP && !arguments.containsKey("port")) {
-            add("port", "Enter a port from 1 to 65535.");
-        }
-        if (look.kind() == LookKind.TCP
+        look.kind().arguments().stream()
+                .filter(name -> !arguments.containsKey(name))
+                .forEach(name -> add(name, wanted(name)));
+        if (look.kind().looker() == LookKind.Looker.SAFE_STEP
                 && OWN_MACHINE.matcher(arguments.getOrDefault("address", "")).find()) {
             add(
                     "address",
                     "Safe Step's own machine is not probed. Enter an address of the network, such as 10.77.8.20.");
         }
         arguments.forEach((kind, value) -> {
-            if (!kind.equals("port") && !WrittenForms.isAddress(value)) {
-                add(kind, "Enter an IPv4 address, such as 10.77.8.20.");
-            } else if (kind.equals("port") && !(value.matches("\\d{1,5}") && isPort(Integer.parseInt(value)))) {
-                add("port", "Enter a port from 1 to 65535.");
+            boolean meant = kind.equals("port")
+                    ? value.matches("\\d{1,5}") && isPort(Integer.parseInt(value))
+                    : WrittenForms.isAddress(value);
+            if (!meant) {
+                add(kind, wanted(kind));
             }
         });
+    }
+
+    private static String wanted(String argument) {
+        return argument.equals("port") ? "Enter a port from 1 to 65535." : "Enter an IPv4 address, such as 10.77.8.20.";
     }
 
     private static boolean isPort(int number) {
@@ -137,7 +136,7 @@ public final class CheckProblems {
         }
         LookKind kind = check.look().kind();
         if (!kind.expectations().contains(expected)) {
-            add("expectation", unfit(kind, expected));
+            add("expectation", kind.unfit());
         }
         if (check.before() != Beforehand.ANY && !expected.knownBefore()) {
             add("before", "This can't be told before the change, because it compares with what is found then.");
@@ -147,21 +146,8 @@ public final class CheckProblems {
         }
     }
 
-    private static String unfit(LookKind kind, Expectation expected) {
-        return switch (kind) {
-            case CONFIRM -> "A question can only be answered with yes or no.";
-            case SAVED -> "Of a saved configuration it can only be expected that it is saved.";
-            case LOG -> "There are no log lines of this run before it. Choose absent, contains or a number.";
-            case REACHABLE, TCP -> "Whether something answers can only be expected to be reachable.";
-            case READ ->
-                expected == Expectation.CONFIRMED
-                        ? "Only a question can be confirmed."
-                        : "That the configuration is saved goes with looking at that, and with nothing else.";
-        };
-    }
-
     private void time() {
-        int longest = check.look().kind() == LookKind.CONFIRM ? LONGEST_QUESTION : LONGEST_SETTLING;
+        int longest = check.look().kind().longestSettling();
         if (check.staysSeconds() != null && (check.staysSeconds() < 0 || check.staysSeconds() > LONGEST_STAY)) {
             add("staysSeconds", "Choose 0 to " + LONGEST_STAY + " seconds, or leave it blank.");
         }

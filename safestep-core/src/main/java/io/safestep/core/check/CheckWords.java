@@ -28,12 +28,12 @@ public final class CheckWords {
         String port = arguments.containsKey("port") ? " port " + arguments.get("port") : "";
         String to = arguments.containsKey("address") ? " to " + arguments.get("address") + port : "";
         String source = arguments.containsKey("source") ? " from " + arguments.get("source") : "";
-        String what = switch (look.kind()) {
-            case READ -> readTitle.apply(look.read()) + to + source;
-            case TCP -> look.kind().title() + to;
-            case REACHABLE, SAVED, LOG -> look.kind().title();
-            case CONFIRM -> look.question() == null ? look.kind().title() : look.question();
-        };
+        String what =
+                look.read() != null ? readTitle.apply(look.read()) : look.kind().title();
+        if (look.question() != null) {
+            what = look.question();
+        }
+        what += to + source;
         return look.from() == null ? what : what + ", seen from " + look.from();
     }
 

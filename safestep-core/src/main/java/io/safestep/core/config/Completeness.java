@@ -4,6 +4,7 @@ import io.safestep.core.config.tree.ConfigLine;
 import io.safestep.core.config.tree.ConfigSyntaxException;
 import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.language.Language;
+import io.safestep.core.platform.text.Format;
 import java.util.List;
 
 /** Tells a whole configuration of a platform from a part of one, and from something else. */
@@ -18,29 +19,15 @@ final class Completeness {
         this.language = language;
     }
 
-    /** @throws ConfigSyntaxException when the text begins like XML or JSON and the language is another */
+    /** @throws ConfigSyntaxException when the text begins like one in another format */
     void checkBeginning(String text) {
-        Language.Format looksLike = switch (text.stripLeading().isEmpty()
-                ? ' '
-                : text.stripLeading().charAt(0)) {
-            case '<' -> Language.Format.XML;
-            case '{', '[' -> Language.Format.JSON;
-            default -> Language.Format.INDENTED;
-        };
+        Format looksLike = Format.lookedLike(text);
         if (looksLike != language.format()) {
             throw new ConfigSyntaxException(
                     1,
-                    "The text looks like " + words(looksLike) + ", but this platform writes " + words(language.format())
-                            + ".");
+                    "The text looks like " + looksLike.title() + ", but this platform writes "
+                            + language.format().title() + ".");
         }
-    }
-
-    private static String words(Language.Format format) {
-        return switch (format) {
-            case INDENTED -> "lines in blocks told by indentation";
-            case XML -> "XML";
-            case JSON -> "JSON";
-        };
     }
 
     /** @throws ConfigSyntaxException when the text does not end as the device ends a configuration */
@@ -64,7 +51,7 @@ final class Completeness {
 
     /** @throws ConfigSyntaxException when most of the lines are of no form of this language */
     void checkKnown(ConfigTree tree) {
-        boolean structured = language.format() != Language.Format.INDENTED;
+        boolean structured = language.format().structured();
         // What other modules hold is theirs: a device may have many, and little of those that the profile describes.
         count(
                 structured

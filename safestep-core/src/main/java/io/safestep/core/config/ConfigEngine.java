@@ -8,7 +8,7 @@ import io.safestep.core.config.compare.DifferenceSummary;
 import io.safestep.core.config.compare.Edit;
 import io.safestep.core.config.compare.UnifiedText;
 import io.safestep.core.config.compare.UnknownSecrets;
-import io.safestep.core.config.format.IndentedReader;
+import io.safestep.core.config.format.ConfigCodec;
 import io.safestep.core.config.format.IndentedWriter;
 import io.safestep.core.config.format.JsonConfiguration;
 import io.safestep.core.config.format.RestRequest;
@@ -34,6 +34,7 @@ public final class ConfigEngine {
     private static final int MOST_NAMED = 5;
 
     private final Language language;
+    private final ConfigCodec codec;
     private final Lifeline lifeline;
 
     public ConfigEngine(Language language) {
@@ -47,6 +48,7 @@ public final class ConfigEngine {
 
     private ConfigEngine(Language language, Lifeline lifeline) {
         this.language = language;
+        this.codec = ConfigCodec.of(language);
         this.lifeline = lifeline;
     }
 
@@ -61,11 +63,7 @@ public final class ConfigEngine {
      * @throws ConfigSyntaxException when the text is no configuration of this language
      */
     public ConfigTree read(String text) {
-        return switch (language.format()) {
-            case INDENTED -> new IndentedReader(language, true).read(text);
-            case XML -> new XmlConfiguration(language).read(text);
-            case JSON -> new JsonConfiguration(language).read(text);
-        };
+        return codec.read(text);
     }
 
     /**
@@ -116,11 +114,7 @@ public final class ConfigEngine {
 
     /** The configuration as text in the platform's own format, ending with a line feed. */
     public String write(ConfigTree tree) {
-        return switch (language.format()) {
-            case INDENTED -> new IndentedWriter(language).write(tree);
-            case XML -> new XmlConfiguration(language).write(tree);
-            case JSON -> new JsonConfiguration(language).write(tree);
-        };
+        return codec.write(tree);
     }
 
     /** For a language in XML: the script as the content of one {@code edit-config} request (RFC 6241, section 7.2). */

@@ -11,6 +11,7 @@ import java.util.Deque;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Takes lines out of instructions that were copied from a terminal, a ticket or a document: prompts, numbers, list marks
@@ -25,12 +26,12 @@ public final class PastedInstructions {
     private static final Pattern FENCE = Pattern.compile("^\\s*(?:```|~~~).*");
 
     private final Language language;
-    private final CommandLine dialect;
-    private final Pattern prompt;
+    private final @Nullable CommandLine dialect;
+    private final @Nullable Pattern prompt;
 
     public PastedInstructions(PlatformProfile profile) {
         language = profile.language();
-        dialect = profile.access() instanceof CommandLine commandLine ? commandLine : null;
+        dialect = profile.access().typed().orElse(null);
         prompt = dialect == null ? null : atLineStart(dialect.prompt());
     }
 

@@ -1,7 +1,6 @@
 package io.safestep.core.platform;
 
 import io.safestep.core.platform.access.Access;
-import io.safestep.core.platform.access.CommandLine;
 import io.safestep.core.platform.form.Beneath;
 import io.safestep.core.platform.form.FormWords;
 import io.safestep.core.platform.form.KeyWords;
@@ -13,15 +12,14 @@ import io.safestep.core.platform.form.StructuredForm;
 import io.safestep.core.platform.form.WordType;
 import io.safestep.core.platform.language.Language;
 import io.safestep.core.platform.language.LineRewrite;
+import io.safestep.core.platform.text.Format;
 import io.safestep.core.platform.text.ProfileException;
 import io.safestep.core.platform.text.ProfileException.Problem;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.stream.Stream;
 
 /** Reads the part of a profile that says how the configuration is written, and names everything in it that can't be meant. */
 final class LanguageReader {
@@ -87,7 +85,7 @@ final class LanguageReader {
 
     private Language.Layout layout() {
         return new Language.Layout(
-                entries.has("format") ? entries.read("format", LanguageReader::format) : Language.Format.INDENTED,
+                entries.has("format") ? entries.read("format", Format::named) : Format.INDENTED,
                 Integer.parseInt(entries.text("indent")),
                 endedByWord(),
                 entries.texts("comment"),
@@ -112,31 +110,13 @@ final class LanguageReader {
                 .toList();
     }
 
-    private static Language.Format format(String name) {
-        return switch (name) {
-            case "indented" -> Language.Format.INDENTED;
-            case "xml" -> Language.Format.XML;
-            case "json" -> Language.Format.JSON;
-            default -> throw new ProfileException("The format \"" + name + "\" is not known: indented, xml or json.");
-        };
-    }
-
     /** First words of what the device does and does not take for configuration. */
     private Set<String> commands() {
-        if (!(access instanceof CommandLine line)) {
-            return Set.of();
-        }
-        Set<String> words = new TreeSet<>(USUAL_COMMANDS);
-        Stream.of(
-                        line.configure(),
-                        line.leaveBlock(),
-                        line.leaveConfigure(),
-                        line.readRunning(),
-                        line.readStartup(),
-                        line.save(),
-                        line.restore())
-                .filter(Objects::nonNull)
-                .forEach(command -> words.add(command.split(" ", 2)[0]));
+        Set<String> words = new TreeSet<>();
+        access.typed().ifPresent(line -> {
+            words.addAll(USUAL_COMMANDS);
+            line.commands().forEach(command -> words.add(command.split(" ", 2)[0]));
+        });
         return words;
     }
 

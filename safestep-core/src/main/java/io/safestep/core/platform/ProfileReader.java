@@ -2,10 +2,6 @@ package io.safestep.core.platform;
 
 import io.safestep.core.platform.access.Access;
 import io.safestep.core.platform.access.AnswerLimits;
-import io.safestep.core.platform.access.CommandLine;
-import io.safestep.core.platform.access.DeadManCommands;
-import io.safestep.core.platform.access.NetconfAccess;
-import io.safestep.core.platform.access.RestconfAccess;
 import io.safestep.core.platform.access.TimedSession;
 import io.safestep.core.platform.network.FactName;
 import io.safestep.core.platform.network.LinePattern;
@@ -24,7 +20,6 @@ import io.safestep.core.platform.text.ProfileException.Problem;
 import io.safestep.core.schema.SchemaCheck;
 import io.safestep.core.schema.SchemaFinding;
 import io.safestep.core.schema.YamlDocument;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -58,7 +53,7 @@ public final class ProfileReader {
         }
         ProfileEntries top =
                 new ProfileEntries(parsed.document(), "", parsed.document().tree());
-        Access access = access(top);
+        Access access = AccessReader.read(top);
         return new PlatformProfile(
                 top.text("name"),
                 top.text("maker"),
@@ -82,71 +77,8 @@ public final class ProfileReader {
         return new Problem(finding.line(), place + finding.sentence());
     }
 
-    private static Access access(ProfileEntries top) {
-        if (top.has("netconf")) {
-            ProfileEntries netconf = top.entries("netconf");
-            return new NetconfAccess(
-                    Duration.ofSeconds(Long.parseLong(netconf.text("confirmWithinSeconds"))),
-                    netconf.has("restoresStartup"),
-                    !netconf.says("validate", false),
-                    port(netconf, 830));
-        }
-        if (top.has("restconf")) {
-            ProfileEntries restconf = top.entries("restconf");
-            return new RestconfAccess(
-                    restconf.text("root"),
-                    restconf.has("startup") ? restconf.text("startup") : null,
-                    restconf.has("save") ? restconf.text("save") : null,
-                    restconf.has("restore") ? restconf.text("restore") : null,
-                    port(restconf, 443));
-        }
-        if (top.has("commandLine")) {
-            return commandLine(top.entries("commandLine"));
-        }
-        throw top.wrong("How the platform is talked with is missing: commandLine, netconf or restconf.");
-    }
-
-    private static CommandLine commandLine(ProfileEntries e) {
-        return new CommandLine(
-                e.pattern("prompt"),
-                e.has("pager") ? e.pattern("pager") : null,
-                e.has("pagerKey") ? e.text("pagerKey") : null,
-                e.has("pagingOff") ? e.text("pagingOff") : null,
-                e.text("configure"),
-                e.text("leaveBlock"),
-                e.text("leaveConfigure"),
-                e.text("readRunning"),
-                e.has("readStartup") ? e.text("readStartup") : null,
-                e.text("save"),
-                e.pattern("saved"),
-                e.has("restore") ? e.text("restore") : null,
-                e.has("restored") ? e.pattern("restored") : null,
-                e.has("timer") ? timer(e.entries("timer")) : null,
-                e.patterns("errors"),
-                e.patterns("notes"),
-                e.list("loginPages").stream()
-                        .map(page -> new CommandLine.LoginPage(page.pattern("shows"), page.text("keys")))
-                        .toList(),
-                e.has("interrupt") ? e.text("interrupt") : "\u0003",
-                port(e, 22));
-    }
-
-    private static int port(ProfileEntries e, int usual) {
-        return e.has("port") ? Integer.parseInt(e.text("port")) : usual;
-    }
-
     private static AnswerLimits limits(ProfileEntries e) {
         return new AnswerLimits(e.seconds("connectSeconds"), e.seconds("logInSeconds"), e.seconds("answerSeconds"));
-    }
-
-    private static DeadManCommands timer(ProfileEntries e) {
-        return new DeadManCommands(
-                e.text("start"),
-                e.pattern("started"),
-                e.text("confirm"),
-                e.pattern("confirmed"),
-                e.text("goBack"),
-                e.pattern("wentBack"));
     }
 
     private static NetworkLanguage network(ProfileEntries e) {
@@ -225,7 +157,7 @@ public final class ProfileReader {
     }
 
     private static ReadCommand readCommand(ProfileEntries e, Access access) {
-        if (e.has("interrupted") && !(access instanceof CommandLine)) {
+        if (e.has("interrupted") && access.typed().isEmpty()) {
             throw e.wrong("interrupted", "Only a command line can be interrupted by a key.");
         }
         Pattern row = e.patternNaming("row", "key", "value");

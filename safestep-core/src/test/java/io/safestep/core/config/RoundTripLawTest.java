@@ -10,7 +10,7 @@ import io.safestep.core.config.tree.ConfigLine;
 import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.ShippedProfiles;
-import io.safestep.core.platform.language.Language;
+import io.safestep.core.platform.text.Format;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -196,7 +196,7 @@ class RoundTripLawTest {
     @ParameterizedTest
     @MethodSource("families")
     void nothingDanglesWhileAScriptIsSent(Family family) {
-        if (family.profile.language().format() == Language.Format.XML) {
+        if (family.profile.language().format() == Format.XML) {
             return; // one edit-config takes effect as a whole
         }
         ConfigEngine engine = family.engine;

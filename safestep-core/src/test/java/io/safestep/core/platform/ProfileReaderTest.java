@@ -145,7 +145,8 @@ class ProfileReaderTest {
     void howToTalkHasToBeSaid() {
         String silent = GOOD.replaceAll("(?s)commandLine:.*?language:", "language:");
         assertThatThrownBy(() -> ProfileReader.read(silent))
-                .hasMessage("line 1: How the platform is talked with is missing: commandLine, netconf or restconf.");
+                .hasMessage(
+                        "line 1: How the platform is talked with is missing: one of commandLine, netconf, restconf.");
     }
 
     @Test

@@ -2,6 +2,7 @@ package io.safestep.core.template;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.core.platform.text.Format;
 import io.safestep.core.template.TemplateProblem.Part;
 import java.util.List;
 import java.util.Map;
@@ -13,6 +14,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class TemplateEngineTest {
 
+    private static final Notation COMMANDS = new Notation(Format.INDENTED, true);
     private static final DeviceWords GATEWAY = new DeviceWords(
             "ald-gw-a", "10.77.40.2", "Aldermouth", "edge", "ald-gw-b", Set.of("ge1", "ge2", "vlan 40"));
 
@@ -23,13 +25,13 @@ class TemplateEngineTest {
     }
 
     private String lines(Template template, Map<String, String> values) {
-        Rendered rendered = engine.render(template, Notation.COMMANDS, values, GATEWAY);
+        Rendered rendered = engine.render(template, COMMANDS, values, GATEWAY);
         assertThat(rendered.problems()).isEmpty();
         return rendered.lines();
     }
 
     private List<TemplateProblem> refused(Template template, Map<String, String> values) {
-        Rendered rendered = engine.render(template, Notation.COMMANDS, values, GATEWAY);
+        Rendered rendered = engine.render(template, COMMANDS, values, GATEWAY);
         assertThat(rendered.lines()).as("lines of a template with problems").isEmpty();
         return rendered.problems();
     }
@@ -155,7 +157,7 @@ class TemplateEngineTest {
     void valuesAreCheckedByTheirType(VariableType type, String value, boolean fits) {
         Template template = template("{{ x }}", Variable.required("x", type));
 
-        Rendered rendered = engine.render(template, Notation.COMMANDS, Map.of("x", value), GATEWAY);
+        Rendered rendered = engine.render(template, COMMANDS, Map.of("x", value), GATEWAY);
 
         assertThat(rendered.isUsable()).isEqualTo(fits);
         if (!fits) {
@@ -200,12 +202,13 @@ class TemplateEngineTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "COMMANDS | a \\ <b> & \"c\" | a \\ <b> & \"c\"",
-                "NODES | a \\ <b> & \"c\" | a \\\\ <b> & \"c\"",
-                "XML | a \\ <b> & \"c\" | a \\ &lt;b&gt; &amp; &quot;c&quot;",
-                "JSON | a \\ <b> & \"c\" | a \\\\ <b> & \\\"c\\\"",
+                "INDENTED | true | a \\ <b> & \"c\" | a \\ <b> & \"c\"",
+                "XML | true | a \\ <b> & \"c\" | a \\\\ <b> & \"c\"",
+                "XML | false | a \\ <b> & \"c\" | a \\ &lt;b&gt; &amp; &quot;c&quot;",
+                "JSON | false | a \\ <b> & \"c\" | a \\\\ <b> & \\\"c\\\"",
             })
-    void aValueIsWrittenAsItsPlaceWantsIt(Notation notation, String value, String written) {
+    void aValueIsWrittenAsItsPlaceWantsIt(Format format, boolean lines, String value, String written) {
+        Notation notation = new Notation(format, lines);
         Template template = template("x {{ t }}", Variable.required("t", VariableType.TEXT));
 
         assertThat(engine.render(template, notation, Map.of("t", value), GATEWAY)
@@ -219,7 +222,7 @@ class TemplateEngineTest {
 
         Rendered rendered = engine.render(
                 new Template("no key", "key {{ old_key }}", List.of(key)),
-                Notation.COMMANDS,
+                COMMANDS,
                 Map.of("old_key", "tide"),
                 GATEWAY);
         assertThat(rendered.undo()).isEqualTo("key tide\n");

@@ -42,17 +42,19 @@ public final class CliSession implements DeviceSession {
     private final CommandLine dialect;
     private final Terminal terminal;
 
-    private CliSession(LoggedIn login, ChannelShell shell, DeviceTarget target, Terminal terminal) {
+    private CliSession(
+            LoggedIn login, ChannelShell shell, DeviceTarget target, CommandLine dialect, Terminal terminal) {
         this.login = login;
         this.shell = shell;
         this.target = target;
-        this.dialect = (CommandLine) target.profile().access();
+        this.dialect = dialect;
         this.terminal = terminal;
     }
 
     /** Opens a shell and waits for its first prompt. The log-in stays open when it does not come. */
-    public static CliSession open(LoggedIn login, DeviceTarget target, TimeLimits limits) throws DeviceException {
-        CliSession session = openForReads(login, target, limits);
+    static CliSession open(LoggedIn login, DeviceTarget target, CommandLine dialect, TimeLimits limits)
+            throws DeviceException {
+        CliSession session = openForReads(login, target, dialect, limits);
         boolean opened = false;
         try {
             session.switchPagingOff();
@@ -66,7 +68,7 @@ public final class CliSession implements DeviceSession {
     }
 
     /** Like {@link #open}, for short answers: nothing is sent yet, and a device that shows pages has them turned. */
-    public static CliSession openForReads(LoggedIn login, DeviceTarget target, TimeLimits limits)
+    static CliSession openForReads(LoggedIn login, DeviceTarget target, CommandLine dialect, TimeLimits limits)
             throws DeviceException {
         ChannelShell shell = null;
         boolean opened = false;
@@ -78,11 +80,10 @@ public final class CliSession implements DeviceSession {
             shell.setPtyColumns(COLUMNS);
             shell.open().verify(limits.command());
             shell.addCloseFutureListener(closed -> screen.close());
-            CommandLine dialect = (CommandLine) target.profile().access();
             Terminal terminal = new Terminal(login, dialect, shell.getInvertedIn(), screen, limits);
             terminal.awaitFirstPrompt();
             opened = true;
-            return new CliSession(login, shell, target, terminal);
+            return new CliSession(login, shell, target, dialect, terminal);
         } catch (IOException e) {
             throw new DeviceException(Reason.SESSION_LOST, target.name() + " opens no command line.", e);
         } finally {

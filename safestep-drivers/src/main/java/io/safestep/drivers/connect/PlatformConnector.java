@@ -1,8 +1,6 @@
 package io.safestep.drivers.connect;
 
 import io.safestep.core.config.script.Script;
-import io.safestep.core.platform.access.NetconfAccess;
-import io.safestep.core.platform.access.RestconfAccess;
 import io.safestep.core.platform.reading.ReadCommand;
 import io.safestep.drivers.DeadManTimer;
 import io.safestep.drivers.DeviceAnswer;
@@ -12,15 +10,13 @@ import io.safestep.drivers.DeviceSession;
 import io.safestep.drivers.DeviceTarget;
 import io.safestep.drivers.PushListener;
 import io.safestep.drivers.TimeLimits;
-import io.safestep.drivers.cli.CliSession;
-import io.safestep.drivers.netconf.CommitHabits;
-import io.safestep.drivers.netconf.NetconfSession;
-import io.safestep.drivers.restconf.RestconfSession;
+import io.safestep.drivers.family.AccessFamily;
 import io.safestep.drivers.ssh.SshLogin;
 import io.safestep.drivers.ssh.SshLogin.LoggedIn;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
-import java.util.concurrent.ConcurrentHashMap;
 
 /** Opens sessions in the way that a device's platform profile says, within bounds. */
 public final class PlatformConnector implements DeviceConnector {
@@ -28,8 +24,7 @@ public final class PlatformConnector implements DeviceConnector {
     private final TimeLimits usual;
     private final ConcurrencyBounds bounds;
     private final SshLogin ssh;
-    /** By address and port. */
-    private final Map<String, CommitHabits> habits = new ConcurrentHashMap<>();
+    private final AccessFamilies families = new AccessFamilies();
 
     public PlatformConnector(TimeLimits limits) {
         this(limits, ConcurrencyBounds.usual());
@@ -67,37 +62,23 @@ public final class PlatformConnector implements DeviceConnector {
 
     private DeviceSession open(DeviceTarget target, boolean toRead) throws DeviceException {
         TimeLimits limits = target.limitsOr(usual);
-        if (target.profile().access() instanceof RestconfAccess access) {
-            return toRead
-                    ? RestconfSession.openForReads(target, access, limits)
-                    : RestconfSession.open(target, access, limits);
-        }
-        LoggedIn login = ssh.logIn(target);
+        List<LoggedIn> logIns = new ArrayList<>();
+        AccessFamily.SshDoor door = () -> {
+            LoggedIn login = ssh.logIn(target);
+            logIns.add(login);
+            return login;
+        };
         boolean opened = false;
         try {
-            DeviceSession session = target.profile().access() instanceof NetconfAccess access
-                    ? netconf(login, target, access, limits, toRead)
-                    : CliSession.open(login, target, limits);
+            DeviceSession session =
+                    toRead ? families.openForReads(target, limits, door) : families.open(target, limits, door);
             opened = true;
             return session;
         } finally {
             if (!opened) {
-                login.session().close(true);
+                logIns.forEach(login -> login.session().close(true));
             }
         }
-    }
-
-    private DeviceSession netconf(
-            LoggedIn login, DeviceTarget target, NetconfAccess access, TimeLimits limits, boolean toRead)
-            throws DeviceException {
-        return toRead
-                ? NetconfSession.openForReads(login, target, access, limits)
-                : NetconfSession.open(login, target, access, limits, habits(target, access));
-    }
-
-    private CommitHabits habits(DeviceTarget target, NetconfAccess access) {
-        return habits.computeIfAbsent(
-                target.host() + " " + target.port(), device -> new CommitHabits(access.validates()));
     }
 
     @Override

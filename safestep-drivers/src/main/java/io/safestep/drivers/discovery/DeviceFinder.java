@@ -1,9 +1,6 @@
 package io.safestep.drivers.discovery;
 
 import io.safestep.core.platform.PlatformProfile;
-import io.safestep.core.platform.access.CommandLine;
-import io.safestep.core.platform.access.NetconfAccess;
-import io.safestep.core.platform.access.RestconfAccess;
 import io.safestep.core.platform.reading.DeviceIdentity;
 import io.safestep.core.platform.reading.LinkReading.Heard;
 import io.safestep.drivers.DeviceException;
@@ -11,16 +8,17 @@ import io.safestep.drivers.DeviceException.Reason;
 import io.safestep.drivers.DeviceSession;
 import io.safestep.drivers.DeviceTarget;
 import io.safestep.drivers.TimeLimits;
-import io.safestep.drivers.cli.CliSession;
-import io.safestep.drivers.netconf.NetconfSession;
-import io.safestep.drivers.restconf.RestconfSession;
+import io.safestep.drivers.connect.AccessFamilies;
+import io.safestep.drivers.family.AccessFamily;
 import io.safestep.drivers.ssh.SshLogin;
 import io.safestep.drivers.ssh.SshLogin.LoggedIn;
 import io.safestep.drivers.ssh.SshLogin.Unidentified;
 import java.time.Duration;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Semaphore;
 
 /**
@@ -48,6 +46,10 @@ public final class DeviceFinder implements AutoCloseable {
     /** Log-ins under way that keep nobody from speaking in time. */
     private static final int FEW_LOG_INS = 16;
 
+    private static final AccessFamily.SshDoor NO_SSH = () -> {
+        throw new IllegalStateException("What is carried by HTTPS asked for a log-in over SSH.");
+    };
+
     private static final Duration LOOK = Duration.ofMillis(100);
 
     /** Exchanging keys is work: more at once than this are not done sooner. */
@@ -55,6 +57,7 @@ public final class DeviceFinder implements AutoCloseable {
 
     private final Semaphore logIns = new Semaphore(LOG_INS_AT_ONCE, true);
     private final SshLogin ssh = new SshLogin(LIMITS);
+    private final AccessFamilies families = new AccessFamilies();
     private final KnownServers known;
     private final List<PlatformProfile> profiles;
 
@@ -198,19 +201,21 @@ public final class DeviceFinder implements AutoCloseable {
 
     private Found overSsh(LoggedIn first, Place place, Account account, int index) throws DeviceException {
         DeviceException last = null;
-        boolean netconf = true;
+        Set<AccessFamily<?>> notSpoken = new HashSet<>();
         LoggedIn login = first;
         try {
             for (PlatformProfile profile : sshProfiles(first.identification())) {
-                if (profile.access() instanceof NetconfAccess && !netconf) {
+                if (notSpoken.contains(families.of(profile))) {
                     continue;
                 }
                 DeviceTarget target = target(place, profile, account);
                 if (!login.session().isOpen()) {
                     login = ssh.logIn(target);
                 }
+                LoggedIn open = login;
                 try {
-                    Optional<Found> found = ask(open(login, target), profile, index);
+                    DeviceSession session = families.openForReads(target, LIMITS, () -> open);
+                    Optional<Found> found = ask(session, profile, index);
                     if (found.isPresent()) {
                         known.recognised(login.identification(), profile.name());
                         return found.get();
@@ -219,7 +224,9 @@ public final class DeviceFinder implements AutoCloseable {
                     if (e.reason() == Reason.HOST_KEY_CHANGED) {
                         throw e;
                     }
-                    netconf = netconf && !(profile.access() instanceof NetconfAccess);
+                    if (families.tellsQuickly(profile)) {
+                        notSpoken.add(families.of(profile));
+                    }
                     last = e;
                 }
             }
@@ -229,11 +236,11 @@ public final class DeviceFinder implements AutoCloseable {
         throw unknown(place, last, null);
     }
 
-    /** NETCONF first: whether it is there is found out quickly, a command line only by waiting for its prompt. */
+    /** Those first of which it is found out quickly whether they are spoken: a command line only by waiting for its prompt. */
     private List<PlatformProfile> sshProfiles() {
         return profiles.stream()
-                .filter(p -> p.access() instanceof CommandLine || p.access() instanceof NetconfAccess)
-                .sorted((a, b) -> Boolean.compare(a.access() instanceof CommandLine, b.access() instanceof CommandLine))
+                .filter(families::overSsh)
+                .sorted(Comparator.comparing(profile -> !families.tellsQuickly(profile)))
                 .toList();
     }
 
@@ -245,33 +252,28 @@ public final class DeviceFinder implements AutoCloseable {
                 .toList();
     }
 
-    private static DeviceSession open(LoggedIn login, DeviceTarget target) throws DeviceException {
-        return target.profile().access() instanceof NetconfAccess access
-                ? NetconfSession.openForReads(login, target, access, LIMITS)
-                : CliSession.openForReads(login, target, LIMITS);
-    }
-
     private Found overHttps(Place place, Account account, int index) throws DeviceException {
         DeviceException last = null;
         String hostKey = null;
         for (PlatformProfile profile : profiles) {
-            if (profile.access() instanceof RestconfAccess access) {
-                DeviceSession session = RestconfSession.openForReads(target(place, profile, account), access, LIMITS);
-                try {
-                    Optional<Found> found = ask(session, profile, index);
-                    if (found.isPresent()) {
-                        return found.get();
-                    }
-                } catch (DeviceException e) {
-                    if (e.reason() == Reason.LOGIN_REFUSED
-                            || e.reason() == Reason.TIMED_OUT
-                            || e.reason() == Reason.HOST_KEY_CHANGED) {
-                        throw e;
-                    }
-                    last = e;
-                }
-                hostKey = session.hostKey();
+            if (families.overSsh(profile)) {
+                continue;
             }
+            DeviceSession session = families.openForReads(target(place, profile, account), LIMITS, NO_SSH);
+            try {
+                Optional<Found> found = ask(session, profile, index);
+                if (found.isPresent()) {
+                    return found.get();
+                }
+            } catch (DeviceException e) {
+                if (e.reason() == Reason.LOGIN_REFUSED
+                        || e.reason() == Reason.TIMED_OUT
+                        || e.reason() == Reason.HOST_KEY_CHANGED) {
+                    throw e;
+                }
+                last = e;
+            }
+            hostKey = session.hostKey();
         }
         throw unknown(place, last, hostKey);
     }

@@ -50,7 +50,7 @@ public final class NetconfSession implements DeviceSession {
      *
      * @param habits what is known of how this server commits
      */
-    public static NetconfSession open(
+    static NetconfSession open(
             LoggedIn login, DeviceTarget target, NetconfAccess access, TimeLimits limits, CommitHabits habits)
             throws DeviceException {
         NetconfSession session = new NetconfSession(login, target, access, RpcChannel.open(login, limits), habits);
@@ -59,8 +59,8 @@ public final class NetconfSession implements DeviceSession {
     }
 
     /** Like {@link #open}, for reading alone: that the server answers shows with the first question. */
-    public static NetconfSession openForReads(
-            LoggedIn login, DeviceTarget target, NetconfAccess access, TimeLimits limits) throws DeviceException {
+    static NetconfSession openForReads(LoggedIn login, DeviceTarget target, NetconfAccess access, TimeLimits limits)
+            throws DeviceException {
         return new NetconfSession(
                 login, target, access, RpcChannel.open(login, limits), new CommitHabits(access.validates()));
     }

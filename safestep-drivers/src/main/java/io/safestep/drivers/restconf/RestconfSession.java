@@ -47,8 +47,7 @@ public final class RestconfSession implements DeviceSession {
     }
 
     /** Connects, compares the certificate's key and proves the log-in. */
-    public static RestconfSession open(DeviceTarget target, RestconfAccess access, TimeLimits limits)
-            throws DeviceException {
+    static RestconfSession open(DeviceTarget target, RestconfAccess access, TimeLimits limits) throws DeviceException {
         RestconfSession session = openForReads(target, access, limits);
         boolean opened = false;
         try {
@@ -63,7 +62,7 @@ public final class RestconfSession implements DeviceSession {
     }
 
     /** Sends nothing yet: the first request connects, compares the certificate's key and proves the log-in. */
-    public static RestconfSession openForReads(DeviceTarget target, RestconfAccess access, TimeLimits limits)
+    static RestconfSession openForReads(DeviceTarget target, RestconfAccess access, TimeLimits limits)
             throws DeviceException {
         return new RestconfSession(target, access, new HttpChannel(target, limits));
     }

@@ -8,7 +8,7 @@ import io.safestep.app.device.Devices;
 import io.safestep.app.device.Platforms;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.digest.Sha256;
-import io.safestep.core.platform.language.Language;
+import io.safestep.core.platform.text.Format;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.StringWriter;
@@ -128,14 +128,10 @@ public class ArchiveExport {
     }
 
     private String ending(Device device, Version version) {
-        Language.Format format = platforms.has(device.platform()) && version.file() == null
+        Format format = platforms.has(device.platform()) && version.file() == null
                 ? platforms.profile(device.platform()).language().format()
-                : Language.Format.INDENTED;
-        return switch (format) {
-            case INDENTED -> ".txt";
-            case XML -> ".xml";
-            case JSON -> ".json";
-        };
+                : Format.INDENTED;
+        return format.fileEnding();
     }
 
     private static List<Object> row(String path, Device device, Ties ties, Version version, boolean secrets) {

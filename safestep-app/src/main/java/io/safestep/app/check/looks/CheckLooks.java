@@ -97,10 +97,10 @@ public class CheckLooks {
         Map<CheckDefinition, Seen> seen = new LinkedHashMap<>();
         Map<Visited, List<CheckDefinition>> visits = new LinkedHashMap<>();
         for (CheckDefinition check : checks) {
-            switch (check.look().kind()) {
-                case TCP -> seen.put(check, probe(check, dialogue.elsewhere("Safe Step")));
-                case CONFIRM -> seen.put(check, new Seen(null, "a person answers this after the change"));
-                case READ, REACHABLE, SAVED, LOG ->
+            switch (check.look().kind().looker()) {
+                case SAFE_STEP -> seen.put(check, probe(check, dialogue.elsewhere("Safe Step")));
+                case PERSON -> seen.put(check, new Seen(null, "a person answers this after the change"));
+                case DEVICE, NEW_LOG_IN ->
                     lookingDevice(deviceId, check)
                             .ifPresentOrElse(
                                     id -> visits.computeIfAbsent(
@@ -109,7 +109,8 @@ public class CheckLooks {
                                                             id == deviceId
                                                                     && check.look()
                                                                                     .kind()
-                                                                            != LookKind.REACHABLE),
+                                                                                    .looker()
+                                                                            == LookKind.Looker.DEVICE),
                                                     v -> new ArrayList<>())
                                             .add(check),
                                     () -> seen.put(check, lookerGone(check)));

@@ -97,7 +97,7 @@ public record CheckRequest(
                         looks == LookKind.READ ? blankToNull(read) : null,
                         given,
                         blankToNull(from),
-                        looks == LookKind.CONFIRM ? blankToNull(question) : null),
+                        looks.asksPerson() ? blankToNull(question) : null),
                 extraction == null ? Extraction.rows() : extraction.extraction(),
                 expectation,
                 blankToNull(value),

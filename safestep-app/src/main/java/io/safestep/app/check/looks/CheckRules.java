@@ -12,6 +12,7 @@ import io.safestep.core.check.definition.LookKind;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.access.Access;
 import io.safestep.core.platform.reading.ReadCommand;
+import io.safestep.core.platform.text.Format;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -83,7 +84,7 @@ public class CheckRules {
     /** JSONPath begins with a dollar sign, XPath never does. */
     private static boolean fits(Extraction path, Access access) {
         boolean json = path.expression().startsWith("$");
-        return access.structure() == (json ? Access.Structure.JSON : Access.Structure.XML);
+        return access.answers() == (json ? Format.JSON : Format.XML);
     }
 
     /** Names of the platforms on which it can be looked at. */

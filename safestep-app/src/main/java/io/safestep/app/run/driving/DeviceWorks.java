@@ -14,7 +14,6 @@ import io.safestep.app.run.journal.RunDevice;
 import io.safestep.app.run.journal.RunRepository;
 import io.safestep.app.run.phases.DeviceWork;
 import io.safestep.core.check.definition.CheckDefinition;
-import io.safestep.core.check.definition.LookKind;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.script.Script;
 import io.safestep.core.config.tree.ConfigTree;
@@ -199,7 +198,7 @@ class DeviceWorks {
         private Duration longestQuestion() {
             return Duration.ofSeconds(checks.stream()
                     .map(Planned::definition)
-                    .filter(c -> c.look().kind() == LookKind.CONFIRM)
+                    .filter(c -> c.look().kind().asksPerson())
                     .mapToInt(CheckDefinition::settleSeconds)
                     .max()
                     .orElse(0));

@@ -63,7 +63,7 @@ class CheckPhases {
     }
 
     PhaseResult before(DeviceWork work) {
-        List<DeviceWork.Check> checks = of(work, k -> k != LookKind.CONFIRM);
+        List<DeviceWork.Check> checks = of(work, k -> !k.asksPerson());
         if (checks.isEmpty()) {
             return NO_CHECKS;
         }
@@ -76,15 +76,11 @@ class CheckPhases {
 
     /** Whether the configuration is saved is not asked here: that comes after this, when these have passed. */
     PhaseResult after(DeviceWork work) throws DeviceException {
-        return untilSettled(work, of(work, k -> k != LookKind.SAVED), Stage.AFTER, true);
+        return untilSettled(work, of(work, k -> !k.onceSaved()), Stage.AFTER, true);
     }
 
     PhaseResult undone(DeviceWork work) throws DeviceException {
-        return untilSettled(
-                work,
-                of(work, k -> k != LookKind.SAVED && k != LookKind.CONFIRM && k != LookKind.LOG),
-                Stage.UNDONE,
-                false);
+        return untilSettled(work, of(work, LookKind::afterUndo), Stage.UNDONE, false);
     }
 
     /**
@@ -93,7 +89,7 @@ class CheckPhases {
      * @param otherwise what came of the phase where none does
      */
     PhaseResult saved(DeviceWork work, PhaseResult otherwise) {
-        List<DeviceWork.Check> checks = of(work, k -> k == LookKind.SAVED);
+        List<DeviceWork.Check> checks = of(work, LookKind::onceSaved);
         if (checks.isEmpty()) {
             return otherwise;
         }
@@ -125,7 +121,7 @@ class CheckPhases {
         CheckQuestions.About about =
                 new CheckQuestions.About(work.drive().runId(), work.changeNumber(), work.runDeviceId(), work.name());
         checks.stream()
-                .filter(c -> c.definition().look().kind() == LookKind.CONFIRM)
+                .filter(c -> c.definition().look().kind().asksPerson())
                 .forEach(c -> questions.ask(about, c.id(), c.definition()));
         Instant start = clock.instant();
         Map<Long, Instant> rightSince = new HashMap<>();
@@ -160,7 +156,8 @@ class CheckPhases {
             }
             open = unsettled.stream().map(Looked::check).toList();
             Duration pause = pause(open);
-            boolean asksOnly = open.stream().allMatch(c -> c.definition().look().kind() == LookKind.CONFIRM);
+            boolean asksOnly =
+                    open.stream().allMatch(c -> c.definition().look().kind().asksPerson());
             String words = asksOnly
                     ? "waiting for an answer: " + open.get(0).title()
                     : staying.size() == unsettled.size()
@@ -185,7 +182,7 @@ class CheckPhases {
         if (looked.verdict().passed() || looked.verdict().outcome() == CheckOutcome.NOT_YET) {
             return false;
         }
-        return check.look().kind() == LookKind.CONFIRM
+        return check.look().kind().asksPerson()
                 ? looked.awaits()
                 : passed.compareTo(Duration.ofSeconds(settle(check, stage))) < 0;
     }
@@ -240,7 +237,7 @@ class CheckPhases {
         List<CheckResult> found = new ArrayList<>();
         for (int i = 0; i < checks.size(); i++) {
             DeviceWork.Check check = checks.get(i);
-            boolean isQuestion = check.definition().look().kind() == LookKind.CONFIRM;
+            boolean isQuestion = check.definition().look().kind().asksPerson();
             // Asked first: an answer that comes between the two is seen at the next look, and never taken for none.
             boolean open = isQuestion && questions.isOpen(work.runDeviceId(), check.id());
             Seen answer = isQuestion ? new Seen(questions.answer(work.runDeviceId(), check.id()), null) : seen.get(i);

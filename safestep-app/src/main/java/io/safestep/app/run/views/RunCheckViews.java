@@ -17,7 +17,6 @@ import io.safestep.app.run.journal.RunDevice;
 import io.safestep.app.run.journal.RunRepository;
 import io.safestep.core.check.CheckWords;
 import io.safestep.core.check.definition.CheckDefinition;
-import io.safestep.core.check.definition.LookKind;
 import io.safestep.core.check.evaluation.CheckOutcome;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -135,7 +134,7 @@ public class RunCheckViews {
                 view(latest(found, Stage.UNDONE)),
                 after == null ? 0 : after.attempt(),
                 openedBy,
-                definition.look().kind() == LookKind.CONFIRM ? definition.look().question() : null,
+                definition.look().kind().asksPerson() ? definition.look().question() : null,
                 asked == null ? null : asked.waitsUntil());
     }
 

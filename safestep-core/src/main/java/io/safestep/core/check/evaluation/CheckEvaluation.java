@@ -2,7 +2,6 @@ package io.safestep.core.check.evaluation;
 
 import io.safestep.core.check.definition.Beforehand;
 import io.safestep.core.check.definition.CheckDefinition;
-import io.safestep.core.check.definition.LookKind;
 import io.safestep.core.check.definition.Severity;
 import java.util.ArrayList;
 import java.util.List;
@@ -85,7 +84,7 @@ public final class CheckEvaluation {
                     case SAVED, CONFIRMED -> CheckVerdict.of(true, "not asked for after an undo");
                     case WITHIN_SHARE -> withinShare(check, before, after);
                     case SAME_AS_BEFORE, EQUALS, CONTAINS, ABSENT, AT_LEAST, AT_MOST ->
-                        check.look().kind() == LookKind.LOG
+                        !check.look().kind().afterUndo()
                                 ? CheckVerdict.of(true, "not asked for after an undo")
                                 : same(before, after);
                 });

@@ -32,7 +32,7 @@ import tools.jackson.core.json.JsonFactory;
 import tools.jackson.core.util.DefaultPrettyPrinter;
 
 /** Configurations in JSON (RFC 7951) and the requests that change them (RFC 8040). */
-public final class JsonConfiguration {
+public final class JsonConfiguration implements ConfigCodec {
 
     private static final JsonFactory FACTORY = new JsonFactory();
 
@@ -48,7 +48,13 @@ public final class JsonConfiguration {
 
     // ------------------------------------------------------------ reading
 
+    @Override
+    public ConfigTree readFragment(String text) {
+        return read(text);
+    }
+
     /** @throws ConfigSyntaxException when the text is no JSON, or ends too early */
+    @Override
     public ConfigTree read(String text) {
         try (JsonParser parser = FACTORY.createParser(ObjectReadContext.empty(), text)) {
             if (parser.nextToken() != JsonToken.START_OBJECT) {
@@ -124,6 +130,7 @@ public final class JsonConfiguration {
     // ------------------------------------------------------------ writing
 
     /** The configuration as one object, one value a line. */
+    @Override
     public String write(ConfigTree tree) {
         return object(generator -> lines(generator, "", tree.lines(), null)) + "\n";
     }

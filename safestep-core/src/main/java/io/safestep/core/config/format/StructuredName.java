@@ -2,6 +2,7 @@ package io.safestep.core.config.format;
 
 import io.safestep.core.platform.form.StructuredElement;
 import io.safestep.core.platform.language.Language;
+import io.safestep.core.platform.text.Format;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -30,7 +31,7 @@ record StructuredName(String local, @Nullable String module) {
         if (end > 0) {
             return new StructuredName(plain.substring(end + 1), plain.substring(1, end));
         }
-        int colon = language.format() == Language.Format.JSON ? plain.indexOf(':') : -1;
+        int colon = language.format() == Format.JSON ? plain.indexOf(':') : -1;
         return colon < 0
                 ? new StructuredName(plain, moduleAround)
                 : new StructuredName(plain.substring(colon + 1), plain.substring(0, colon));
@@ -43,7 +44,7 @@ record StructuredName(String local, @Nullable String module) {
         if (!elsewhere && language.element(block, local).isEmpty() || module == null) {
             return local;
         }
-        return language.format() == Language.Format.JSON ? module + ":" + local : "{" + module + "}" + local;
+        return language.format() == Format.JSON ? module + ":" + local : "{" + module + "}" + local;
     }
 
     /** The name as JSON writes it, with its module where that is not the one of the node around (RFC 7951, section 4). */

@@ -29,7 +29,7 @@ import javax.xml.stream.XMLStreamWriter;
 import org.jspecify.annotations.Nullable;
 
 /** Configurations and edits in XML (RFC 6241, sections 7.1 and 7.2). */
-public final class XmlConfiguration {
+public final class XmlConfiguration implements ConfigCodec {
 
     private static final String NETCONF = "urn:ietf:params:xml:ns:netconf:base:1.0";
 
@@ -42,7 +42,15 @@ public final class XmlConfiguration {
         this.language = language;
     }
 
+    /** A document has one root; a fragment may name several parts. Line numbers stay. */
+    @Override
+    public ConfigTree readFragment(String text) {
+        boolean whole = text.stripLeading().matches("(?s)<(\\?xml|(\\w+:)?(config|data)[\\s>]).*");
+        return read(whole ? text : "<config>" + text + "</config>");
+    }
+
     /** @throws ConfigSyntaxException when the text is no XML, or ends too early */
+    @Override
     public ConfigTree read(String text) {
         XMLInputFactory factory = XMLInputFactory.newDefaultFactory();
         // Nothing in a configuration may lead to other files or grow without limit.
@@ -103,6 +111,7 @@ public final class XmlConfiguration {
     }
 
     /** The configuration in one {@code config} element, one node a line. */
+    @Override
     public String write(ConfigTree tree) {
         return document(writer -> {
             for (ConfigLine line : tree.lines()) {

@@ -36,11 +36,11 @@ public final class ScriptDerivation {
         }
         steps = lifelineLast(steps);
         return new Script(
-                switch (language.format()) {
-                    case INDENTED -> commands(new WorkableOrder(language).of(steps));
-                    case JSON -> commands(new WorkableOrder(language).of(removalsFirst(steps)));
-                    // One edit-config takes effect as a whole: order counts for nothing, each block is entered once.
-                    case XML -> commands(steps);
+                switch (language.format().taking()) {
+                    case LINE_BY_LINE -> commands(new WorkableOrder(language).of(steps));
+                    case REQUEST_BY_REQUEST -> commands(new WorkableOrder(language).of(removalsFirst(steps)));
+                    // Each block is entered once.
+                    case AT_ONCE -> commands(steps);
                 });
     }
 

@@ -1,16 +1,11 @@
 package io.safestep.core.platform.access;
 
+import io.safestep.core.platform.text.Format;
 import java.time.Duration;
+import java.util.Optional;
 
 /** How a platform is talked with. */
 public sealed interface Access permits CommandLine, NetconfAccess, RestconfAccess {
-
-    /** What answers are made of. */
-    enum Structure {
-        LINES,
-        XML,
-        JSON
-    }
 
     /** Whether the device can take its startup configuration into force as a whole, without starting anew. */
     boolean restoresStartup();
@@ -22,7 +17,12 @@ public sealed interface Access permits CommandLine, NetconfAccess, RestconfAcces
     boolean showsStartup();
 
     /** In what the platform gives its answers. */
-    Structure structure();
+    Format answers();
+
+    /** How somebody types at its devices; empty where nothing is typed. */
+    default Optional<CommandLine> typed() {
+        return Optional.empty();
+    }
 
     /** The shortest time for which its dead-man timer is to run; {@link Duration#ZERO} where nothing is said about it. */
     Duration leastTimer();

@@ -1,8 +1,12 @@
 package io.safestep.core.platform.access;
 
+import io.safestep.core.platform.text.Format;
 import java.time.Duration;
 import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /**
  * How to hold a conversation with the command line of a platform.
@@ -68,8 +72,20 @@ public record CommandLine(
     }
 
     @Override
-    public Structure structure() {
-        return Structure.LINES;
+    public Format answers() {
+        return Format.INDENTED;
+    }
+
+    @Override
+    public Optional<CommandLine> typed() {
+        return Optional.of(this);
+    }
+
+    /** The commands with which its devices are driven, beside the lines of a configuration. */
+    public List<String> commands() {
+        return Stream.of(configure, leaveBlock, leaveConfigure, readRunning, readStartup, save, restore)
+                .filter(Objects::nonNull)
+                .toList();
     }
 
     @Override

@@ -1,5 +1,6 @@
 package io.safestep.core.platform.access;
 
+import io.safestep.core.platform.text.Format;
 import java.time.Duration;
 
 /**
@@ -21,8 +22,8 @@ public record NetconfAccess(Duration confirmWithin, boolean restoresStartup, boo
     }
 
     @Override
-    public Structure structure() {
-        return Structure.XML;
+    public Format answers() {
+        return Format.XML;
     }
 
     @Override

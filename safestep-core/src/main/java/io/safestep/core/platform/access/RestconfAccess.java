@@ -1,5 +1,6 @@
 package io.safestep.core.platform.access;
 
+import io.safestep.core.platform.text.Format;
 import java.time.Duration;
 
 /**
@@ -25,8 +26,8 @@ public record RestconfAccess(String root, String startup, String save, String re
     }
 
     @Override
-    public Structure structure() {
-        return Structure.JSON;
+    public Format answers() {
+        return Format.JSON;
     }
 
     @Override

@@ -36,7 +36,7 @@ final class Complaints {
             return Optional.of(Complaint.error("The line holds the character " + unseen.get()
                     + ", which nobody sees. Write the line again by hand."));
         }
-        return language.format() == Language.Format.INDENTED && line.indexOf('?') >= 0
+        return !language.format().structured() && line.indexOf('?') >= 0
                 ? Optional.of(
                         Complaint.error(
                                 "A command line takes \"?\" for a question about what may follow, and not for a part of the line."))
@@ -112,7 +112,7 @@ final class Complaints {
                 + likeliest(block, first)
                         .map(word -> " Did you mean \"" + word + "\"?")
                         .orElse("");
-        return language.format() == Language.Format.INDENTED
+        return !language.format().structured()
                 ? Complaint.warning(sentence + " It would be sent as it stands.")
                 : Complaint.error(sentence);
     }

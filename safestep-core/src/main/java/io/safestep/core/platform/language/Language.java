@@ -8,6 +8,7 @@ import io.safestep.core.platform.form.Removal;
 import io.safestep.core.platform.form.StructuredElement;
 import io.safestep.core.platform.form.WordType;
 import io.safestep.core.platform.text.BoundedText;
+import io.safestep.core.platform.text.Format;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -30,16 +31,6 @@ public final class Language {
 
     /** The name of the block of lines that belong to the text of the line above them. */
     public static final String TEXT_BLOCK = "text";
-
-    /** In which shape a device gives its configuration. */
-    public enum Format {
-        /** Lines in blocks told by indentation, or by a word that ends each. */
-        INDENTED,
-        /** XML, as NETCONF carries it (RFC 6241). */
-        XML,
-        /** JSON, as RESTCONF carries it (RFC 7951). */
-        JSON
-    }
 
     /**
      * How lines are put together.
@@ -318,7 +309,7 @@ public final class Language {
                 true,
                 beneath == null ? null : beneath.name(),
                 beneath != null && beneath.ordered(),
-                beneath != null && (beneath.goesEmpty() || format() != Format.INDENTED && form.goesEmpty()),
+                beneath != null && (beneath.goesEmpty() || format().structured() && form.goesEmpty()),
                 beneath == null ? null : beneath.end(),
                 form.holdsSecret(),
                 form.hidden(),

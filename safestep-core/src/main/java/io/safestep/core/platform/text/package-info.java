@@ -1,2 +1,2 @@
-/** Texts for patterns that somebody wrote in a profile, and what is wrong with a profile. */
+/** In what devices write, texts for patterns that somebody wrote in a profile, and what is wrong with a profile. */
 package io.safestep.core.platform.text;
