@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
-import { api } from "./client";
-import type { ListedChange } from "./types";
+import { api, told } from "./client";
+import { keys } from "./keys";
 
 /** The list of changes, for every page that shows something of it. */
 export const useChanges = (refetchInterval?: number) =>
-  useQuery({ queryKey: ["changes"], queryFn: () => api.get<ListedChange[]>("/api/changes"), refetchInterval });
+  useQuery({ queryKey: keys.changes, queryFn: () => told(api.GET("/api/changes")), refetchInterval });

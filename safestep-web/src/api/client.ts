@@ -1,4 +1,5 @@
-import type { components } from "./schema";
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
 
@@ -40,53 +41,44 @@ async function problemOf(response: Response): Promise<Problem> {
   }
 }
 
-async function send(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<Response> {
-  const file = body instanceof Blob;
-  let response: Response;
-  try {
-    response = await fetch(path, {
-      method,
-      signal,
-      headers: {
-        ...(body === undefined ? {} : { "Content-Type": file ? "application/octet-stream" : "application/json" }),
-        ...(method === "GET" ? {} : { "X-XSRF-TOKEN": csrfToken() }),
-      },
-      body: body === undefined ? undefined : file ? body : JSON.stringify(body),
-    });
-  } catch (e) {
-    if (signal?.aborted) {
-      throw e; // overtaken by a later question: nobody waits for this one
+/** What is typed from the OpenAPI document: paths, what they are given, what they tell. Anything but success is thrown. */
+export const api = createClient<paths>({ baseUrl: globalThis.location.origin });
+
+api.use({
+  onRequest({ request }) {
+    if (request.method !== "GET") {
+      request.headers.set("X-XSRF-TOKEN", csrfToken());
     }
-    throw new Problem(0, "", "Safe Step can't be reached. What you see may be old; this page tries again by itself.");
-  }
-  if (!response.ok) {
+  },
+  async onResponse({ response, schemaPath }) {
+    if (response.ok) {
+      return;
+    }
     const problem = await problemOf(response);
-    if (problem.status === 401 && path !== "/api/session") {
+    if (problem.status === 401 && schemaPath !== "/api/session") {
       window.dispatchEvent(new Event("signed-out"));
     }
     throw problem;
-  }
-  return response;
+  },
+  onError({ error, request }) {
+    if (request.signal.aborted || error instanceof Problem) {
+      return; // overtaken by a later question: nobody waits for this one
+    }
+    return new Problem(0, "", "Safe Step can't be reached. What you see may be old; this page tries again by itself.");
+  },
+});
+
+/** What an endpoint tells; undefined only from those that tell nothing. */
+export async function told<D>(call: Promise<{ data?: D }>): Promise<D> {
+  return (await call).data as D;
 }
 
-async function json<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
-  const response = await send(method, path, body, signal);
-  return response.status === 204 ? (undefined as T) : ((await response.json()) as T);
-}
-
-export const api = {
-  get: <T>(path: string) => json<T>("GET", path),
-  post: <T>(path: string, body: unknown = {}) => json<T>("POST", path, body),
-  /** Asks what would come of something; broken off when the signal says so. */
-  ask: <T>(path: string, body: unknown, signal: AbortSignal) => json<T>("POST", path, body, signal),
-  put: <T>(path: string, body: unknown) => json<T>("PUT", path, body),
-  delete: <T>(path: string) => json<T>("DELETE", path),
-  text: async (path: string) => (await send("GET", path)).text(),
-  /** Sends a file as the body. */
-  upload: <T>(path: string, file: Blob) => json<T>("POST", path, file),
-  /** Asks for a file. */
-  file: async (path: string, body: unknown) => (await send("POST", path, body)).blob(),
-};
+/** A file as the body of a request. */
+export const asFile = (file: Blob) => ({
+  body: file as unknown as string,
+  bodySerializer: (content: unknown) => content as BodyInit,
+  headers: { "Content-Type": "application/octet-stream" },
+});
 
 /** Any error as a problem, so that every place can show it the same way. */
 export function asProblem(error: unknown): Problem {

@@ -1,15 +1,16 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { useSearchParams } from "react-router";
-import { api } from "../api/client";
-import type { ArchiveResult, DeviceRow, Group } from "../api/types";
+import { api, told, asFile } from "../api/client";
 import { useMay } from "../session/session";
 import { save } from "../ui/csv";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { count } from "../ui/words";
 import { BackupsNav } from "./BackupsNav";
+import { useDevices, useGroups } from "../api/shared";
+import { useMoved } from "../api/keys";
 
 /** Backups out of Safe Step and in again, as a ZIP that can be checked without it. */
 export function ArchivePage() {
@@ -37,8 +38,8 @@ function Export() {
   const [group, setGroup] = useState(given.length > 0 ? "given" : "all");
   const [every, setEvery] = useState(false);
   const [secrets, setSecrets] = useState(false);
-  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
-  const groups = useQuery({ queryKey: ["groups"], queryFn: () => api.get<Group[]>("/api/groups") });
+  const devices = useDevices();
+  const groups = useGroups();
   const names =
     group === "given"
       ? given
@@ -47,7 +48,10 @@ function Export() {
         : (groups.data?.find((g) => g.name === group)?.devices ?? []);
   const write = useMutation({
     mutationFn: async () =>
-      save("backups.zip", await api.file("/api/backups/archive", { devices: names, every, secrets })),
+      save(
+        "backups.zip",
+        await told(api.POST("/api/backups/archive", { body: { devices: names, every, secrets }, parseAs: "blob" })),
+      ),
   });
   return (
     <section>
@@ -91,14 +95,14 @@ function Export() {
 
 function Import() {
   const may = useMay("WRITE_DEVICES");
-  const client = useQueryClient();
+  const moved = useMoved();
   const [file, setFile] = useState<File | null>(null);
   const look = useMutation({
-    mutationFn: (chosen: File) => api.upload<ArchiveResult>("/api/backups/archive/dry-run", chosen),
+    mutationFn: (chosen: File) => told(api.POST("/api/backups/archive/dry-run", { ...asFile(chosen) })),
   });
   const run = useMutation({
-    mutationFn: () => api.upload<ArchiveResult>("/api/backups/archive/import", file!),
-    onSettled: () => client.invalidateQueries(),
+    mutationFn: () => told(api.POST("/api/backups/archive/import", { ...asFile(file!) })),
+    onSettled: () => moved.devices(),
   });
   const seen = look.data;
   return (

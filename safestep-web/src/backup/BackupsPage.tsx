@@ -4,8 +4,8 @@ import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link, useNavigate } from "react-router";
-import { api } from "../api/client";
-import type { Covered, Round } from "../api/types";
+import { api, told } from "../api/client";
+import type { Covered } from "../api/types";
 import { useMay } from "../session/session";
 import { type Column, DataList } from "../ui/DataList";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
@@ -14,6 +14,7 @@ import { dayAndTime } from "../ui/time";
 import { count } from "../ui/words";
 import { BackupsNav } from "./BackupsNav";
 import { coverageSentence, coverageStates, tally, worstFirst } from "./coverage";
+import { keys } from "../api/keys";
 
 const columns: Column<Covered>[] = [
   {
@@ -84,13 +85,13 @@ export function BackupsPage() {
   const [chosen, setChosen] = useState<Set<string>>(new Set());
   const [label, setLabel] = useState("");
   const coverage = useQuery({
-    queryKey: ["coverage"],
-    queryFn: () => api.get<Covered[]>("/api/backups/coverage"),
+    queryKey: keys.coverage,
+    queryFn: () => told(api.GET("/api/backups/coverage")),
     refetchInterval: 15_000,
   });
   const start = useMutation({
     mutationFn: (devices: string[]) =>
-      api.post<Round>("/api/rounds", { action: "BACK_UP", argument: label.trim(), devices }),
+      told(api.POST("/api/rounds", { body: { action: "BACK_UP", argument: label.trim(), devices } })),
     onSuccess: (round) => navigate(`/rounds/${round.id}`),
   });
   const rows = useMemo(

@@ -1,12 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import Form from "react-bootstrap/Form";
 import { useSearchParams } from "react-router";
-import { api } from "../api/client";
-import type { Backup, DeviceRow } from "../api/types";
+import { api, told } from "../api/client";
 import { ErrorBlock } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { BackupsNav } from "./BackupsNav";
 import { VersionDifference } from "./VersionDifference";
+import { keys } from "../api/keys";
+import { useDevices } from "../api/shared";
 
 /** Any two versions, also of two devices. */
 export function ComparePage() {
@@ -15,7 +16,7 @@ export function ComparePage() {
   const right = { device: params.get("other") ?? "", version: Number(params.get("to")) };
   const set = (change: Record<string, string>) =>
     setParams({ ...Object.fromEntries(params), ...change }, { replace: true });
-  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  const devices = useDevices();
   const platform = devices.data?.find((d) => d.name === left.device)?.platform;
   const all = devices.data?.map((d) => d.name) ?? [];
   const alike = devices.data?.filter((d) => !platform || d.platform === platform).map((d) => d.name) ?? [];
@@ -65,8 +66,8 @@ interface SideProps {
 
 function Side({ name, devices, device, version, onDevice, onVersion }: SideProps) {
   const versions = useQuery({
-    queryKey: ["backups", device],
-    queryFn: () => api.get<Backup[]>(`/api/devices/${encodeURIComponent(device)}/backups`),
+    queryKey: keys.backupsOf(device),
+    queryFn: () => told(api.GET("/api/devices/{name}/backups", { params: { path: { name: device } } })),
     enabled: devices.includes(device),
   });
   return (

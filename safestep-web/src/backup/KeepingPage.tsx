@@ -2,16 +2,18 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api, asProblem } from "../api/client";
-import type { BackupPolicy, RetentionPlan } from "../api/types";
+import { api, told } from "../api/client";
+import type { BackupPolicy } from "../api/types";
 import { useMay } from "../session/session";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { count } from "../ui/words";
 import { BackupsNav } from "./BackupsNav";
+import { keys, useMoved } from "../api/keys";
+import { useSave } from "../ui/useSave";
 
 /** How long versions are kept, with what a rule would take away before it does. */
 export function KeepingPage() {
-  const policy = useQuery({ queryKey: ["backup-policy"], queryFn: () => api.get<BackupPolicy>("/api/backups/policy") });
+  const policy = useQuery({ queryKey: keys.backupPolicy, queryFn: () => told(api.GET("/api/backups/policy")) });
   return (
     <>
       <BackupsNav />
@@ -31,26 +33,30 @@ type NumberField = "oldAfterHours" | "keepDays" | "keepVersions";
 function PolicyForm({ policy }: { policy: BackupPolicy }) {
   const may = useMay("WRITE_BACKUPS");
   const client = useQueryClient();
+  const moved = useMoved();
   const [wanted, setWanted] = useState(policy);
   const plan = useQuery({
-    queryKey: ["retention", wanted.keepDays, wanted.keepVersions],
+    queryKey: keys.retention(wanted.keepDays, wanted.keepVersions),
     queryFn: () =>
-      api.get<RetentionPlan>(`/api/backups/retention?keepDays=${wanted.keepDays}&keepVersions=${wanted.keepVersions}`),
+      told(
+        api.GET("/api/backups/retention", {
+          params: { query: { keepDays: wanted.keepDays, keepVersions: wanted.keepVersions } },
+        }),
+      ),
     enabled: wanted.keepVersions >= 1 && wanted.keepDays >= 0,
     placeholderData: (old) => old,
   });
-  const save = useMutation({
-    mutationFn: () => api.put<BackupPolicy>("/api/backups/policy", wanted),
-    onSuccess: (saved) => client.setQueryData(["backup-policy"], saved),
+  const save = useSave({
+    mutationFn: () => told(api.PUT("/api/backups/policy", { body: wanted })),
+    onSuccess: (saved) => client.setQueryData(keys.backupPolicy, saved),
   });
   const clear = useMutation({
-    mutationFn: (seen: number) => api.post<RetentionPlan>("/api/backups/retention", { seen }),
+    mutationFn: (seen: number) => told(api.POST("/api/backups/retention", { body: { seen } })),
     onSettled: () => {
-      void client.invalidateQueries({ queryKey: ["retention"] });
-      void client.invalidateQueries({ queryKey: ["coverage"] });
+      void moved.backups();
     },
   });
-  const problem = save.error ? asProblem(save.error) : null;
+  const { problem } = save;
   const changed = JSON.stringify(wanted) !== JSON.stringify(policy);
   const field = (name: NumberField, before: string, after: string) => (
     <div className="policy-line">
@@ -61,7 +67,7 @@ function PolicyForm({ policy }: { policy: BackupPolicy }) {
         min={name === "keepDays" ? 0 : 1}
         disabled={!may}
         value={wanted[name]}
-        isInvalid={!!problem?.at(name).length}
+        isInvalid={!!save.at(name)}
         onChange={(e) => setWanted({ ...wanted, [name]: Math.max(0, Math.trunc(Number(e.target.value))) })}
       />
       <span>{after}</span>
@@ -95,7 +101,7 @@ function PolicyForm({ policy }: { policy: BackupPolicy }) {
           Always kept: the newest version, the baseline, the reference, versions with a name, and those that belong to a
           change.
         </p>
-        {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+        {save.refusal && <ErrorBlock error={save.refusal} />}
         {may && (
           <div className="d-flex gap-2">
             <Button type="submit" disabled={!changed || save.isPending}>

@@ -3,13 +3,14 @@ import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link, useSearchParams } from "react-router";
-import { api, asProblem } from "../api/client";
+import { api, asProblem, told } from "../api/client";
 import type { FoundLine, FoundLines } from "../api/types";
 import { type Column, DataList } from "../ui/DataList";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { count } from "../ui/words";
 import { BackupsNav } from "./BackupsNav";
+import { keys } from "../api/keys";
 
 const place = (h: FoundLine) => `/devices/${h.device}/backups?backup=${h.backupId}&line=${h.number}`;
 
@@ -60,9 +61,8 @@ export function LinesPage() {
     setWords(q);
   }
   const found = useQuery({
-    queryKey: ["lines", q, pattern, every],
-    queryFn: () =>
-      api.get<FoundLines>(`/api/backups/search?q=${encodeURIComponent(q)}&pattern=${pattern}&every=${every}`),
+    queryKey: keys.lines(q, pattern, every),
+    queryFn: () => told(api.GET("/api/backups/search", { params: { query: { q, pattern, every } } })),
     enabled: q.trim().length >= 2,
     refetchInterval: (query) => (query.state.data && query.state.data.unread > 0 ? 2_000 : false),
   });

@@ -1,17 +1,20 @@
 import { useSettled } from "../ui/useSettled";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
-import { api, asProblem } from "../api/client";
-import type { Estimate, Group, RegularRound } from "../api/types";
+import { api, told } from "../api/client";
 import { useMay } from "../session/session";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { calendarDay, dayAndTime, zoneName } from "../ui/time";
 import { BackupsNav } from "./BackupsNav";
 import { costs, inWords, usualRules } from "./recurrence";
+import { keys, useMoved } from "../api/keys";
+import { useGroups } from "../api/shared";
+import { useSave } from "../ui/useSave";
+import { Field } from "../ui/Field";
 
 interface Wanted {
   name: string;
@@ -44,8 +47,8 @@ export function RegularPage() {
   const may = useMay("WRITE_BACKUPS");
   const [shown, setShown] = useState<number | "new" | null>(null);
   const rounds = useQuery({
-    queryKey: ["regular"],
-    queryFn: () => api.get<RegularRound[]>("/api/regular-rounds"),
+    queryKey: keys.regular,
+    queryFn: () => told(api.GET("/api/regular-rounds")),
     refetchInterval: 10_000,
   });
   const chosen = rounds.data?.find((r) => r.id === shown);
@@ -122,11 +125,11 @@ export function RegularPage() {
 
 function RegularForm({ id, initial, done }: { id: number | null; initial: Wanted; done: () => void }) {
   const may = useMay("WRITE_BACKUPS");
-  const client = useQueryClient();
+  const moved = useMoved();
   const [wanted, setWanted] = useState<Wanted>(initial);
   const [own, setOwn] = useState(!(initial.recurrence in usualRules));
   const edit = (change: Partial<Wanted>) => setWanted({ ...wanted, ...change });
-  const groups = useQuery({ queryKey: ["groups"], queryFn: () => api.get<Group[]>("/api/groups") });
+  const groups = useGroups();
   const request = {
     name: wanted.name,
     action: wanted.action,
@@ -138,25 +141,24 @@ function RegularForm({ id, initial, done }: { id: number | null; initial: Wanted
     spreadMinutes: wanted.spreadMinutes,
     active: wanted.active,
   };
-  const save = useMutation({
+  const save = useSave({
     mutationFn: () =>
       id === null
-        ? api.post<RegularRound>("/api/regular-rounds", request)
-        : api.put<RegularRound>(`/api/regular-rounds/${id}`, request),
+        ? told(api.POST("/api/regular-rounds", { body: request }))
+        : told(api.PUT("/api/regular-rounds/{id}", { params: { path: { id } }, body: request })),
     onSuccess: () => {
-      void client.invalidateQueries({ queryKey: ["regular"] });
+      void moved.regular();
       done();
     },
   });
   const remove = useMutation({
-    mutationFn: () => api.delete(`/api/regular-rounds/${id}`),
+    mutationFn: () => told(api.DELETE("/api/regular-rounds/{id}", { params: { path: { id: id! } } })),
     onSuccess: () => {
-      void client.invalidateQueries({ queryKey: ["regular"] });
+      void moved.regular();
       done();
     },
   });
-  const problem = save.error ? asProblem(save.error) : null;
-  const at = (field: string) => problem?.at(field)[0]?.message;
+  const { at } = save;
   function submit(event: FormEvent) {
     event.preventDefault();
     save.mutate();
@@ -180,10 +182,8 @@ function RegularForm({ id, initial, done }: { id: number | null; initial: Wanted
     <form onSubmit={submit} noValidate>
       <h2>{id === null ? "A new regular round" : initial.name}</h2>
       {text("name", "Name", "text")}
-      <Form.Group className="mb-2">
-        <Form.Label htmlFor="action">What</Form.Label>
+      <Field id="action" label="What">
         <Form.Select
-          id="action"
           disabled={!may || id !== null}
           value={wanted.action}
           onChange={(e) => edit({ action: e.target.value })}
@@ -194,14 +194,11 @@ function RegularForm({ id, initial, done }: { id: number | null; initial: Wanted
             </option>
           ))}
         </Form.Select>
-      </Form.Group>
-      <Form.Group className="mb-2">
-        <Form.Label htmlFor="group">Of which devices</Form.Label>
+      </Field>
+      <Field id="group" label="Of which devices" error={at("group")}>
         <Form.Select
-          id="group"
           disabled={!may}
           value={wanted.group ?? ""}
-          isInvalid={!!at("group")}
           onChange={(e) => edit({ group: e.target.value || null })}
         >
           <option value="">All devices</option>
@@ -211,7 +208,7 @@ function RegularForm({ id, initial, done }: { id: number | null; initial: Wanted
             </option>
           ))}
         </Form.Select>
-      </Form.Group>
+      </Field>
       <Form.Group className="mb-2">
         <Form.Label htmlFor="often">How often</Form.Label>
         <Form.Select
@@ -249,20 +246,16 @@ function RegularForm({ id, initial, done }: { id: number | null; initial: Wanted
       <div className="d-flex gap-3">
         {text("firstDay", "From", "date")}
         {text("at", `At (${wanted.zone ?? zoneName()})`, "time")}
-        <Form.Group className="mb-2">
-          <Form.Label htmlFor="spread">Spread over (min)</Form.Label>
+        <Field id="spread" label="Spread over (min)" error={at("spreadMinutes")}>
           <Form.Control
-            id="spread"
             type="number"
             min={0}
             max={720}
             disabled={!may}
             value={wanted.spreadMinutes}
-            isInvalid={!!at("spreadMinutes")}
             onChange={(e) => edit({ spreadMinutes: Math.max(0, Math.trunc(Number(e.target.value))) })}
           />
-          <Form.Control.Feedback type="invalid">{at("spreadMinutes")}</Form.Control.Feedback>
-        </Form.Group>
+        </Field>
       </div>
       <Form.Check
         id="active"
@@ -273,7 +266,7 @@ function RegularForm({ id, initial, done }: { id: number | null; initial: Wanted
         onChange={(e) => edit({ active: e.target.checked })}
       />
       {may && <Costs request={request} />}
-      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      {save.refusal && <ErrorBlock error={save.refusal} />}
       {remove.error && <ErrorBlock error={remove.error} />}
       {may && (
         <div className="d-flex gap-2">
@@ -303,9 +296,9 @@ function RegularForm({ id, initial, done }: { id: number | null; initial: Wanted
 function Costs({ request }: { request: Wanted }) {
   const settled = useSettled(request);
   const estimate = useQuery({
-    queryKey: ["regular-estimate", settled],
+    queryKey: keys.regularEstimate(settled),
     queryFn: ({ signal }) =>
-      api.ask<Estimate>("/api/regular-rounds/estimate", { ...settled, name: settled.name || "x" }, signal),
+      told(api.POST("/api/regular-rounds/estimate", { body: { ...settled, name: settled.name || "x" }, signal })),
     retry: false,
     placeholderData: (old) => old,
   });

@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import Button from "react-bootstrap/Button";
-import { api } from "../api/client";
-import type { Backup, BackupDifference } from "../api/types";
+import { api, told } from "../api/client";
+import type { Backup } from "../api/types";
 import { Difference } from "../lines/Difference";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
+import { keys } from "../api/keys";
 
 const words = (device: string, b: Backup, other: string) =>
   `${device === other ? "" : `${device}, `}${b.file ?? b.kind} of ${dayAndTime(b.takenAt)}${b.label ? ` “${b.label}”` : ""}`;
@@ -14,8 +15,8 @@ const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);
 /** What differs between two versions. */
 export function VersionDifference({ from, to, close }: { from: number; to: number; close?: () => void }) {
   const difference = useQuery({
-    queryKey: ["backup-difference", from, to],
-    queryFn: () => api.get<BackupDifference>(`/api/backups/difference?from=${from}&to=${to}`),
+    queryKey: keys.backupDifference(from, to),
+    queryFn: () => told(api.GET("/api/backups/difference", { params: { query: { from, to } } })),
   });
   if (difference.error) {
     return <ErrorBlock error={difference.error} />;

@@ -1,34 +1,54 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
-import { api, asProblem } from "../api/client";
+import { api, asProblem, told } from "../api/client";
 import type { Backup } from "../api/types";
 import { useMay } from "../session/session";
 import { dayAndTime } from "../ui/time";
+import { useMoved } from "../api/keys";
 
 /** What people say of a version: its name, and whether it is the reference. */
 export function VersionMarks({ device, version }: { device: string; version: Backup }) {
   const may = useMay("WRITE_BACKUPS");
   const mayChange = useMay("WRITE_CHANGES");
-  const client = useQueryClient();
+  const moved = useMoved();
   const [asking, setAsking] = useState<"label" | "reference" | null>(null);
   const [text, setText] = useState("");
-  const path = `/api/devices/${device}/backups/${version.id}`;
   const done = () => {
     setAsking(null);
-    return client.invalidateQueries({ queryKey: ["backups", device] });
+    return moved.backups();
   };
   const label = useMutation({
-    mutationFn: (name: string) => api.put(`${path}/label`, { label: name }),
+    mutationFn: (name: string) =>
+      told(
+        api.PUT("/api/devices/{name}/backups/{id}/label", {
+          params: { path: { name: device, id: version.id } },
+          body: { label: name },
+        }),
+      ),
     onSuccess: done,
   });
   const make = useMutation({
-    mutationFn: (reason: string) => api.put(`${path}/reference`, { reason }),
+    mutationFn: (reason: string) =>
+      told(
+        api.PUT("/api/devices/{name}/backups/{id}/reference", {
+          params: { path: { name: device, id: version.id } },
+          body: { reason },
+        }),
+      ),
     onSuccess: done,
   });
-  const end = useMutation({ mutationFn: () => api.delete(`${path}/reference`), onSuccess: done });
+  const end = useMutation({
+    mutationFn: () =>
+      told(
+        api.DELETE("/api/devices/{name}/backups/{id}/reference", {
+          params: { path: { name: device, id: version.id } },
+        }),
+      ),
+    onSuccess: done,
+  });
   const problem = label.error ?? make.error ?? end.error;
   function submit(event: FormEvent) {
     event.preventDefault();

@@ -1,16 +1,23 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import Button from "react-bootstrap/Button";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Backup } from "../api/types";
 import { download } from "../ui/csv";
 import { ErrorBlock, Loading } from "../ui/Messages";
+import { keys } from "../api/keys";
 
 /** A version as text. */
 export function VersionText({ device, version, line }: { device: string; version: Backup; line: number }) {
   const text = useQuery({
-    queryKey: ["backup-text", device, version.id],
-    queryFn: () => api.text(`/api/devices/${device}/backups/${version.id}`),
+    queryKey: keys.backupText(device, version.id),
+    queryFn: () =>
+      told(
+        api.GET("/api/devices/{name}/backups/{id}", {
+          params: { path: { name: device, id: version.id } },
+          parseAs: "text",
+        }),
+      ),
     staleTime: Infinity,
   });
   const mark = useRef<HTMLElement>(null);

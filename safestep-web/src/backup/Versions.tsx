@@ -1,9 +1,9 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link, useSearchParams } from "react-router";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Backup, DeviceRow } from "../api/types";
 import { useMay } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
@@ -13,6 +13,7 @@ import { asOf, before } from "./timeline";
 import { VersionDifference } from "./VersionDifference";
 import { VersionText } from "./VersionText";
 import { VersionMarks } from "./VersionMarks";
+import { keys, useMoved } from "../api/keys";
 
 const kindName = (b: Backup) => (b.file ? `file ${b.file}` : b.kind);
 
@@ -20,8 +21,10 @@ const kindName = (b: Backup) => (b.file ? `file ${b.file}` : b.kind);
 export function Versions({ device }: { device: DeviceRow }) {
   const [params, setParams] = useSearchParams();
   const [kind, setKind] = useState("running");
-  const path = `/api/devices/${device.name}/backups`;
-  const backups = useQuery({ queryKey: ["backups", device.name], queryFn: () => api.get<Backup[]>(path) });
+  const backups = useQuery({
+    queryKey: keys.backupsOf(device.name),
+    queryFn: () => told(api.GET("/api/devices/{name}/backups", { params: { path: { name: device.name } } })),
+  });
   const all = backups.data ?? [];
   const byId = (name: string) => all.find((b) => String(b.id) === params.get(name));
   const shown = byId("backup");
@@ -53,7 +56,7 @@ export function Versions({ device }: { device: DeviceRow }) {
             ? "There is none yet."
             : `Last seen as stored ${running[0] ? dayAndTime(running[0].confirmedAt) : "never"}.`}
         </span>
-        <Take device={device.name} path={path} />
+        <Take device={device.name} />
       </div>
       {all.length === 0 && (
         <p className="empty">Take a backup, so that changes can be built and there is a way back.</p>
@@ -141,17 +144,21 @@ export function Versions({ device }: { device: DeviceRow }) {
 
 const order = (kind: string) => ["running", "startup"].indexOf(kind) + (kind.startsWith("file") ? 9 : 0);
 
-function Take({ device, path }: { device: string; path: string }) {
+function Take({ device }: { device: string }) {
   const may = useMay("READ_DEVICES");
-  const client = useQueryClient();
+  const moved = useMoved();
   const [label, setLabel] = useState("");
   const take = useMutation({
-    mutationFn: () => api.post<Backup[]>(path, { label: label.trim() }),
+    mutationFn: () =>
+      told(
+        api.POST("/api/devices/{name}/backups", {
+          params: { path: { name: device } },
+          body: { label: label.trim() },
+        }),
+      ),
     onSuccess: () => setLabel(""),
     onSettled: () => {
-      void client.invalidateQueries({ queryKey: ["backups", device] });
-      void client.invalidateQueries({ queryKey: ["devices"] });
-      void client.invalidateQueries({ queryKey: ["coverage"] });
+      void moved.backups();
     },
   });
   function submit(event: FormEvent) {

@@ -1,8 +1,8 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { Link } from "react-router";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Freeze, Frozen, Opening } from "../api/types";
 import { useMay } from "../session/session";
 import { Glyph } from "../ui/Glyph";
@@ -16,6 +16,7 @@ import { FreezeForm } from "./FreezeForm";
 import { holdsFor, howOften, placed } from "./freezes";
 import { WindowForm } from "./WindowForm";
 import { WindowList } from "./WindowList";
+import { keys, useMoved } from "../api/keys";
 
 const DAYS = 14;
 
@@ -28,13 +29,13 @@ export function CalendarPage() {
   const from = shown[0]!.from.toISOString();
   const to = shown[DAYS - 1]!.to.toISOString();
   const openings = useQuery({
-    queryKey: ["schedule", from, to],
-    queryFn: () => api.get<Opening[]>(`/api/schedule?from=${from}&to=${to}`),
+    queryKey: keys.scheduleIn(from, to),
+    queryFn: () => told(api.GET("/api/schedule", { params: { query: { from, to } } })),
     refetchInterval: 30_000,
   });
   const frozen = useQuery({
-    queryKey: ["frozen", from, to],
-    queryFn: () => api.get<Frozen[]>(`/api/freezes/times?from=${from}&to=${to}`),
+    queryKey: keys.frozenIn(from, to),
+    queryFn: () => told(api.GET("/api/freezes/times", { params: { query: { from, to } } })),
     refetchInterval: 30_000,
   });
   return (
@@ -139,13 +140,14 @@ const percent = (at: { left: number; width: number }) => ({ left: `${at.left}%`,
 function FreezeList() {
   const mayWrite = useMay("WRITE_WINDOWS");
   const [lifting, setLifting] = useState<Freeze | null>(null);
-  const client = useQueryClient();
-  const freezes = useQuery({ queryKey: ["freezes"], queryFn: () => api.get<Freeze[]>("/api/freezes") });
+  const moved = useMoved();
+  const freezes = useQuery({ queryKey: keys.freezes, queryFn: () => told(api.GET("/api/freezes")) });
   const lift = useMutation({
-    mutationFn: (reason: string) => api.post(`/api/freezes/${lifting!.id}/lifting`, { reason }),
+    mutationFn: (reason: string) =>
+      told(api.POST("/api/freezes/{id}/lifting", { params: { path: { id: lifting!.id } }, body: { reason } })),
     onSuccess: () => {
       setLifting(null);
-      return client.invalidateQueries();
+      return moved.calendar();
     },
   });
   if (!freezes.data) {

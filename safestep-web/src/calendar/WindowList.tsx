@@ -1,25 +1,27 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Window } from "../api/types";
 import { useMay } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { ReasonModal } from "../ui/ReasonModal";
 import { dayAndTime } from "../ui/time";
 import { howOften } from "./freezes";
+import { keys, useMoved } from "../api/keys";
 
 /** The windows that there are. One is never changed: it is retired, and another is added. */
 export function WindowList() {
   const mayWrite = useMay("WRITE_WINDOWS");
   const [retiring, setRetiring] = useState<Window | null>(null);
-  const client = useQueryClient();
-  const windows = useQuery({ queryKey: ["windows"], queryFn: () => api.get<Window[]>("/api/windows") });
+  const moved = useMoved();
+  const windows = useQuery({ queryKey: keys.windows, queryFn: () => told(api.GET("/api/windows")) });
   const retire = useMutation({
-    mutationFn: (reason: string) => api.post(`/api/windows/${retiring!.id}/retirement`, { reason }),
+    mutationFn: (reason: string) =>
+      told(api.POST("/api/windows/{id}/retirement", { params: { path: { id: retiring!.id } }, body: { reason } })),
     onSuccess: () => {
       setRetiring(null);
-      return client.invalidateQueries();
+      return moved.calendar();
     },
   });
   if (!windows.data) {

@@ -1,14 +1,15 @@
 import { useQuery } from "@tanstack/react-query";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Alike, Change } from "../api/types";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { count } from "../ui/words";
+import { keys } from "../api/keys";
 
 /** The scripts of a change, devices with the same one together: the odd ones out first. */
 export function AlikeScripts({ change, open }: { change: Change; open: (device: string) => void }) {
   const groups = useQuery({
-    queryKey: ["change", String(change.number), "scripts", change.version],
-    queryFn: () => api.get<Alike[]>(`/api/changes/${change.number}/scripts`),
+    queryKey: keys.ofVersion(change.number, "scripts", change.version),
+    queryFn: () => told(api.GET("/api/changes/{number}/scripts", { params: { path: { number: change.number } } })),
     staleTime: Infinity,
   });
   if (groups.error) {

@@ -1,8 +1,7 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api, asProblem } from "../api/client";
+import { api, told } from "../api/client";
 import type { Approval, Change } from "../api/types";
 import vocabulary from "../api/vocabulary.json";
 import { useMay, usePerson } from "../session/session";
@@ -12,6 +11,9 @@ import { dayAndTime } from "../ui/time";
 import { looks } from "../ui/words";
 import { BuildReview } from "./BuildRung";
 import { useApprovals, useNext } from "./queries";
+import { useMoved } from "../api/keys";
+import { useSave } from "../ui/useSave";
+import { Field } from "../ui/Field";
 
 const verdicts = looks<Approval["verdict"]>(vocabulary.verdicts, {
   APPROVED: "done",
@@ -80,16 +82,26 @@ export function ApproveRung({ change }: { change: Change }) {
 function EmergencyDecision({ change, release }: { change: Change; release: boolean }) {
   const [words, setWords] = useState("");
   const [seal] = useState(change.seal);
-  const client = useQueryClient();
-  const decide = useMutation({
+  const after = useMoved();
+  const decide = useSave({
     mutationFn: () =>
       release
-        ? api.post<Approval[]>(`/api/changes/${change.number}/release`, { reason: words, seal })
-        : api.post<Approval[]>(`/api/changes/${change.number}/review`, { comment: words }),
+        ? told(
+            api.POST("/api/changes/{number}/release", {
+              params: { path: { number: change.number } },
+              body: { reason: words, seal: seal ?? "" },
+            }),
+          )
+        : told(
+            api.POST("/api/changes/{number}/review", {
+              params: { path: { number: change.number } },
+              body: { comment: words },
+            }),
+          ),
     onSuccess: () => setWords(""),
-    onSettled: () => client.invalidateQueries(),
+    onSettled: () => after.change(change.number),
   });
-  const problem = decide.error ? asProblem(decide.error) : null;
+  const { problem } = decide;
   const fieldError = problem?.errors[0]?.message;
   return (
     <section className="mt-3" aria-labelledby="emergency-decide">
@@ -98,19 +110,16 @@ function EmergencyDecision({ change, release }: { change: Change; release: boole
         {change.authorName} says: “{change.emergencyReason}”{" "}
         {release ? "Released, it can run at once, before it is approved." : "It ran before it was approved."}
       </p>
-      <Form.Group controlId="emergency-words" className="mb-2">
-        <Form.Label>{release ? "Why it may run now" : "What you found"}</Form.Label>
+      <Field id="emergency-words" label={release ? "Why it may run now" : "What you found"} error={fieldError}>
         <Form.Control
           as="textarea"
           rows={2}
           maxLength={4000}
           value={words}
-          isInvalid={!!fieldError}
           onChange={(e) => setWords(e.target.value)}
         />
-        <Form.Control.Feedback type="invalid">{fieldError}</Form.Control.Feedback>
-      </Form.Group>
-      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      </Field>
+      {decide.refusal && <ErrorBlock error={decide.refusal} />}
       <Button variant={release ? "danger" : "primary"} disabled={decide.isPending} onClick={() => decide.mutate()}>
         {release ? `Release seal ${change.sealBrief} as an emergency` : "It was reviewed"}
       </Button>
@@ -120,17 +129,22 @@ function EmergencyDecision({ change, release }: { change: Change; release: boole
 
 function Decision({ change }: { change: Change }) {
   const [comment, setComment] = useState("");
-  const client = useQueryClient();
+  const after = useMoved();
   // The seal that was on the screen when the person began to look: content that moves later is refused by the server.
   const [seal, setSeal] = useState(change.seal);
   const moved = seal !== change.seal;
-  const decide = useMutation({
+  const decide = useSave({
     mutationFn: (verdict: Approval["verdict"]) =>
-      api.post<Approval[]>(`/api/changes/${change.number}/approvals`, { verdict, comment, seal }),
-    onSettled: () => client.invalidateQueries(),
+      told(
+        api.POST("/api/changes/{number}/approvals", {
+          params: { path: { number: change.number } },
+          body: { verdict, comment, seal: seal ?? "" },
+        }),
+      ),
+    onSettled: () => after.change(change.number),
   });
-  const problem = decide.error ? asProblem(decide.error) : null;
-  const commentError = problem?.at("comment")[0]?.message;
+
+  const commentError = decide.at("comment");
   return (
     <section className="mt-3" aria-labelledby="decide">
       <h2 id="decide">Your decision</h2>
@@ -146,19 +160,16 @@ function Decision({ change }: { change: Change }) {
           The content moved while you were looking at it. Its seal is {change.sealBrief} now; look at it again below.
         </Block>
       )}
-      <Form.Group controlId="comment" className="mb-2">
-        <Form.Label>Comment</Form.Label>
+      <Field id="comment" label="Comment" error={commentError}>
         <Form.Control
           as="textarea"
           rows={2}
           value={comment}
-          isInvalid={!!commentError}
           placeholder="Needed to return or reject"
           onChange={(e) => setComment(e.target.value)}
         />
-        <Form.Control.Feedback type="invalid">{commentError}</Form.Control.Feedback>
-      </Form.Group>
-      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      </Field>
+      {decide.refusal && <ErrorBlock error={decide.refusal} />}
       <div className="d-flex gap-2">
         <Button disabled={decide.isPending || moved} onClick={() => decide.mutate("APPROVED")}>
           Approve seal {change.sealBrief}

@@ -1,8 +1,8 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import { api } from "../api/client";
-import type { Change, FitView, Placement } from "../api/types";
+import { api, told } from "../api/client";
+import type { Change, FitView } from "../api/types";
 import { WindowForm } from "../calendar/WindowForm";
 import { inTheWay, keptBy } from "../calendar/freezes";
 import { useMay } from "../session/session";
@@ -10,21 +10,30 @@ import { Glyph } from "../ui/Glyph";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { clock, dayAndTime, duration } from "../ui/time";
 import { usePlacement } from "./queries";
+import { useMoved } from "../api/keys";
 
 export function BookRung({ change }: { change: Change }) {
   const placement = usePlacement(change.number);
   const mayBook = useMay("BOOK_CHANGES");
   const mayAddWindow = useMay("WRITE_WINDOWS");
   const [adding, setAdding] = useState(false);
-  const client = useQueryClient();
-  const path = `/api/changes/${change.number}/booking`;
-  const refresh = () => client.invalidateQueries();
+  const moved = useMoved();
+  const refresh = () => moved.change(change.number);
   const book = useMutation({
     mutationFn: (o: FitView) =>
-      api.post<Placement>(path, { windowId: o.windowId, opensAt: o.opensAt, automatic: !o.openNow }),
+      told(
+        api.POST("/api/changes/{number}/booking", {
+          params: { path: { number: change.number } },
+          body: { windowId: o.windowId, opensAt: o.opensAt, automatic: !o.openNow },
+        }),
+      ),
     onSettled: refresh,
   });
-  const cancel = useMutation({ mutationFn: () => api.delete<Placement>(path), onSettled: refresh });
+  const cancel = useMutation({
+    mutationFn: () =>
+      told(api.DELETE("/api/changes/{number}/booking", { params: { path: { number: change.number } } })),
+    onSettled: refresh,
+  });
   if (!placement.data) {
     return placement.error ? <ErrorBlock error={placement.error} /> : <Loading />;
   }

@@ -3,8 +3,8 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
-import { api, type Problem } from "../api/client";
-import type { Build, Change, LineComment } from "../api/types";
+import { api, type Problem, told } from "../api/client";
+import type { Change, LineComment } from "../api/types";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { count } from "../ui/words";
 import { AlikeScripts } from "./AlikeScripts";
@@ -22,6 +22,7 @@ import { OrderEditor, OrderReview } from "./OrderEditor";
 import { useBuild } from "./queries";
 import { SheetsEditor, SheetsReview } from "./SheetsEditor";
 import { WayEditor } from "./WayEditor";
+import { keys } from "../api/keys";
 
 interface EditProps {
   change: Change;
@@ -38,8 +39,8 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
   const target = content.targets.find((t) => t.device === picked);
   const settled = useSettled(target, picked);
   const preview = useQuery({
-    queryKey: ["preview", settled],
-    queryFn: ({ signal }) => api.ask<Build>("/api/changes/preview", asShown(settled!), signal),
+    queryKey: keys.preview(settled),
+    queryFn: ({ signal }) => told(api.POST("/api/changes/preview", { body: asShown(settled!), signal })),
     enabled: !!settled && !unchosen(settled),
     placeholderData: (old) => (old?.device === picked ? old : undefined),
   });

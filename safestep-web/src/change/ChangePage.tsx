@@ -1,8 +1,8 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { Link, Navigate, NavLink, useNavigate, useParams } from "react-router";
-import { api, asProblem } from "../api/client";
+import { api, asProblem, told } from "../api/client";
 import type { Change, Next, Placement, Run } from "../api/types";
 import { RunRung } from "../run/RunRung";
 import { Glyph } from "../ui/Glyph";
@@ -20,6 +20,7 @@ import { useChange, useNext, usePlacement } from "./queries";
 import { useRuns } from "../run/queries";
 import { numberOf } from "./number";
 import { MovedGroups, WayOn } from "./WayOn";
+import { useMoved } from "../api/keys";
 
 /** One change: what blocks the way at the top, a ladder down the left, the picked rung beside it. */
 export function ChangePage() {
@@ -70,16 +71,12 @@ function Loaded({ change, next, rung }: { change: Change; next: Next | undefined
   const runs = useRuns(change.number);
   const run = runs.data?.[0];
   const editor = useEditor(change);
-  const client = useQueryClient();
+  const moved = useMoved();
 
   useEffect(() => {
     // When the change moves, whatever hangs on it is asked for again.
-    void client.invalidateQueries({ queryKey: ["change", String(change.number)] });
-    void client.invalidateQueries({ queryKey: ["now"] });
-    void client.invalidateQueries({ queryKey: ["schedule"] });
-    void client.invalidateQueries({ queryKey: ["changes"] });
-    void client.invalidateQueries({ queryKey: ["record"] });
-  }, [client, change.number, change.state, change.version]);
+    void moved.change(change.number);
+  }, [moved, change.number, change.state, change.version]);
 
   return (
     <>
@@ -212,12 +209,13 @@ function Description({ change }: { change: Change }) {
 }
 
 function SaveBar({ change, editor }: { change: Change; editor: Editor }) {
-  const client = useQueryClient();
+  const moved = useMoved();
   const navigate = useNavigate();
   const [asking, setAsking] = useState(false);
   const withdraw = useMutation({
-    mutationFn: () => api.post<Change>(`/api/changes/${change.number}/withdrawal`),
-    onSettled: () => client.invalidateQueries(),
+    mutationFn: () =>
+      told(api.POST("/api/changes/{number}/withdrawal", { params: { path: { number: change.number } } })),
+    onSettled: () => moved.change(change.number),
     onSuccess: () => navigate("/changes"),
   });
   const standing = change.state === "IN_REVIEW" || change.state === "APPROVED";

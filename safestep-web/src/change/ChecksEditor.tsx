@@ -4,13 +4,14 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
-import { api, type Problem } from "../api/client";
-import type { Change, CheckProposal, CheckWords } from "../api/types";
+import { api, type Problem, told } from "../api/client";
+import type { Change, CheckWords } from "../api/types";
 import { useLibraryChecks, useReadable } from "../library/queries";
 import { count } from "../ui/words";
 import { CheckFields } from "../check/CheckFields";
 import { blankCheck, type CheckDraft, checkRequest, draftOf } from "../check/checks";
 import { CheckTrial } from "../check/CheckTrial";
+import { keys } from "../api/keys";
 
 interface Props {
   change: Change;
@@ -111,22 +112,23 @@ export function ChecksEditor({ change, checks, devices, problem, onChange }: Pro
 /** What each check is called and what it expects, in the words that stand on every page afterwards. */
 function useCheckWords(checks: CheckDraft[]): CheckWords[] {
   const settled = useSettled(checks.map(checkRequest), String(checks.length));
-  const told = useQuery({
-    queryKey: ["check-words", settled],
-    queryFn: ({ signal }) => api.ask<CheckWords[]>("/api/checks/words", { checks: settled }, signal),
+  const words = useQuery({
+    queryKey: keys.checkWords(settled),
+    queryFn: ({ signal }) => told(api.POST("/api/checks/words", { body: { checks: settled }, signal })),
     enabled: settled.length > 0,
     retry: false,
     staleTime: Infinity,
     placeholderData: (old) => (old?.length === settled.length ? old : undefined),
   });
-  return told.data ?? [];
+  return words.data ?? [];
 }
 
 /** What the change should have by what it touches, as it was saved last. */
 function Proposals({ change, checks, add }: { change: Change; checks: CheckDraft[]; add: (c: CheckDraft[]) => void }) {
   const proposals = useQuery({
-    queryKey: ["change", String(change.number), "check-proposals", change.version],
-    queryFn: () => api.get<CheckProposal[]>(`/api/changes/${change.number}/check-proposals`),
+    queryKey: keys.ofVersion(change.number, "check-proposals", change.version),
+    queryFn: () =>
+      told(api.GET("/api/changes/{number}/check-proposals", { params: { path: { number: change.number } } })),
     staleTime: Infinity,
   });
   const open = (proposals.data ?? []).filter((p) => !checks.some((c) => c.library === p.library));

@@ -1,10 +1,10 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
-import { api, asProblem } from "../api/client";
-import type { Change, RecordProof } from "../api/types";
+import { api, asProblem, told } from "../api/client";
+import type { Change } from "../api/types";
 import { RunReport } from "../run/RunReport";
 import { useMay } from "../session/session";
 import { csv, download } from "../ui/csv";
@@ -12,6 +12,9 @@ import { Glyph } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { clockSeconds, dayName } from "../ui/time";
 import { useNext, useRecord } from "./queries";
+import { useMoved } from "../api/keys";
+import { useSave } from "../ui/useSave";
+import { Field } from "../ui/Field";
 
 /** How it went, and the record of everything that was done to this change. */
 export function CloseRung({ change }: { change: Change }) {
@@ -101,7 +104,7 @@ export function CloseRung({ change }: { change: Change }) {
 
 /** Computes the chain of hashes over the whole record anew, when somebody asks. */
 function Proof() {
-  const proof = useMutation({ mutationFn: () => api.get<RecordProof>("/api/record/proof") });
+  const proof = useMutation({ mutationFn: () => told(api.GET("/api/record/proof")) });
   if (proof.data) {
     return (
       <span role="status">
@@ -121,28 +124,26 @@ function Proof() {
 
 function Closure({ change }: { change: Change }) {
   const [note, setNote] = useState("");
-  const client = useQueryClient();
-  const close = useMutation({
-    mutationFn: () => api.post<Change>(`/api/changes/${change.number}/closure`, { note }),
-    onSettled: () => client.invalidateQueries(),
+  const moved = useMoved();
+  const close = useSave({
+    mutationFn: () =>
+      told(api.POST("/api/changes/{number}/closure", { params: { path: { number: change.number } }, body: { note } })),
+    onSettled: () => moved.change(change.number),
   });
-  const problem = close.error ? asProblem(close.error) : null;
-  const noteError = problem?.at("note")[0]?.message;
+
+  const noteError = close.at("note");
   return (
     <>
-      <Form.Group controlId="note" className="mb-2">
-        <Form.Label>How it went</Form.Label>
+      <Field id="note" label="How it went" error={noteError}>
         <Form.Control
           as="textarea"
           rows={2}
           value={note}
-          isInvalid={!!noteError}
           placeholder="One or two sentences for those who read this later"
           onChange={(e) => setNote(e.target.value)}
         />
-        <Form.Control.Feedback type="invalid">{noteError}</Form.Control.Feedback>
-      </Form.Group>
-      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      </Field>
+      {close.refusal && <ErrorBlock error={close.refusal} />}
       <Button disabled={close.isPending} onClick={() => close.mutate()}>
         Close {change.subject}
       </Button>

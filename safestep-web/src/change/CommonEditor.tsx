@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
-import { api } from "../api/client";
-import type { CommonText, Complaint, TargetSummary } from "../api/types";
+import { api, told } from "../api/client";
+import type { Complaint, TargetSummary } from "../api/types";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { count } from "../ui/words";
 import { type Common, commonOf, linesOf, namesIn, repeated, withText } from "./common";
@@ -31,8 +31,7 @@ export function CommonEditor({ number, targets, summaries, edit, open }: Props) 
   // Read once on coming here; from then on the text and the grid are what is written.
   useEffect(() => {
     let left = false;
-    api
-      .post<CommonText[]>("/api/changes/common", { targets })
+    told(api.POST("/api/changes/common", { body: { targets } }))
       .then((found) => !left && setGroups([...found].reverse().map(commonOf)))
       .catch((e: unknown) => !left && setError(e));
     return () => {

@@ -1,12 +1,13 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api, type Problem } from "../api/client";
-import type { Device, Group } from "../api/types";
+import { type Problem } from "../api/client";
+import type { Device } from "../api/types";
 import { Loading } from "../ui/Messages";
 import { count } from "../ui/words";
 import { type Content, linesFor } from "../draft/content";
+import { useDevices, useGroups } from "../api/shared";
+import { Field } from "../ui/Field";
 
 interface Props {
   content: Content;
@@ -18,7 +19,7 @@ const MANY = 12;
 
 /** Title, reason and devices of a change. */
 export function DescribeFields({ content, problem, edit }: Props) {
-  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<Device[]>("/api/devices") });
+  const devices = useDevices();
   const chosen = new Set(content.targets.map((t) => t.device));
   const [filter, setFilter] = useState("");
   const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
@@ -40,30 +41,24 @@ export function DescribeFields({ content, problem, edit }: Props) {
 
   return (
     <>
-      <Form.Group className="mb-3" controlId="title">
-        <Form.Label>Title</Form.Label>
+      <Field id="title" label="Title" error={titleError} className="mb-3">
         <Form.Control
           value={content.title}
           maxLength={120}
-          isInvalid={!!titleError}
           placeholder="What changes, in one line"
           onChange={(e) => edit({ title: e.target.value })}
         />
-        <Form.Control.Feedback type="invalid">{titleError}</Form.Control.Feedback>
-      </Form.Group>
-      <Form.Group className="mb-3" controlId="reason">
-        <Form.Label>Reason</Form.Label>
+      </Field>
+      <Field id="reason" label="Reason" error={reasonError} className="mb-3">
         <Form.Control
           as="textarea"
           rows={3}
           value={content.reason}
           maxLength={4000}
-          isInvalid={!!reasonError}
           placeholder="Why it is needed. Approvers and auditors read this."
           onChange={(e) => edit({ reason: e.target.value })}
         />
-        <Form.Control.Feedback type="invalid">{reasonError}</Form.Control.Feedback>
-      </Form.Group>
+      </Field>
       <Emergency content={content} problem={problem} edit={edit} />
       <fieldset>
         <legend className="form-label fs-6">Devices</legend>
@@ -125,22 +120,21 @@ function Emergency({ content, problem, edit }: Props) {
         onChange={(e) => edit({ emergencyReason: e.target.checked ? "" : null })}
       />
       {content.emergencyReason !== null && (
-        <Form.Group controlId="emergency-reason" className="mt-1">
-          <Form.Label>Why it can't wait</Form.Label>
+        <Field
+          id="emergency-reason"
+          label="Why it can't wait"
+          error={error}
+          hint="One other person has to release it before it runs. Afterwards somebody who may approve reviews it; until then it can't be closed."
+          className="mt-1"
+        >
           <Form.Control
             as="textarea"
             rows={2}
             maxLength={2000}
             value={content.emergencyReason}
-            isInvalid={!!error}
             onChange={(e) => edit({ emergencyReason: e.target.value })}
           />
-          <Form.Control.Feedback type="invalid">{error}</Form.Control.Feedback>
-          <Form.Text>
-            One other person has to release it before it runs. Afterwards somebody who may approve reviews it; until
-            then it can&apos;t be closed.
-          </Form.Text>
-        </Form.Group>
+        </Field>
       )}
     </div>
   );
@@ -152,7 +146,7 @@ interface ChosenGroupsProps extends Props {
 
 /** Groups by which devices are chosen: what a group holds now is taken, and what changes in it later is pointed out. */
 function ChosenGroups({ content, devices, problem, edit }: ChosenGroupsProps) {
-  const groups = useQuery({ queryKey: ["groups"], queryFn: () => api.get<Group[]>("/api/groups") });
+  const groups = useGroups();
   const managed = new Set(devices.filter((d) => d.stance === "managed").map((d) => d.name));
   const known = new Map(groups.data?.map((g) => [g.name, g]));
   const free = (groups.data ?? []).filter((g) => !content.groups.includes(g.name));

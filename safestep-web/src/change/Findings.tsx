@@ -1,16 +1,17 @@
 import { useSettled } from "../ui/useSettled";
 import { useQuery } from "@tanstack/react-query";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Change, TargetSummary } from "../api/types";
 import { count } from "../ui/words";
 import type { Target } from "../draft/content";
+import { keys } from "../api/keys";
 
 /** In short what would follow for each device, worked out for all together while they are written. */
 export function useSummaries(targets: Target[]): Map<string, TargetSummary> {
   const settled = useSettled(targets);
   const found = useQuery({
-    queryKey: ["previews", settled],
-    queryFn: ({ signal }) => api.ask<TargetSummary[]>("/api/changes/previews", { targets: settled }, signal),
+    queryKey: keys.previews(settled),
+    queryFn: ({ signal }) => told(api.POST("/api/changes/previews", { body: { targets: settled }, signal })),
     placeholderData: (old) => old,
   });
   return new Map(found.data?.map((s) => [s.device, s]));
@@ -19,8 +20,8 @@ export function useSummaries(targets: Target[]): Map<string, TargetSummary> {
 /** The same for a change as it is stored. */
 export function useStoredSummaries(change: Change): Map<string, TargetSummary> {
   const found = useQuery({
-    queryKey: ["change", String(change.number), "summaries", change.version],
-    queryFn: () => api.get<TargetSummary[]>(`/api/changes/${change.number}/summaries`),
+    queryKey: keys.ofVersion(change.number, "summaries", change.version),
+    queryFn: () => told(api.GET("/api/changes/{number}/summaries", { params: { path: { number: change.number } } })),
     staleTime: 60_000,
   });
   return new Map(found.data?.map((s) => [s.device, s]));

@@ -1,13 +1,13 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { useNavigate, useSearchParams } from "react-router";
-import { api, asProblem } from "../api/client";
-import type { Change } from "../api/types";
+import { api, told } from "../api/client";
 import { ErrorBlock } from "../ui/Messages";
 import { type Content, linesFor, request } from "../draft/content";
 import { usualOrder } from "../draft/order";
 import { DescribeFields } from "./DescribeFields";
+import { useMoved } from "../api/keys";
+import { useSave } from "../ui/useSave";
 
 const blank: Content = {
   version: 0,
@@ -38,15 +38,15 @@ export function NewChangePage() {
   const [params] = useSearchParams();
   const [content, setContent] = useState(() => startingWith(params.get("device"), params.get("backup")));
   const navigate = useNavigate();
-  const client = useQueryClient();
-  const create = useMutation({
-    mutationFn: () => api.post<Change>("/api/changes", request(content)),
+  const moved = useMoved();
+  const create = useSave({
+    mutationFn: () => told(api.POST("/api/changes", { body: request(content) })),
     onSuccess: (change) => {
-      void client.invalidateQueries({ queryKey: ["changes"] });
+      void moved.changes();
       navigate(`/changes/${change.number}/build`);
     },
   });
-  const problem = create.error ? asProblem(create.error) : null;
+  const { problem } = create;
 
   function submit(event: FormEvent) {
     event.preventDefault();
@@ -56,7 +56,7 @@ export function NewChangePage() {
   return (
     <form onSubmit={submit} noValidate style={{ maxWidth: 760 }}>
       <h1 className="mb-3">Start a change</h1>
-      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      {create.refusal && <ErrorBlock error={create.refusal} />}
       <DescribeFields content={content} problem={problem} edit={(e) => setContent({ ...content, ...e })} />
       <div className="save-bar">
         <Button type="submit" disabled={create.isPending}>

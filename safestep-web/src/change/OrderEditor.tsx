@@ -3,6 +3,7 @@ import type { Problem } from "../api/client";
 import type { Change, FailureRule } from "../api/types";
 import { duration } from "../ui/time";
 import { failureRules, numberOrUsual, type OrderDraft, placed, placesOf } from "../draft/order";
+import { Field } from "../ui/Field";
 
 interface EditorProps {
   change: Change;
@@ -19,8 +20,7 @@ export function OrderEditor({ change, devices, order, problem, onChange }: Edito
     <section aria-labelledby="order-head" className="mt-4">
       <h2 id="order-head">Order, and what happens when something fails</h2>
       <div className="field-row">
-        <Form.Group controlId="failure-rule">
-          <Form.Label>When something fails</Form.Label>
+        <Field id="failure-rule" label="When something fails" className="">
           <Form.Select value={order.failureRule} onChange={(e) => set({ failureRule: e.target.value as FailureRule })}>
             {(Object.keys(failureRules) as FailureRule[]).map((rule) => (
               <option key={rule} value={rule}>
@@ -28,11 +28,10 @@ export function OrderEditor({ change, devices, order, problem, onChange }: Edito
               </option>
             ))}
           </Form.Select>
-        </Form.Group>
+        </Field>
         <NumberBox id="wave-first" label="First wave at most" value={order.first} set={(first) => set({ first })} />
         <NumberBox id="wave-most" label="Any wave at most" value={order.most} set={(most) => set({ most })} />
-        <Form.Group controlId="wave-pause">
-          <Form.Label>Pause between waves, s</Form.Label>
+        <Field id="wave-pause" label="Pause between waves, s" className="">
           <Form.Control
             type="number"
             min={0}
@@ -40,7 +39,7 @@ export function OrderEditor({ change, devices, order, problem, onChange }: Edito
             value={order.pauseSeconds}
             onChange={(e) => set({ pauseSeconds: numberOrUsual(e.target.value) ?? 0 })}
           />
-        </Form.Group>
+        </Field>
       </div>
       <p className="soft mb-2">{failureRules[order.failureRule].sentence}</p>
       {problem?.at("order").map((e) => (
@@ -75,8 +74,7 @@ interface NumberBoxProps {
 
 function NumberBox({ id, label, value, set }: NumberBoxProps) {
   return (
-    <Form.Group controlId={id}>
-      <Form.Label>{label}</Form.Label>
+    <Field id={id} label={label} className="">
       <Form.Control
         type="number"
         min={0}
@@ -85,7 +83,7 @@ function NumberBox({ id, label, value, set }: NumberBoxProps) {
         value={value ?? ""}
         onChange={(e) => set(numberOrUsual(e.target.value))}
       />
-    </Form.Group>
+    </Field>
   );
 }
 

@@ -1,15 +1,17 @@
 import { useQuery } from "@tanstack/react-query";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api } from "../api/client";
-import type { Build, IdentityLine, Takeover } from "../api/types";
-import { useDevices } from "../library/queries";
+import { api, told } from "../api/client";
+import type { Build, IdentityLine } from "../api/types";
 import { Glyph } from "../ui/Glyph";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { count } from "../ui/words";
 import type { Target } from "../draft/content";
 import { Complaints } from "../lines/LinesEditor";
 import { choiceOf, kept, leftOut, undecided, WRITTEN } from "./takeover";
+import { keys } from "../api/keys";
+import { useDevices } from "../api/shared";
+import { Field } from "../ui/Field";
 
 interface Props {
   target: Target;
@@ -30,10 +32,10 @@ export function OtherDeviceWay({ target, build, onChange }: Props) {
   const platform = devices.data?.find((d) => d.name === target.device)?.platform;
   const offered = devices.data?.filter((d) => d.platform === platform && d.name !== target.device) ?? [];
   const takeover = useQuery({
-    queryKey: ["takeover", target.device, target.otherDevice],
+    queryKey: keys.takeover(target.device, target.otherDevice),
     queryFn: () =>
-      api.get<Takeover>(
-        `/api/changes/takeover?device=${encodeURIComponent(target.device)}&from=${encodeURIComponent(target.otherDevice!)}`,
+      told(
+        api.GET("/api/changes/takeover", { params: { query: { device: target.device, from: target.otherDevice! } } }),
       ),
     enabled: !!target.otherDevice,
   });
@@ -51,10 +53,14 @@ export function OtherDeviceWay({ target, build, onChange }: Props) {
   const wrong = build?.complaints.filter((c) => !c.reason.startsWith("Decide about")) ?? [];
   return (
     <>
-      <Form.Group controlId={`other-${target.device}`} className="mb-2">
-        <Form.Label>
-          Device whose configuration <span className="mono">{target.device}</span> takes
-        </Form.Label>
+      <Field
+        id={`other-${target.device}`}
+        label={
+          <>
+            Device whose configuration <span className="mono">{target.device}</span> takes
+          </>
+        }
+      >
         <Form.Select
           value={target.otherDevice ?? ""}
           onChange={(e) => onChange({ ...target, otherDevice: e.target.value || null, backup: null, values: {} })}
@@ -66,7 +72,7 @@ export function OtherDeviceWay({ target, build, onChange }: Props) {
             </option>
           ))}
         </Form.Select>
-      </Form.Group>
+      </Field>
       {takeover.error && <ErrorBlock error={takeover.error} />}
       {target.otherDevice && !takeover.data && !takeover.error && <Loading />}
       {takeover.data && target.backup !== takeover.data.backup && (

@@ -2,10 +2,10 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api } from "../api/client";
-import type { Cleaned } from "../api/types";
+import { api, told } from "../api/client";
 import { ErrorBlock } from "../ui/Messages";
 import { count } from "../ui/words";
+import { Field } from "../ui/Field";
 
 interface Props {
   device: string;
@@ -17,13 +17,16 @@ interface Props {
 export function PasteForm({ device, take, close }: Props) {
   const [text, setText] = useState("");
   const clean = useMutation({
-    mutationFn: () => api.post<Cleaned>("/api/changes/paste", { device, text }),
+    mutationFn: () => told(api.POST("/api/changes/paste", { body: { device, text } })),
   });
   const cleaned = clean.data;
   return (
     <section className="paste" aria-label="Pasted instructions">
-      <Form.Group controlId="pasted" className="mb-2">
-        <Form.Label>Pasted instructions</Form.Label>
+      <Field
+        id="pasted"
+        label="Pasted instructions"
+        hint="Prompts, numbers, list marks, comments and answers of the device are taken out."
+      >
         <Form.Control
           as="textarea"
           className="mono"
@@ -37,8 +40,7 @@ export function PasteForm({ device, take, close }: Props) {
             clean.reset();
           }}
         />
-        <Form.Text>Prompts, numbers, list marks, comments and answers of the device are taken out.</Form.Text>
-      </Form.Group>
+      </Field>
       {clean.error && <ErrorBlock error={clean.error} />}
       {cleaned && (
         <div className="scripts mb-2">

@@ -2,8 +2,8 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api } from "../api/client";
-import type { Fulfilled, Pool, PoolKind, Variable, VariableType } from "../api/types";
+import { api, told } from "../api/client";
+import type { Pool, PoolKind, Variable, VariableType } from "../api/types";
 import { usePools } from "../library/queries";
 import { poolKindsFor } from "../library/variables";
 import { ErrorBlock } from "../ui/Messages";
@@ -50,15 +50,20 @@ export function PoolFill({ number, common, columns, change }: Props) {
   const through = columns.find((c) => c.type === "INTERFACE")?.name;
   const ask = useMutation({
     mutationFn: () =>
-      api.post<Fulfilled[]>(`/api/changes/${number}/allocations`, {
-        pool: pool!.name,
-        wishes: empty.map((device) => ({
-          device,
-          variable: name,
-          type: asked,
-          interfaceName: (through && common.values[through]?.[common.devices.indexOf(device)]) || null,
-        })),
-      }),
+      told(
+        api.POST("/api/changes/{number}/allocations", {
+          params: { path: { number } },
+          body: {
+            pool: pool!.name,
+            wishes: empty.map((device) => ({
+              device,
+              variable: name,
+              type: asked!,
+              interfaceName: (through && common.values[through]?.[common.devices.indexOf(device)]) || null,
+            })),
+          },
+        }),
+      ),
     onSuccess: (given) => change(given.reduce((c, f) => withValue(c, name, f.device, f.value), common)),
   });
   const fillable = columns.filter((c) => !c.type || poolKindsFor[c.type].length > 0);

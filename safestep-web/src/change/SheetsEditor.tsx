@@ -2,9 +2,10 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import type { Problem } from "../api/client";
 import type { Change, DeviceRow, PeerSheet } from "../api/types";
-import { useDevices, usePlatforms } from "../library/queries";
 import type { SheetDraft } from "../draft/content";
 import { Complaints, LinesEditor } from "../lines/LinesEditor";
+import { useDevices, usePlatforms } from "../api/shared";
+import { Field } from "../ui/Field";
 
 interface Props {
   sheets: SheetDraft[];
@@ -80,37 +81,33 @@ function SheetFields({ index, sheet, stored, known, error, set, remove }: Fields
             ))}
           </datalist>
         </Form.Group>
-        <Form.Group controlId={`sheet-run-by-${index}`}>
-          <Form.Label>Who runs it, and how to reach them</Form.Label>
-          <Form.Control
-            maxLength={200}
-            value={sheet.runBy}
-            isInvalid={!!error("runBy")}
-            onChange={(e) => set({ runBy: e.target.value })}
-          />
-          <Form.Control.Feedback type="invalid">{error("runBy")}</Form.Control.Feedback>
-        </Form.Group>
+        <Field
+          id={`sheet-run-by-${index}`}
+          label="Who runs it, and how to reach them"
+          error={error("runBy")}
+          className=""
+        >
+          <Form.Control maxLength={200} value={sheet.runBy} onChange={(e) => set({ runBy: e.target.value })} />
+        </Field>
         {!observed && (
-          <Form.Group controlId={`sheet-platform-${index}`}>
-            <Form.Label>Platform</Form.Label>
+          <Field id={`sheet-platform-${index}`} label="Platform" className="">
             <Form.Select value={sheet.platform} onChange={(e) => set({ platform: e.target.value })}>
               <option value="">none that Safe Step knows</option>
               {platforms.data?.map((p) => (
                 <option key={p.name}>{p.name}</option>
               ))}
             </Form.Select>
-          </Form.Group>
+          </Field>
         )}
       </div>
-      <Form.Group className="mb-2" controlId={`sheet-note-${index}`}>
-        <Form.Label>What they should know</Form.Label>
+      <Field id={`sheet-note-${index}`} label="What they should know">
         <Form.Control
           maxLength={1000}
           value={sheet.note}
           placeholder="When to do it, whom to call before and after"
           onChange={(e) => set({ note: e.target.value })}
         />
-      </Form.Group>
+      </Field>
       <LinesEditor
         id={`sheet-lines-${index}`}
         label="Lines to enter there"

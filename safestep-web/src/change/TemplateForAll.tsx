@@ -1,9 +1,10 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { useDevices, useTemplates } from "../library/queries";
+import { useTemplates } from "../library/queries";
 import { count } from "../ui/words";
 import { type Target, templateFor } from "../draft/content";
+import { useDevices } from "../api/shared";
 
 /** Lets all devices of a platform use one template. */
 export function TemplateForAll({ targets, edit }: { targets: Target[]; edit: (targets: Target[]) => void }) {

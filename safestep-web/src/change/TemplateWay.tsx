@@ -2,13 +2,14 @@ import { useMutation } from "@tanstack/react-query";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
-import { api } from "../api/client";
-import type { Build, Fulfilled, Template, Variable } from "../api/types";
-import { useDevices, useTemplates, useTemplateVersion } from "../library/queries";
+import { api, told } from "../api/client";
+import type { Build, Template, Variable } from "../api/types";
+import { useTemplates, useTemplateVersion } from "../library/queries";
 import { ValueFields } from "../library/ValueFields";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import type { Target } from "../draft/content";
 import { Complaints } from "../lines/LinesEditor";
+import { useDevices } from "../api/shared";
 
 interface Props {
   number: number;
@@ -128,17 +129,22 @@ function NextFree({ number, target, variable, variables, take }: NextFreeProps) 
   const through = variables.find((v) => v.type === "INTERFACE");
   const ask = useMutation({
     mutationFn: () =>
-      api.post<Fulfilled[]>(`/api/changes/${number}/allocations`, {
-        pool: variable.pool,
-        wishes: [
-          {
-            device: target.device,
-            variable: variable.name,
-            type: variable.type,
-            interfaceName: (through && target.values[through.name]) || null,
+      told(
+        api.POST("/api/changes/{number}/allocations", {
+          params: { path: { number } },
+          body: {
+            pool: variable.pool,
+            wishes: [
+              {
+                device: target.device,
+                variable: variable.name,
+                type: variable.type,
+                interfaceName: (through && target.values[through.name]) || null,
+              },
+            ],
           },
-        ],
-      }),
+        }),
+      ),
     onSuccess: ([given]) => given && take(given.value),
   });
   return (

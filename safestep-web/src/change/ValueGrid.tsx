@@ -1,13 +1,13 @@
 import { useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
-import { api } from "../api/client";
+import { api, told, asFile } from "../api/client";
 import type { TargetSummary, Variable } from "../api/types";
 import { InterfaceNames } from "../library/InterfaceNames";
 import { csv, download } from "../ui/csv";
 import { Glyph, type Shape } from "../ui/Glyph";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { count } from "../ui/words";
-import { type Common, repeated, type ValueTable, withSheet, withTable, withValue } from "./common";
+import { type Common, repeated, withSheet, withTable, withValue } from "./common";
 
 export interface GridProps {
   common: Common;
@@ -34,7 +34,7 @@ export function SheetActions({
     setError(null);
     setNotes([]);
     try {
-      const filled = withSheet(common, await api.upload<ValueTable>("/api/changes/values", file));
+      const filled = withSheet(common, await told(api.POST("/api/changes/values", { ...asFile(file) })));
       change(filled.common);
       setNotes(filled.notes);
     } catch (e) {

@@ -2,8 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api } from "../api/client";
-import type { Backup, Build, Complaint, Way } from "../api/types";
+import { api, told } from "../api/client";
+import type { Build, Complaint, Way } from "../api/types";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { linesFor, type Target } from "../draft/content";
@@ -11,6 +11,8 @@ import { LinesEditor } from "../lines/LinesEditor";
 import { OtherDeviceWay } from "./OtherDeviceWay";
 import { PasteForm } from "./PasteForm";
 import { TemplateWay } from "./TemplateWay";
+import { keys } from "../api/keys";
+import { Field } from "../ui/Field";
 
 const ways: Record<Way, string> = {
   LINES: "Lines to add or remove",
@@ -101,8 +103,8 @@ interface OneWayProps {
 
 function WholeConfiguration({ target, complaints, onChange }: OneWayProps) {
   const baseline = useQuery({
-    queryKey: ["preview", "baseline", target.device],
-    queryFn: () => api.post<Build>("/api/changes/preview", linesFor(target.device)),
+    queryKey: keys.preview(["baseline", target.device]),
+    queryFn: () => told(api.POST("/api/changes/preview", { body: linesFor(target.device) })),
     staleTime: 60_000,
   });
   if (baseline.error) {
@@ -143,20 +145,26 @@ function WholeConfiguration({ target, complaints, onChange }: OneWayProps) {
 
 function BackupChoice({ target, complaints, onChange }: OneWayProps) {
   const backups = useQuery({
-    queryKey: ["backups", target.device],
-    queryFn: () => api.get<Backup[]>(`/api/devices/${target.device}/backups`),
+    queryKey: keys.backupsOf(target.device),
+    queryFn: () => told(api.GET("/api/devices/{name}/backups", { params: { path: { name: target.device } } })),
   });
   if (backups.error) {
     return <ErrorBlock error={backups.error} />;
   }
   return (
-    <Form.Group controlId={`backup-${target.device}`}>
-      <Form.Label>
-        Backup to which <span className="mono">{target.device}</span> returns
-      </Form.Label>
+    <Field
+      id={`backup-${target.device}`}
+      label={
+        <>
+          Backup to which <span className="mono">{target.device}</span> returns
+        </>
+      }
+      error={complaints[0]?.reason}
+      hint="Everything that differs from the backup is brought back. Secrets that the device hides stay as they are."
+      className=""
+    >
       <Form.Select
         value={target.backup ?? ""}
-        isInvalid={target.backup !== null && complaints.length > 0}
         onChange={(e) => onChange({ ...target, backup: e.target.value ? Number(e.target.value) : null })}
       >
         <option value="">Choose a backup</option>
@@ -167,10 +175,6 @@ function BackupChoice({ target, complaints, onChange }: OneWayProps) {
           </option>
         ))}
       </Form.Select>
-      <Form.Control.Feedback type="invalid">{complaints[0]?.reason}</Form.Control.Feedback>
-      <Form.Text>
-        Everything that differs from the backup is brought back. Secrets that the device hides stay as they are.
-      </Form.Text>
-    </Form.Group>
+    </Field>
   );
 }

@@ -1,9 +1,10 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
-import { api, asProblem, type Problem } from "../api/client";
+import { api, asProblem, type Problem, told } from "../api/client";
 import type { Change } from "../api/types";
 import { type Content, contentOf, differs, request } from "../draft/content";
+import { keys } from "../api/keys";
 
 /** What an author has written and not saved yet, and what can be done with it. */
 export interface Editor {
@@ -25,7 +26,7 @@ export function useEditor(change: Change): Editor {
   const client = useQueryClient();
   const navigate = useNavigate();
   const dirty = change.editable && differs(content, stored);
-  const key = ["change", String(change.number)];
+  const key = keys.change(change.number);
 
   // A page without own edits follows what is stored.
   if (!dirty && content.version !== change.version) {
@@ -33,7 +34,8 @@ export function useEditor(change: Change): Editor {
   }
 
   const save = useMutation({
-    mutationFn: () => api.put<Change>(`/api/changes/${change.number}`, request(content)),
+    mutationFn: () =>
+      told(api.PUT("/api/changes/{number}", { params: { path: { number: change.number } }, body: request(content) })),
     onSuccess: (saved) => {
       client.setQueryData(key, saved);
       setContent(contentOf(saved));
@@ -42,7 +44,12 @@ export function useEditor(change: Change): Editor {
   const submit = useMutation({
     mutationFn: async () => {
       const saved = dirty ? await save.mutateAsync() : change;
-      return api.post<Change>(`/api/changes/${change.number}/submission`, { version: saved.version });
+      return told(
+        api.POST("/api/changes/{number}/submission", {
+          params: { path: { number: change.number } },
+          body: { version: saved.version },
+        }),
+      );
     },
     onSuccess: (submitted) => {
       client.setQueryData(key, submitted);

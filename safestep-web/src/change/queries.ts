@@ -1,53 +1,46 @@
 import { useQuery } from "@tanstack/react-query";
-import { api } from "../api/client";
-import type { Approval, Build, Change, Next, Placement, ReadCommand, RecordEntry } from "../api/types";
+import { api, told } from "../api/client";
+import { keys } from "../api/keys";
 
 export const useChange = (number: string) =>
   useQuery({
-    queryKey: ["change", number],
-    queryFn: () => api.get<Change>(`/api/changes/${number}`),
+    queryKey: keys.change(number),
+    queryFn: () => told(api.GET("/api/changes/{number}", { params: { path: { number: Number(number) } } })),
     refetchInterval: 5_000,
   });
 
 /** What the change waits for, and how far each rung is, as the person who is signed in may see to it. */
 export const useNext = (number: number) =>
   useQuery({
-    queryKey: ["change", String(number), "next"],
-    queryFn: () => api.get<Next>(`/api/changes/${number}/next`),
+    queryKey: keys.nextOf(number),
+    queryFn: () => told(api.GET("/api/changes/{number}/next", { params: { path: { number } } })),
     refetchInterval: 5_000,
   });
 
 export const useApprovals = (number: number) =>
   useQuery({
-    queryKey: ["change", String(number), "approvals"],
-    queryFn: () => api.get<Approval[]>(`/api/changes/${number}/approvals`),
+    queryKey: keys.approvalsOf(number),
+    queryFn: () => told(api.GET("/api/changes/{number}/approvals", { params: { path: { number } } })),
   });
 
 export const usePlacement = (number: number) =>
   useQuery({
-    queryKey: ["change", String(number), "booking"],
-    queryFn: () => api.get<Placement>(`/api/changes/${number}/booking`),
+    queryKey: keys.bookingOf(number),
+    queryFn: () => told(api.GET("/api/changes/{number}/booking", { params: { path: { number } } })),
     refetchInterval: 10_000,
   });
 
 export const useBuild = (number: number, device: string | undefined, version: number) =>
   useQuery({
-    queryKey: ["change", String(number), "build", device, version],
-    queryFn: () => api.get<Build>(`/api/changes/${number}/devices/${device}`),
-    enabled: !!device,
-    staleTime: Infinity,
-  });
-
-export const useReads = (device: string | undefined) =>
-  useQuery({
-    queryKey: ["reads", device],
-    queryFn: () => api.get<ReadCommand[]>(`/api/devices/${device}/reads`),
+    queryKey: keys.buildOf(number, device, version),
+    queryFn: () =>
+      told(api.GET("/api/changes/{number}/devices/{device}", { params: { path: { number, device: device! } } })),
     enabled: !!device,
     staleTime: Infinity,
   });
 
 export const useRecord = (subject: string) =>
   useQuery({
-    queryKey: ["record", subject],
-    queryFn: () => api.get<RecordEntry[]>(`/api/record?subject=${encodeURIComponent(subject)}`),
+    queryKey: keys.recordOf(subject),
+    queryFn: () => told(api.GET("/api/record", { params: { query: { subject } } })),
   });

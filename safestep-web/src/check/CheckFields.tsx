@@ -14,6 +14,7 @@ import {
   lookingAt,
   otherLooks,
 } from "./checks";
+import { Field } from "../ui/Field";
 
 interface Props {
   check: CheckDraft;
@@ -60,12 +61,10 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
   return (
     <div className="check-fields">
       <div className="fields">
-        <Form.Group controlId={`${id}-look`}>
-          <Form.Label>What is looked at</Form.Label>
+        <Field id={`${id}-look`} label="What is looked at" error={error("kind")} className="">
           <Form.Select
             disabled={disabled}
             value={check.kind === "READ" ? `READ:${check.read}` : check.kind}
-            isInvalid={!!(error("read") || error("kind"))}
             onChange={(e) => {
               const [kind, name] = e.target.value.split(":");
               onChange(
@@ -93,44 +92,39 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
               ))}
             </optgroup>
           </Form.Select>
-          {told("read")}
-          {told("kind")}
-        </Form.Group>
+        </Field>
         {wanted.map((name) => (
-          <Form.Group key={name} controlId={`${id}-${name}`}>
-            <Form.Label>{argumentWords[name]}</Form.Label>
+          <Field key={name} id={`${id}-${name}`} label={argumentWords[name]} error={error(name)} className="">
             <Form.Control
               className="mono"
               disabled={disabled}
               style={{ width: name === "port" ? 90 : 150 }}
               placeholder={name === "port" ? "443" : "10.77.8.20"}
               value={check.arguments[name] ?? ""}
-              isInvalid={!!error(name)}
               onChange={(e) => set({ arguments: { ...check.arguments, [name]: e.target.value } })}
             />
-            {told(name)}
-          </Form.Group>
+          </Field>
         ))}
         {asks ? (
-          <Form.Group controlId={`${id}-question`} className="flex-fill">
-            <Form.Label>The question, to be answered with yes or no</Form.Label>
+          <Field
+            id={`${id}-question`}
+            label="The question, to be answered with yes or no"
+            error={error("question")}
+            className="flex-fill"
+          >
             <Form.Control
               disabled={disabled}
               maxLength={300}
               placeholder="Do the gate readers show green?"
               value={check.question}
-              isInvalid={!!error("question")}
               onChange={(e) => set({ question: e.target.value })}
             />
-            {told("question")}
-          </Form.Group>
+          </Field>
         ) : (
-          <Form.Group controlId={`${id}-expectation`}>
-            <Form.Label>What is expected afterwards</Form.Label>
+          <Field id={`${id}-expectation`} label="What is expected afterwards" error={error("expectation")} className="">
             <Form.Select
               disabled={disabled}
               value={check.expectation}
-              isInvalid={!!error("expectation")}
               onChange={(e) => {
                 const expectation = e.target.value as Expectation;
                 set({ expectation, before: knownBefore(expectation) ? check.before : "ANY" });
@@ -142,22 +136,23 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
                 </option>
               ))}
             </Form.Select>
-            {told("expectation")}
-          </Form.Group>
+          </Field>
         )}
         {valueOf && (
-          <Form.Group controlId={`${id}-value`}>
-            <Form.Label>{valueOf.charAt(0).toUpperCase() + valueOf.slice(1)}</Form.Label>
+          <Field
+            id={`${id}-value`}
+            label={valueOf.charAt(0).toUpperCase() + valueOf.slice(1)}
+            error={error("value")}
+            className=""
+          >
             <Form.Control
               as={check.expectation === "EQUALS" ? "textarea" : undefined}
               className="mono"
               disabled={disabled}
               value={check.value}
-              isInvalid={!!error("value")}
               onChange={(e) => set({ value: e.target.value })}
             />
-            {told("value")}
-          </Form.Group>
+          </Field>
         )}
       </div>
       <details open={differsFromUsual(check) || hasError(error)}>
@@ -166,19 +161,21 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
           {check.severity === "FAIL" ? "a failure counts" : "only warns"}; more
         </summary>
         <div className="fields">
-          <Form.Group controlId={`${id}-name`}>
-            <Form.Label>Name</Form.Label>
+          <Field id={`${id}-name`} label="Name" error={error("name")} className="">
             <Form.Control
               disabled={disabled}
               maxLength={80}
               placeholder="as what it looks at"
               value={check.name}
-              isInvalid={!!error("name")}
               onChange={(e) => set({ name: e.target.value })}
             />
-          </Form.Group>
-          <Form.Group controlId={`${id}-settle`}>
-            <Form.Label>{asks ? "Waits for an answer (s)" : "May settle for (s)"}</Form.Label>
+          </Field>
+          <Field
+            id={`${id}-settle`}
+            label={asks ? "Waits for an answer (s)" : "May settle for (s)"}
+            error={error("settleSeconds")}
+            className=""
+          >
             <Form.Control
               type="number"
               min={0}
@@ -186,14 +183,11 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
               style={{ width: 110 }}
               disabled={disabled}
               value={check.settleSeconds}
-              isInvalid={!!error("settleSeconds")}
               onChange={(e) => set({ settleSeconds: Number(e.target.value) })}
             />
-            {told("settleSeconds")}
-          </Form.Group>
+          </Field>
           {!asks && (
-            <Form.Group controlId={`${id}-stays`}>
-              <Form.Label>Stays so for (s)</Form.Label>
+            <Field id={`${id}-stays`} label="Stays so for (s)" error={error("staysSeconds")} className="">
               <Form.Control
                 inputMode="numeric"
                 style={{ width: 150 }}
@@ -201,15 +195,12 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
                 value={check.staysSeconds}
                 maxLength={4}
                 placeholder="as timers say"
-                isInvalid={!!error("staysSeconds")}
                 onChange={(e) => set({ staysSeconds: e.target.value })}
               />
-              {told("staysSeconds")}
-            </Form.Group>
+            </Field>
           )}
           {!asks && (
-            <Form.Group controlId={`${id}-every`}>
-              <Form.Label>Looks again every (s)</Form.Label>
+            <Field id={`${id}-every`} label="Looks again every (s)" error={error("everySeconds")} className="">
               <Form.Control
                 type="number"
                 min={1}
@@ -217,14 +208,11 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
                 style={{ width: 110 }}
                 disabled={disabled}
                 value={check.everySeconds}
-                isInvalid={!!error("everySeconds")}
                 onChange={(e) => set({ everySeconds: Number(e.target.value) })}
               />
-              {told("everySeconds")}
-            </Form.Group>
+            </Field>
           )}
-          <Form.Group controlId={`${id}-severity`}>
-            <Form.Label>When it does not pass</Form.Label>
+          <Field id={`${id}-severity`} label="When it does not pass" className="">
             <Form.Select
               disabled={disabled}
               value={check.severity}
@@ -233,13 +221,12 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
               <option value="FAIL">what the change says for a failure</option>
               <option value="WARN">a warning, and the run goes on</option>
             </Form.Select>
-          </Form.Group>
+          </Field>
         </div>
         {(check.kind === "READ" || check.kind === "LOG") && (
           <div className="fields">
             {check.kind === "READ" && (
-              <Form.Group controlId={`${id}-taking`}>
-                <Form.Label>Taken from the answer</Form.Label>
+              <Field id={`${id}-taking`} label="Taken from the answer" className="">
                 <Form.Select
                   disabled={disabled}
                   value={check.extraction.kind}
@@ -251,29 +238,35 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
                     </option>
                   ))}
                 </Form.Select>
-              </Form.Group>
+              </Field>
             )}
             {check.extraction.kind === "COLUMNS" && (
-              <Form.Group controlId={`${id}-columns`}>
-                <Form.Label>Headings, the one that tells rows apart first</Form.Label>
+              <Field
+                id={`${id}-columns`}
+                label="Headings, the one that tells rows apart first"
+                error={error("columns")}
+                className=""
+              >
                 <Form.Control
                   disabled={disabled}
                   className="mono"
                   placeholder="neighbour, state"
                   value={check.extraction.columns}
-                  isInvalid={!!error("columns")}
                   onChange={(e) => take({ columns: e.target.value })}
                 />
-                {told("columns")}
-              </Form.Group>
+              </Field>
             )}
             {(check.extraction.kind === "PATTERN" || check.extraction.kind === "PATH") && (
-              <Form.Group controlId={`${id}-expression`} className="flex-fill">
-                <Form.Label>
-                  {check.extraction.kind === "PATH"
+              <Field
+                id={`${id}-expression`}
+                label={
+                  check.extraction.kind === "PATH"
                     ? "Path: XPath for XML, JSONPath for JSON"
-                    : "Pattern, with groups called key and value"}
-                </Form.Label>
+                    : "Pattern, with groups called key and value"
+                }
+                error={error("expression")}
+                className="flex-fill"
+              >
                 <Form.Control
                   disabled={disabled}
                   className="mono"
@@ -283,26 +276,20 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
                       : "(?P<key>10\\S+) .*(?P<value>full|down)"
                   }
                   value={check.extraction.expression}
-                  isInvalid={!!error("expression")}
                   onChange={(e) => take({ expression: e.target.value })}
                 />
-                {told("expression")}
-              </Form.Group>
+              </Field>
             )}
-            <Form.Group controlId={`${id}-only`}>
-              <Form.Label>Only rows with</Form.Label>
+            <Field id={`${id}-only`} label="Only rows with" error={error("only")} className="">
               <Form.Control
                 disabled={disabled}
                 className="mono"
                 placeholder="a pattern; empty for all"
                 value={check.extraction.only}
-                isInvalid={!!error("only")}
                 onChange={(e) => take({ only: e.target.value })}
               />
-              {told("only")}
-            </Form.Group>
-            <Form.Group controlId={`${id}-masked`}>
-              <Form.Label>Masked, since it always differs</Form.Label>
+            </Field>
+            <Field id={`${id}-masked`} label="Masked, since it always differs" error={error("masked")} className="">
               <Form.Control
                 as="textarea"
                 rows={1}
@@ -310,11 +297,9 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
                 className="mono"
                 placeholder="patterns, one a line"
                 value={check.extraction.masked}
-                isInvalid={!!error("masked")}
                 onChange={(e) => take({ masked: e.target.value })}
               />
-              {told("masked")}
-            </Form.Group>
+            </Field>
             {amount && (
               <Form.Check
                 id={`${id}-number`}
@@ -329,12 +314,10 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
         )}
         <div className="fields">
           {knownBefore(check.expectation) && (
-            <Form.Group controlId={`${id}-before`}>
-              <Form.Label>Before the change</Form.Label>
+            <Field id={`${id}-before`} label="Before the change" error={error("before")} className="">
               <Form.Select
                 disabled={disabled}
                 value={check.before}
-                isInvalid={!!error("before")}
                 onChange={(e) => set({ before: e.target.value as CheckDraft["before"] })}
               >
                 {(Object.keys(beforehand) as CheckDraft["before"][]).map((b) => (
@@ -343,23 +326,19 @@ export function CheckFields({ check, reads, error, onChange, devices, disabled }
                   </option>
                 ))}
               </Form.Select>
-              {told("before")}
-            </Form.Group>
+            </Field>
           )}
           {devices && !asks && (
-            <Form.Group controlId={`${id}-until`}>
-              <Form.Label>May be incomplete until</Form.Label>
+            <Field id={`${id}-until`} label="May be incomplete until" error={error("notYetUntil")} className="">
               <Form.Control
                 disabled={disabled}
                 className="mono"
                 style={{ width: 130 }}
                 placeholder="CR-…"
                 value={check.notYetUntil}
-                isInvalid={!!error("notYetUntil")}
                 onChange={(e) => set({ notYetUntil: e.target.value })}
               />
-              {told("notYetUntil")}
-            </Form.Group>
+            </Field>
           )}
         </div>
         {devices && devices.length > 1 && (

@@ -1,13 +1,13 @@
-import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api, asProblem } from "../api/client";
+import { api, told } from "../api/client";
 import type { CheckTrial as Trial } from "../api/types";
 import { useMay } from "../session/session";
 import { Glyph } from "../ui/Glyph";
 import { ErrorBlock } from "../ui/Messages";
 import { asksPerson, type CheckDraft, checkRequest } from "./checks";
+import { useSave } from "../ui/useSave";
 
 /** Looks now, on a live device. Nothing is written to the device. */
 export function CheckTrial({ check, devices }: { check: CheckDraft; devices: string[] }) {
@@ -15,17 +15,21 @@ export function CheckTrial({ check, devices }: { check: CheckDraft; devices: str
   const possible = check.devices.length > 0 ? check.devices : devices;
   const [chosen, choose] = useState("");
   const device = possible.includes(chosen) ? chosen : (possible[0] ?? "");
-  const trial = useMutation({
+  const trial = useSave({
     mutationFn: () =>
-      api.post<Trial>("/api/checks/trial", {
-        device,
-        check: { ...checkRequest(check), devices: [], notYetUntil: null },
-      }),
+      told(
+        api.POST("/api/checks/trial", {
+          body: {
+            device,
+            check: { ...checkRequest(check), devices: [], notYetUntil: null },
+          },
+        }),
+      ),
   });
   if (!may || asksPerson(check.kind)) {
     return null;
   }
-  const problem = trial.error ? asProblem(trial.error) : null;
+  const { problem } = trial;
   return (
     <div className="mt-2">
       <div className="d-flex gap-2 align-items-center flex-wrap">

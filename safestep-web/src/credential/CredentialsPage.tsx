@@ -1,86 +1,69 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { Link, useNavigate, useParams } from "react-router";
-import { api, asProblem } from "../api/client";
-import type { Credential, DeviceRow, Group, Site, Stage } from "../api/types";
+import { useNavigate } from "react-router";
+import { api, asProblem, told, type Schemas } from "../api/client";
+import type { Credential } from "../api/types";
 import { Stages } from "../round/Stages";
 import { useMay } from "../session/session";
 import { InventoryNav } from "../ui/InventoryNav";
-import { Block, ErrorBlock, Loading } from "../ui/Messages";
+import { Block, ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
 import { count } from "../ui/words";
+import { useCredentials, useDevices, useGroups, useSites } from "../api/shared";
+import { useMoved } from "../api/keys";
+import { Field } from "../ui/Field";
+import { Beside } from "../ui/Beside";
 
 export function CredentialsPage() {
-  const { id } = useParams();
   const may = useMay("WRITE_CREDENTIALS");
-  const credentials = useQuery({ queryKey: ["credentials"], queryFn: () => api.get<Credential[]>("/api/credentials") });
-  const shown = credentials.data?.find((c) => String(c.id) === id);
+  const credentials = useCredentials();
+  const mayNot = <Block>Entering and changing credentials takes the role of an administrator.</Block>;
   return (
     <>
       <InventoryNav />
-      <div className="head">
-        <h1>Credentials</h1>
-        <span className="soft">
-          Accounts on devices. Passwords are stored encrypted, with a key outside the database, and are never shown
-          again.
-        </span>
-        <div className="actions">
-          {may && (
-            <Link to="/credentials/new" className="btn btn-primary">
-              Enter a credential
-            </Link>
-          )}
-        </div>
-      </div>
-      {credentials.error && <ErrorBlock error={credentials.error} />}
-      {!credentials.data && !credentials.error && <Loading />}
-      {credentials.data && (
-        <div className="cols">
-          <section>
-            {credentials.data.length === 0 && (
-              <p className="empty">There is no credential yet. Without one, no device lets Safe Step in.</p>
-            )}
-            {credentials.data.map((c) => (
-              <div key={c.id} className={`item${c === shown ? " chosen" : ""}`}>
-                <div>
-                  <Link to={`/credentials/${c.id}`}>{c.name}</Link> <span className="soft">log-in</span>{" "}
-                  <span className="mono">{c.login}</span>
-                  <div className="soft">
-                    {c.standard && "The standard: used where nothing else says which. "}
-                    {c.usedAt.map((u) => `${u.place} ${u.name}`).join(", ")}
-                    {!c.standard && c.usedAt.length === 0 && "Not used anywhere."}
-                  </div>
-                </div>
-                <span className="when">for {count(c.devices, "device")}</span>
-              </div>
-            ))}
+      <Beside
+        title="Credentials"
+        sentence="Accounts on devices. Passwords are stored encrypted, with a key outside the database, and are never shown again."
+        path="/credentials"
+        list={credentials}
+        add={may ? "Enter a credential" : null}
+        none="There is no credential yet. Without one, no device lets Safe Step in."
+        choose={may ? "Choose a credential to change it, to test it, or to remove it." : mayNot}
+        gone="There is no such credential."
+        facts={(c) => (
+          <>
+            {" "}
+            <span className="soft">log-in</span> <span className="mono">{c.login}</span>
+            <div className="soft">
+              {c.standard && "The standard: used where nothing else says which. "}
+              {c.usedAt.map((u) => `${u.place} ${u.name}`).join(", ")}
+              {!c.standard && c.usedAt.length === 0 && "Not used anywhere."}
+            </div>
+          </>
+        )}
+        aside={(c) => `for ${count(c.devices, "device")}`}
+        blank={may ? <CredentialForm credential={null} /> : mayNot}
+        form={(c) => (may ? <CredentialForm credential={c} /> : mayNot)}
+        below={
+          <>
             <p className="soft mt-3">
               Which one is used: what is said for the device, else for the first of its groups by name, else for its
               site, else the standard.
             </p>
-            {may && credentials.data.length > 0 && <UseForm credentials={credentials.data} />}
-          </section>
-          <section>
-            {id === "new" && may && <CredentialForm key="new" credential={null} />}
-            {shown && may && <CredentialForm key={shown.id} credential={shown} />}
-            {id && id !== "new" && !shown && <Block tone="bad">There is no such credential.</Block>}
-            {!may && <Block>Entering and changing credentials takes the role of an administrator.</Block>}
-            {!id && may && credentials.data.length > 0 && (
-              <p className="empty">Choose a credential to change it, to test it, or to remove it.</p>
-            )}
-          </section>
-        </div>
-      )}
+            {may && !!credentials.data?.length && <UseForm credentials={credentials.data} />}
+          </>
+        }
+      />
     </>
   );
 }
 
 function CredentialForm({ credential }: { credential: Credential | null }) {
-  const client = useQueryClient();
+  const moved = useMoved();
   const navigate = useNavigate();
-  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  const devices = useDevices();
   const [form, setForm] = useState({
     name: credential?.name ?? "",
     login: credential?.login ?? "",
@@ -90,28 +73,32 @@ function CredentialForm({ credential }: { credential: Credential | null }) {
   const [device, setDevice] = useState("");
   const test = useMutation({
     mutationFn: () =>
-      api.post<Stage[]>("/api/credentials/trial", {
-        login: form.login,
-        password: form.password,
-        credentialId: credential?.id ?? null,
-        device: device.trim(),
-      }),
+      told(
+        api.POST("/api/credentials/trial", {
+          body: {
+            login: form.login,
+            password: form.password,
+            credentialId: credential?.id ?? null,
+            device: device.trim(),
+          },
+        }),
+      ),
   });
   const save = useMutation({
     mutationFn: () =>
       credential
-        ? api.put<Credential>(`/api/credentials/${credential.id}`, form)
-        : api.post<Credential>("/api/credentials", form),
+        ? told(api.PUT("/api/credentials/{id}", { params: { path: { id: credential.id } }, body: form }))
+        : told(api.POST("/api/credentials", { body: form })),
     onSuccess: async (saved) => {
       setForm({ ...form, password: "" });
-      await client.invalidateQueries();
+      await moved.credentials();
       navigate(`/credentials/${saved.id}`);
     },
   });
   const remove = useMutation({
-    mutationFn: () => api.delete(`/api/credentials/${credential!.id}`),
+    mutationFn: () => told(api.DELETE("/api/credentials/{id}", { params: { path: { id: credential!.id } } })),
     onSuccess: async () => {
-      await client.invalidateQueries();
+      await moved.credentials();
       navigate("/credentials");
     },
   });
@@ -129,42 +116,33 @@ function CredentialForm({ credential }: { credential: Credential | null }) {
   return (
     <form onSubmit={submit} noValidate autoComplete="off">
       <h2>{credential ? credential.name : "A new credential"}</h2>
-      <Form.Group className="mb-2" controlId="credential-name">
-        <Form.Label>Name</Form.Label>
+      <Field id="credential-name" label="Name" error={problem?.at("name")[0]?.message}>
         <Form.Control
           value={form.name}
           maxLength={100}
-          isInvalid={!!problem?.at("name").length}
           placeholder="What people call it"
           onChange={(e) => edit({ name: e.target.value })}
         />
-        <Form.Control.Feedback type="invalid">{problem?.at("name")[0]?.message}</Form.Control.Feedback>
-      </Form.Group>
-      <Form.Group className="mb-2" controlId="credential-login">
-        <Form.Label>Log-in name on the devices</Form.Label>
+      </Field>
+      <Field id="credential-login" label="Log-in name on the devices" error={problem?.at("login")[0]?.message}>
         <Form.Control
           className="mono"
           value={form.login}
           maxLength={100}
           autoComplete="off"
-          isInvalid={!!problem?.at("login").length}
           onChange={(e) => edit({ login: e.target.value })}
         />
-        <Form.Control.Feedback type="invalid">{problem?.at("login")[0]?.message}</Form.Control.Feedback>
-      </Form.Group>
-      <Form.Group className="mb-2" controlId="credential-password">
-        <Form.Label>Password</Form.Label>
+      </Field>
+      <Field id="credential-password" label="Password" error={problem?.at("password")[0]?.message}>
         <Form.Control
           type="password"
           value={form.password}
           maxLength={200}
           autoComplete="new-password"
-          isInvalid={!!problem?.at("password").length}
           placeholder={credential ? "Leave blank to keep the one that is stored" : ""}
           onChange={(e) => edit({ password: e.target.value })}
         />
-        <Form.Control.Feedback type="invalid">{problem?.at("password")[0]?.message}</Form.Control.Feedback>
-      </Form.Group>
+      </Field>
       <Form.Check
         id="standard"
         className="mb-3"
@@ -223,13 +201,13 @@ function CredentialForm({ credential }: { credential: Credential | null }) {
 }
 
 function UseForm({ credentials }: { credentials: Credential[] }) {
-  const client = useQueryClient();
-  const [place, setPlace] = useState("SITE");
+  const moved = useMoved();
+  const [place, setPlace] = useState<Schemas["CredentialUseRequest"]["place"]>("SITE");
   const [name, setName] = useState("");
   const [credential, setCredential] = useState("");
-  const sites = useQuery({ queryKey: ["sites"], queryFn: () => api.get<Site[]>("/api/sites") });
-  const groups = useQuery({ queryKey: ["groups"], queryFn: () => api.get<Group[]>("/api/groups") });
-  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  const sites = useSites();
+  const groups = useGroups();
+  const devices = useDevices();
   const names: Record<string, string[]> = {
     SITE: sites.data?.map((s) => s.name) ?? [],
     GROUP: groups.data?.map((g) => g.name) ?? [],
@@ -237,14 +215,18 @@ function UseForm({ credentials }: { credentials: Credential[] }) {
   };
   const use = useMutation({
     mutationFn: () =>
-      api.put<Credential[]>("/api/credentials/uses", {
-        place,
-        name: name.trim(),
-        credentialId: credential ? Number(credential) : null,
-      }),
+      told(
+        api.PUT("/api/credentials/uses", {
+          body: {
+            place,
+            name: name.trim(),
+            credentialId: credential ? Number(credential) : null,
+          },
+        }),
+      ),
     onSuccess: () => {
       setName("");
-      void client.invalidateQueries();
+      void moved.credentials();
     },
   });
   function submit(event: FormEvent) {
@@ -260,7 +242,7 @@ function UseForm({ credentials }: { credentials: Credential[] }) {
           aria-label="Place"
           value={place}
           onChange={(e) => {
-            setPlace(e.target.value);
+            setPlace(e.target.value as typeof place);
             setName("");
           }}
         >

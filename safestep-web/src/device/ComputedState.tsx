@@ -3,19 +3,20 @@ import { type ReactNode, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { DeviceState } from "../api/types";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { csv, download } from "../ui/csv";
 import { dayAndTime } from "../ui/time";
 import { adjacency, gatewayRole, hiddenRoutes, interfaceState, routeSource, sessionState, summary } from "./computed";
+import { keys } from "../api/keys";
 
 /** What the network model computes of a device: nothing here was asked of the device itself. */
 export function ComputedState({ device }: { device: string }) {
   const state = useQuery({
-    queryKey: ["device-state", device],
-    queryFn: () => api.get<DeviceState>(`/api/devices/${encodeURIComponent(device)}/state`),
+    queryKey: keys.computedState(device),
+    queryFn: () => told(api.GET("/api/devices/{name}/state", { params: { path: { name: device } } })),
   });
   if (state.error) {
     return <ErrorBlock error={state.error} />;

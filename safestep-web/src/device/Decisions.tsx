@@ -1,10 +1,12 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api, asProblem } from "../api/client";
+import { api, asProblem, told } from "../api/client";
 import type { DeviceDetail, DeviceRow } from "../api/types";
 import { useMay } from "../session/session";
+import { useMoved } from "../api/keys";
+import { useSave } from "../ui/useSave";
 
 /** A device shows another host key than before: everything waits until a person has found out why. */
 export function HostKeyDecision({
@@ -15,14 +17,19 @@ export function HostKeyDecision({
   offered: { key: string; fingerprint: string };
 }) {
   const may = useMay("WRITE_DEVICES");
-  const client = useQueryClient();
+  const moved = useMoved();
   const [reason, setReason] = useState("");
-  const decide = useMutation({
+  const decide = useSave({
     mutationFn: (accept: boolean) =>
-      api.post(`/api/devices/${device.row.name}/host-key`, { offered: offered.key, accept, reason }),
-    onSettled: () => client.invalidateQueries({ queryKey: ["devices"] }),
+      told(
+        api.POST("/api/devices/{name}/host-key", {
+          params: { path: { name: device.row.name } },
+          body: { offered: offered.key, accept, reason },
+        }),
+      ),
+    onSettled: () => moved.devices(),
   });
-  const problem = decide.error ? asProblem(decide.error) : null;
+  const { problem } = decide;
   return (
     <section className="block bad decision" role="alert">
       <div>
@@ -76,10 +83,11 @@ export function HostKeyDecision({
 /** Another box answers than the one on record. */
 export function SerialDecision({ device, seen }: { device: DeviceRow; seen: string }) {
   const may = useMay("WRITE_DEVICES");
-  const client = useQueryClient();
+  const moved = useMoved();
   const accept = useMutation({
-    mutationFn: () => api.post(`/api/devices/${device.name}/serial`, { seen }),
-    onSettled: () => client.invalidateQueries({ queryKey: ["devices"] }),
+    mutationFn: () =>
+      told(api.POST("/api/devices/{name}/serial", { params: { path: { name: device.name } }, body: { seen } })),
+    onSettled: () => moved.devices(),
   });
   return (
     <section className="block bad decision" role="alert">

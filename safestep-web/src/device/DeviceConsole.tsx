@@ -1,36 +1,43 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api, asProblem } from "../api/client";
-import type { DeviceRow, ReadCommand } from "../api/types";
+import { api, told } from "../api/client";
+import type { DeviceRow } from "../api/types";
 import { useMay } from "../session/session";
+import { keys, useMoved } from "../api/keys";
+import { useSave } from "../ui/useSave";
 
 /** Asks the device itself, with the read commands that its platform profile names. */
 export function DeviceConsole({ device }: { device: DeviceRow }) {
   const may = useMay("READ_DEVICES");
   const reads = useQuery({
-    queryKey: ["reads", device.name],
-    queryFn: () => api.get<ReadCommand[]>(`/api/devices/${device.name}/reads`),
+    queryKey: keys.reads(device.name),
+    queryFn: () => told(api.GET("/api/devices/{name}/reads", { params: { path: { name: device.name } } })),
   });
   const [read, setRead] = useState("interfaces");
   const [given, give] = useState<Record<string, string>>({});
-  const ask = useMutation({
+  const ask = useSave({
     mutationFn: () =>
-      api.post<{ command: string; output: string }>(`/api/devices/${device.name}/reads`, {
-        read,
-        arguments: given,
-      }),
+      told(
+        api.POST("/api/devices/{name}/reads", {
+          params: { path: { name: device.name } },
+          body: {
+            read,
+            arguments: given,
+          },
+        }),
+      ),
   });
-  const client = useQueryClient();
+  const moved = useMoved();
   if (!may) {
     return null;
   }
   const wanted = reads.data?.find((r) => r.name === read);
-  const problem = ask.error ? asProblem(ask.error) : null;
+  const { problem } = ask;
   function submit(event: FormEvent) {
     event.preventDefault();
-    ask.mutate(undefined, { onSettled: () => client.invalidateQueries({ queryKey: ["devices"] }) });
+    ask.mutate(undefined, { onSettled: () => moved.devices() });
   }
   return (
     <>
@@ -50,7 +57,7 @@ export function DeviceConsole({ device }: { device: DeviceRow }) {
             placeholder={name}
             className="mono"
             value={given[name] ?? ""}
-            isInvalid={!!problem?.at(name).length}
+            isInvalid={!!ask.at(name)}
             onChange={(e) => give({ ...given, [name]: e.target.value })}
           />
         ))}

@@ -1,9 +1,9 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { Link, NavLink, useNavigate, useParams } from "react-router";
-import { api, asProblem } from "../api/client";
-import type { DeviceDetail, DeviceRow, Round } from "../api/types";
+import { api, asProblem, told, type Schemas } from "../api/client";
+import type { DeviceDetail, DeviceRow } from "../api/types";
 import { Versions } from "../backup/Versions";
 import { match, reachability, saved } from "../inventory/deviceColumns";
 import { Stages } from "../round/Stages";
@@ -16,12 +16,13 @@ import { DeviceChanges } from "./DeviceChanges";
 import { DeviceConsole } from "./DeviceConsole";
 import { RecordForm } from "./RecordForm";
 import { HostKeyDecision, SerialDecision } from "./Decisions";
+import { keys, useMoved } from "../api/keys";
 
 export function DevicePage() {
   const { name = "", view = "" } = useParams();
   const device = useQuery({
-    queryKey: ["devices", name],
-    queryFn: () => api.get<DeviceDetail>(`/api/devices/${encodeURIComponent(name)}`),
+    queryKey: keys.device(name),
+    queryFn: () => told(api.GET("/api/devices/{name}", { params: { path: { name } } })),
     refetchInterval: 10_000,
   });
   if (device.error && !device.data) {
@@ -40,7 +41,8 @@ function Loaded({ device, view }: { device: DeviceDetail; view: string }) {
   const mayRead = useMay("READ_DEVICES");
   const navigate = useNavigate();
   const test = useMutation({
-    mutationFn: () => api.post<Round>("/api/rounds", { action: "TEST_CONNECTION", argument: "", devices: [d.name] }),
+    mutationFn: () =>
+      told(api.POST("/api/rounds", { body: { action: "TEST_CONNECTION", argument: "", devices: [d.name] } })),
     onSuccess: (round) => navigate(`/rounds/${round.id}`),
   });
   return (
@@ -187,11 +189,12 @@ function Who({ device }: { device: DeviceDetail }) {
 
 function StanceFact({ device }: { device: DeviceRow }) {
   const may = useMay("WRITE_DEVICES");
-  const client = useQueryClient();
+  const moved = useMoved();
   const managed = device.stance === "managed";
   const set = useMutation({
-    mutationFn: (stance: string) => api.put(`/api/devices/${device.name}/stance`, { stance }),
-    onSettled: () => client.invalidateQueries({ queryKey: ["devices"] }),
+    mutationFn: (stance: Schemas["DeviceStanceRequest"]["stance"]) =>
+      told(api.PUT("/api/devices/{name}/stance", { params: { path: { name: device.name } }, body: { stance } })),
+    onSettled: () => moved.devices(),
   });
   return (
     <>

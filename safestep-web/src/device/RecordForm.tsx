@@ -1,11 +1,14 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api, asProblem } from "../api/client";
-import type { DeviceDetail, DeviceRow, Platform, Site } from "../api/types";
+import { api, told, type Schemas } from "../api/client";
+import type { DeviceDetail, DeviceRow } from "../api/types";
 import { ErrorBlock } from "../ui/Messages";
 import { deviceRoles } from "../ui/words";
+import { useDevices, usePlatforms, useSites } from "../api/shared";
+import { useMoved } from "../api/keys";
+import { useSave } from "../ui/useSave";
+import { Field } from "../ui/Field";
 
 const asText = (number?: number | null) => (number ? String(number) : "");
 
@@ -24,10 +27,10 @@ export function RecordForm({
   usualPort: number;
   close: () => void;
 }) {
-  const client = useQueryClient();
-  const sites = useQuery({ queryKey: ["sites"], queryFn: () => api.get<Site[]>("/api/sites") });
-  const platforms = useQuery({ queryKey: ["platforms"], queryFn: () => api.get<Platform[]>("/api/platforms") });
-  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  const moved = useMoved();
+  const sites = useSites();
+  const platforms = usePlatforms();
+  const devices = useDevices();
   const [form, setForm] = useState({
     address: device.address,
     port: asText(reach.port),
@@ -41,29 +44,34 @@ export function RecordForm({
     partner: device.partner ?? "",
     labels: device.labels.join(", "),
   });
-  const save = useMutation({
+  const save = useSave({
     mutationFn: () =>
-      api.put(`/api/devices/${device.name}/record`, {
-        ...form,
-        role: form.role.toUpperCase(),
-        port: asNumber(form.port),
-        connectSeconds: asNumber(form.connectSeconds),
-        logInSeconds: asNumber(form.logInSeconds),
-        answerSeconds: asNumber(form.answerSeconds),
-        siteName: form.siteName || null,
-        partner: form.partner.trim() || null,
-        labels: form.labels
-          .split(",")
-          .map((l) => l.trim())
-          .filter(Boolean),
-      }),
+      told(
+        api.PUT("/api/devices/{name}/record", {
+          params: { path: { name: device.name } },
+          body: {
+            ...form,
+            role: form.role.toUpperCase() as Schemas["DeviceRecordRequest"]["role"],
+            port: asNumber(form.port),
+            connectSeconds: asNumber(form.connectSeconds),
+            logInSeconds: asNumber(form.logInSeconds),
+            answerSeconds: asNumber(form.answerSeconds),
+            siteName: form.siteName || null,
+            partner: form.partner.trim() || null,
+            labels: form.labels
+              .split(",")
+              .map((l) => l.trim())
+              .filter(Boolean),
+          },
+        }),
+      ),
     onSuccess: async () => {
-      await client.invalidateQueries();
+      await moved.devices();
       close();
     },
   });
-  const problem = save.error ? asProblem(save.error) : null;
-  const error = (field: string) => problem?.at(field)[0]?.message;
+
+  const error = (field: string) => save.at(field);
   const edit = (change: Partial<typeof form>) => setForm({ ...form, ...change });
   const newSite = sites.data && !sites.data.some((s) => s.code.toLowerCase() === form.siteCode.trim().toLowerCase());
   function submit(event: FormEvent) {
@@ -73,17 +81,14 @@ export function RecordForm({
   return (
     <form onSubmit={submit} noValidate>
       <h2>The record of {device.name}</h2>
-      <Form.Group className="mb-2" controlId="record-address">
-        <Form.Label>Address or host name</Form.Label>
+      <Field id="record-address" label="Address or host name" error={error("address")}>
         <Form.Control
           className="mono"
           value={form.address}
           maxLength={253}
-          isInvalid={!!error("address")}
           onChange={(e) => edit({ address: e.target.value })}
         />
-        <Form.Control.Feedback type="invalid">{error("address")}</Form.Control.Feedback>
-      </Form.Group>
+      </Field>
       <WayIn
         fields={[
           { id: "port", label: "Port", placeholder: String(usualPort) },
@@ -124,22 +129,20 @@ export function RecordForm({
         )}
       </Form.Group>
       <div className="field-row">
-        <Form.Group className="mb-2" controlId="record-role">
-          <Form.Label>Role</Form.Label>
+        <Field id="record-role" label="Role">
           <Form.Select value={form.role} onChange={(e) => edit({ role: e.target.value })}>
             {deviceRoles.map((r) => (
               <option key={r}>{r}</option>
             ))}
           </Form.Select>
-        </Form.Group>
-        <Form.Group className="mb-2" controlId="record-platform">
-          <Form.Label>Platform</Form.Label>
+        </Field>
+        <Field id="record-platform" label="Platform">
           <Form.Select value={form.platform} onChange={(e) => edit({ platform: e.target.value })}>
             {platforms.data?.map((p) => (
               <option key={p.name}>{p.name}</option>
             ))}
           </Form.Select>
-        </Form.Group>
+        </Field>
       </div>
       <Form.Group className="mb-2" controlId="record-partner">
         <Form.Label>Partner</Form.Label>
@@ -159,17 +162,10 @@ export function RecordForm({
           ))}
         </datalist>
       </Form.Group>
-      <Form.Group className="mb-2" controlId="record-labels">
-        <Form.Label>Labels, with commas</Form.Label>
-        <Form.Control
-          value={form.labels}
-          maxLength={900}
-          isInvalid={!!error("labels")}
-          onChange={(e) => edit({ labels: e.target.value })}
-        />
-        <Form.Control.Feedback type="invalid">{error("labels")}</Form.Control.Feedback>
-      </Form.Group>
-      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      <Field id="record-labels" label="Labels, with commas" error={error("labels")}>
+        <Form.Control value={form.labels} maxLength={900} onChange={(e) => edit({ labels: e.target.value })} />
+      </Field>
+      {save.refusal && <ErrorBlock error={save.refusal} />}
       <div className="d-flex gap-3">
         <Button type="submit" disabled={save.isPending}>
           Save the record
@@ -201,19 +197,16 @@ function WayIn({
       <legend className="visually-hidden">The way in</legend>
       <div className="field-row">
         {fields.map(({ id, label, placeholder }) => (
-          <Form.Group key={id} controlId={`record-${id}`}>
-            <Form.Label>{label}</Form.Label>
+          <Field key={id} id={`record-${id}`} label={label} error={error(id)} className="">
             <Form.Control
               inputMode="numeric"
               className="mono"
               value={values[id]}
               maxLength={6}
               placeholder={placeholder}
-              isInvalid={!!error(id)}
               onChange={(e) => edit({ [id]: e.target.value })}
             />
-            <Form.Control.Feedback type="invalid">{error(id)}</Form.Control.Feedback>
-          </Form.Group>
+          </Field>
         ))}
       </div>
       <Form.Text>Where it is reached, and for how long it is waited for. Blank: as its platform says.</Form.Text>

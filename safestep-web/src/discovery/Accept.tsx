@@ -1,12 +1,15 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
-import { api, asProblem } from "../api/client";
-import type { Additions, DeviceRow, Search, SearchProposal, SearchResult, Site } from "../api/types";
+import { api, told, type Schemas } from "../api/client";
+import type { Additions, Search, SearchProposal } from "../api/types";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { count, deviceRoles } from "../ui/words";
+import { keys, useMoved } from "../api/keys";
+import { useDevices, useSites } from "../api/shared";
+import { useSave } from "../ui/useSave";
 
 interface Choice {
   name: string;
@@ -30,41 +33,46 @@ function proposed(p: SearchProposal): Choice {
 
 /** What the new devices say of themselves, and what is proposed for each; a person accepts or corrects it. */
 export function Accept({ search, chosen, close }: { search: Search; chosen: Set<string>; close: () => void }) {
-  const client = useQueryClient();
+  const moved = useMoved();
   const proposals = useQuery({
-    queryKey: ["proposals", search.id],
-    queryFn: () => api.get<SearchProposal[]>(`/api/searches/${search.id}/proposals`),
+    queryKey: keys.proposals(search.id),
+    queryFn: () => told(api.GET("/api/searches/{id}/proposals", { params: { path: { id: search.id } } })),
     staleTime: Infinity,
   });
   const results = useQuery({
-    queryKey: ["search-results", search.id, "accept"],
-    queryFn: () => api.get<SearchResult[]>(`/api/searches/${search.id}/results`),
+    queryKey: keys.searchResults(search.id, "accept"),
+    queryFn: () => told(api.GET("/api/searches/{id}/results", { params: { path: { id: search.id } } })),
   });
-  const sites = useQuery({ queryKey: ["sites"], queryFn: () => api.get<Site[]>("/api/sites") });
-  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  const sites = useSites();
+  const devices = useDevices();
   const [corrections, setCorrections] = useState<Record<number, Partial<Choice>>>({});
   const [leftOut, setLeftOut] = useState<Set<number>>(new Set());
   const wanted = proposals.data?.filter((p) => chosen.has(String(p.resultId))) ?? [];
   const choiceOf = (p: SearchProposal): Choice => ({ ...proposed(p), ...corrections[p.resultId] });
   const taken = wanted.filter((p) => !leftOut.has(p.resultId));
-  const add = useMutation({
+  const add = useSave({
     mutationFn: () =>
-      api.post<Additions>(`/api/searches/${search.id}/additions`, {
-        devices: taken.map((p) => {
-          const c = choiceOf(p);
-          return {
-            resultId: p.resultId,
-            name: c.name,
-            siteCode: c.siteCode,
-            siteName: c.siteName || null,
-            role: c.role.toUpperCase(),
-            partner: c.partner || null,
-            labels: [],
-            groups: c.groups,
-          };
+      told(
+        api.POST("/api/searches/{id}/additions", {
+          params: { path: { id: search.id } },
+          body: {
+            devices: taken.map((p) => {
+              const c = choiceOf(p);
+              return {
+                resultId: p.resultId,
+                name: c.name,
+                siteCode: c.siteCode,
+                siteName: c.siteName || null,
+                role: c.role.toUpperCase() as Schemas["DeviceRecordRequest"]["role"],
+                partner: c.partner || null,
+                labels: [],
+                groups: c.groups,
+              };
+            }),
+          },
         }),
-      }),
-    onSettled: () => client.invalidateQueries(),
+      ),
+    onSettled: () => moved.devices(),
   });
   if (add.data) {
     return <Done added={add.data} close={close} />;
@@ -74,7 +82,7 @@ export function Accept({ search, chosen, close }: { search: Search; chosen: Set<
   }
   const known = new Set(sites.data.map((s) => s.code.toLowerCase()));
   const partners = [...(devices.data?.map((d) => d.name) ?? []), ...wanted.map((p) => choiceOf(p).name)];
-  const problem = add.error ? asProblem(add.error) : null;
+  const { problem } = add;
   function submit(event: FormEvent) {
     event.preventDefault();
     add.mutate();

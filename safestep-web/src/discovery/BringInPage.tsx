@@ -4,23 +4,24 @@ import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link, useNavigate } from "react-router";
-import { api, asProblem } from "../api/client";
-import type { Credential, DeviceRow, Search } from "../api/types";
+import { api, asProblem, told } from "../api/client";
+import type { Credential } from "../api/types";
 import { useMay } from "../session/session";
 import { InventoryNav } from "../ui/InventoryNav";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { foundInWords, progressInWords, searchTitle } from "./searches";
 import { grouped } from "../ui/words";
+import { keys } from "../api/keys";
+import { useCredentials, useDevices } from "../api/shared";
+import { useSave } from "../ui/useSave";
+import { Field } from "../ui/Field";
 
 /** Where devices are brought in: by searching a range, by walking along links, or from a sheet. */
 export function BringInPage() {
   const may = useMay("WRITE_DEVICES");
   const [kind, setKind] = useState<"range" | "walk">("range");
-  const credentials = useQuery({
-    queryKey: ["credentials"],
-    queryFn: () => api.get<Credential[]>("/api/credentials"),
-  });
+  const credentials = useCredentials();
   return (
     <>
       <InventoryNav />
@@ -103,19 +104,23 @@ function RangeForm({ credentials }: { credentials: Credential[] }) {
   const [tried, setTried] = useState<number[]>(() => credentials.filter((c) => c.standard).map((c) => c.id));
   const asked = useSettled({ ranges: lines(ranges), exclusions: lines(exclusions) });
   const size = useQuery({
-    queryKey: ["search-size", asked],
-    queryFn: ({ signal }) => api.ask<{ addresses: number; from: string }>("/api/searches/size", asked, signal),
+    queryKey: keys.searchSize(asked),
+    queryFn: ({ signal }) => told(api.POST("/api/searches/size", { body: asked, signal })),
     enabled: lines(ranges).length > 0,
     placeholderData: (old) => old,
   });
   const start = useMutation({
     mutationFn: () =>
-      api.post<Search>("/api/searches/range", {
-        ranges: lines(ranges),
-        exclusions: lines(exclusions),
-        ports: portNumbers(ports),
-        credentials: tried,
-      }),
+      told(
+        api.POST("/api/searches/range", {
+          body: {
+            ranges: lines(ranges),
+            exclusions: lines(exclusions),
+            ports: portNumbers(ports),
+            credentials: tried,
+          },
+        }),
+      ),
     onSuccess: (search) => navigate(`/searches/${search.id}`),
   });
   const problem = start.error ? asProblem(start.error) : size.error ? asProblem(size.error) : null;
@@ -130,35 +135,34 @@ function RangeForm({ credentials }: { credentials: Credential[] }) {
   }
   return (
     <form onSubmit={submit} noValidate>
-      <Form.Group className="mb-3" controlId="ranges">
-        <Form.Label>Ranges</Form.Label>
+      <Field
+        id="ranges"
+        label="Ranges"
+        error={at("ranges")}
+        hint="Blocks or single addresses, one a line. At most 65,536 addresses in one search."
+        className="mb-3"
+      >
         <Form.Control
           as="textarea"
           rows={3}
           className="mono"
           value={ranges}
           maxLength={6_000}
-          isInvalid={!!at("ranges")}
           placeholder={"10.77.2.0/24\n10.77.3.1"}
           onChange={(e) => setRanges(e.target.value)}
         />
-        <Form.Control.Feedback type="invalid">{at("ranges")}</Form.Control.Feedback>
-        <Form.Text>Blocks or single addresses, one a line. At most 65,536 addresses in one search.</Form.Text>
-      </Form.Group>
-      <Form.Group className="mb-3" controlId="exclusions">
-        <Form.Label>Without</Form.Label>
+      </Field>
+      <Field id="exclusions" label="Without" error={at("exclusions")} className="mb-3">
         <Form.Control
           as="textarea"
           rows={2}
           className="mono"
           value={exclusions}
           maxLength={6_000}
-          isInvalid={!!at("exclusions")}
           placeholder="10.77.2.128/25"
           onChange={(e) => setExclusions(e.target.value)}
         />
-        <Form.Control.Feedback type="invalid">{at("exclusions")}</Form.Control.Feedback>
-      </Form.Group>
+      </Field>
       <Ports ports={ports} setPorts={setPorts} error={at("ports")} />
       <CredentialOrder credentials={credentials} tried={tried} setTried={setTried} error={at("credentials")} />
       {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
@@ -179,27 +183,31 @@ function RangeForm({ credentials }: { credentials: Credential[] }) {
 
 function WalkForm({ credentials }: { credentials: Credential[] }) {
   const navigate = useNavigate();
-  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  const devices = useDevices();
   const [from, setFrom] = useState("");
   const [depth, setDepth] = useState("3");
   const [ports, setPorts] = useState("");
   const [tried, setTried] = useState<number[]>(() => credentials.filter((c) => c.standard).map((c) => c.id));
-  const start = useMutation({
+  const start = useSave({
     mutationFn: () =>
-      api.post<Search>("/api/searches/walk", {
-        start: from.trim(),
-        depth: Number(depth) || 0,
-        ports: portNumbers(ports),
-        credentials: tried,
-      }),
+      told(
+        api.POST("/api/searches/walk", {
+          body: {
+            start: from.trim(),
+            depth: Number(depth) || 0,
+            ports: portNumbers(ports),
+            credentials: tried,
+          },
+        }),
+      ),
     onSuccess: (search) => navigate(`/searches/${search.id}`),
   });
-  const problem = start.error ? asProblem(start.error) : null;
+  const { problem } = start;
   function submit(event: FormEvent) {
     event.preventDefault();
     start.mutate();
   }
-  const startError = problem?.at("start")[0]?.message ?? (problem?.status === 404 ? problem.message : undefined);
+  const startError = start.at("start") ?? (problem?.status === 404 ? problem.message : undefined);
   return (
     <form onSubmit={submit} noValidate>
       <Form.Group className="mb-3" controlId="start">
@@ -223,25 +231,11 @@ function WalkForm({ credentials }: { credentials: Credential[] }) {
           <Form.Text>No device is known yet. Search the address of the first one as a range.</Form.Text>
         )}
       </Form.Group>
-      <Form.Group className="mb-3" controlId="depth">
-        <Form.Label>How many links away</Form.Label>
-        <Form.Control
-          type="number"
-          min={1}
-          max={20}
-          value={depth}
-          isInvalid={!!problem?.at("depth").length}
-          onChange={(e) => setDepth(e.target.value)}
-        />
-        <Form.Control.Feedback type="invalid">{problem?.at("depth")[0]?.message}</Form.Control.Feedback>
-      </Form.Group>
-      <Ports ports={ports} setPorts={setPorts} error={problem?.at("ports")[0]?.message} />
-      <CredentialOrder
-        credentials={credentials}
-        tried={tried}
-        setTried={setTried}
-        error={problem?.at("credentials")[0]?.message}
-      />
+      <Field id="depth" label="How many links away" error={start.at("depth")} className="mb-3">
+        <Form.Control type="number" min={1} max={20} value={depth} onChange={(e) => setDepth(e.target.value)} />
+      </Field>
+      <Ports ports={ports} setPorts={setPorts} error={start.at("ports")} />
+      <CredentialOrder credentials={credentials} tried={tried} setTried={setTried} error={start.at("credentials")} />
       {problem && problem.errors.length === 0 && problem.status !== 404 && <ErrorBlock error={problem} />}
       <Button type="submit" disabled={start.isPending || !from.trim()}>
         {start.isPending ? "Starting …" : "Start the walk"}
@@ -252,22 +246,21 @@ function WalkForm({ credentials }: { credentials: Credential[] }) {
 
 function Ports({ ports, setPorts, error }: { ports: string; setPorts: (ports: string) => void; error?: string }) {
   return (
-    <Form.Group className="mb-3" controlId="ports">
-      <Form.Label>Ports</Form.Label>
+    <Field
+      id="ports"
+      label="Ports"
+      error={error}
+      hint="The usual ones are tried in turn until a device is found. Of several that you name each is looked at: other devices may stand behind the same address."
+      className="mb-3"
+    >
       <Form.Control
         className="mono"
         value={ports}
         maxLength={60}
-        isInvalid={!!error}
         placeholder="the usual ones of the platforms"
         onChange={(e) => setPorts(e.target.value)}
       />
-      <Form.Control.Feedback type="invalid">{error}</Form.Control.Feedback>
-      <Form.Text>
-        The usual ones are tried in turn until a device is found. Of several that you name each is looked at: other
-        devices may stand behind the same address.
-      </Form.Text>
-    </Form.Group>
+    </Field>
   );
 }
 
@@ -316,8 +309,8 @@ function CredentialOrder({
 
 function Past() {
   const searches = useQuery({
-    queryKey: ["searches"],
-    queryFn: () => api.get<Search[]>("/api/searches"),
+    queryKey: keys.searches,
+    queryFn: () => told(api.GET("/api/searches")),
     refetchInterval: 5_000,
   });
   return (

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { Link, useParams } from "react-router";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Search, SearchResult } from "../api/types";
 import { useMay } from "../session/session";
 import { type Column, DataList } from "../ui/DataList";
@@ -14,6 +14,7 @@ import { dayAndTime } from "../ui/time";
 import { grouped } from "../ui/words";
 import { Accept } from "./Accept";
 import { addressOrder, foundInWords, inOrder, progressInWords, rank, resultStates, searchTitle } from "./searches";
+import { keys } from "../api/keys";
 
 const columnsFor = (ports: number[]): Column<SearchResult>[] => [
   {
@@ -85,8 +86,8 @@ const columnsFor = (ports: number[]): Column<SearchResult>[] => [
 export function SearchPage() {
   const { id } = useParams();
   const search = useQuery({
-    queryKey: ["searches", id],
-    queryFn: () => api.get<Search>(`/api/searches/${id}`),
+    queryKey: keys.search(id),
+    queryFn: () => told(api.GET("/api/searches/{id}", { params: { path: { id: Number(id) } } })),
     refetchInterval: (query) => (query.state.data?.endedAt ? false : 1_000),
   });
   return (
@@ -106,13 +107,13 @@ function Loaded({ search }: { search: Search }) {
   const [accepting, setAccepting] = useState(false);
   // Read again whenever the numbers of results have moved.
   const results = useQuery({
-    queryKey: ["search-results", search.id, JSON.stringify(search.counts)],
-    queryFn: () => api.get<SearchResult[]>(`/api/searches/${search.id}/results`),
+    queryKey: keys.searchResults(search.id, JSON.stringify(search.counts)),
+    queryFn: () => told(api.GET("/api/searches/{id}/results", { params: { path: { id: search.id } } })),
     placeholderData: (old) => old,
   });
   const stop = useMutation({
-    mutationFn: () => api.post<Search>(`/api/searches/${search.id}/stop`),
-    onSettled: () => client.invalidateQueries({ queryKey: ["searches"] }),
+    mutationFn: () => told(api.POST("/api/searches/{id}/stop", { params: { path: { id: search.id } } })),
+    onSettled: () => client.invalidateQueries({ queryKey: keys.searches }),
   });
   const fresh = results.data?.filter((r) => r.state === "new") ?? [];
   const wanted = fresh.filter((r) => chosen.has(String(r.id)));

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import Form from "react-bootstrap/Form";
 import { Link, useSearchParams } from "react-router";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Changed } from "../api/types";
 import { type Column, DataList, usualView } from "../ui/DataList";
 import { ErrorBlock, Loading } from "../ui/Messages";
@@ -11,6 +11,7 @@ import { clock, dayAndTime, dayName } from "../ui/time";
 import { count } from "../ui/words";
 import { DriftNav } from "./DriftNav";
 import { sources } from "./findings";
+import { keys } from "../api/keys";
 
 const hours: Record<string, string> = {
   "1": "the last hour",
@@ -83,8 +84,8 @@ export function ChangedPage() {
   const filter = params.get("filter") ?? "";
   const since = useMemo(() => new Date(Date.now() - Number(chosen) * 3_600_000).toISOString(), [chosen]);
   const changed = useQuery({
-    queryKey: ["changed", chosen],
-    queryFn: () => api.get<Changed[]>(`/api/drift/changed?since=${since}`),
+    queryKey: keys.changed(chosen),
+    queryFn: () => told(api.GET("/api/drift/changed", { params: { query: { since } } })),
     refetchInterval: 15_000,
   });
   const view = usualView(columns);

@@ -1,12 +1,15 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link, useNavigate } from "react-router";
-import { api, asProblem } from "../api/client";
+import { api, told } from "../api/client";
 import type { Finding, FindingStep } from "../api/types";
 import { useMay, usePerson } from "../session/session";
 import { zonedDay } from "../ui/time";
+import { keys, useMoved } from "../api/keys";
+import { useSave } from "../ui/useSave";
+import { Field } from "../ui/Field";
 
 interface Choice {
   step: FindingStep;
@@ -48,35 +51,38 @@ export function DecisionForm({ finding }: { finding: Finding }) {
   const mayChange = useMay("WRITE_CHANGES");
   const me = usePerson();
   const client = useQueryClient();
+  const moved = useMoved();
   const navigate = useNavigate();
   const [choice, setChoice] = useState<Choice | null>(null);
   const [reason, setReason] = useState("");
   const [changeNumber, setChangeNumber] = useState("");
   const [owner, setOwner] = useState(me.login);
   const [until, setUntil] = useState("");
-  const decide = useMutation({
+  const decide = useSave({
     mutationFn: () =>
-      api.post<Finding>(`/api/drift/findings/${finding.row.id}/decisions`, {
-        step: choice!.step,
-        version: finding.row.version,
-        reason: reason.trim(),
-        changeNumber: choice!.step === "LINK" ? Number(changeNumber.replace(/\D/g, "")) || null : null,
-        owner: choice!.step === "HOLD" ? owner.trim() : null,
-        until: choice!.step === "HOLD" && until ? zonedDay(until) : null,
-      }),
+      told(
+        api.POST("/api/drift/findings/{id}/decisions", {
+          params: { path: { id: finding.row.id } },
+          body: {
+            step: choice!.step,
+            version: finding.row.version,
+            reason: reason.trim(),
+            changeNumber: choice!.step === "LINK" ? Number(changeNumber.replace(/\D/g, "")) || null : null,
+            owner: choice!.step === "HOLD" ? owner.trim() : null,
+            until: choice!.step === "HOLD" && until ? zonedDay(until) : null,
+          },
+        }),
+      ),
     onSuccess: (decided) => {
-      void client.invalidateQueries({ queryKey: ["findings"] });
-      void client.invalidateQueries({ queryKey: ["devices"] });
-      void client.invalidateQueries({ queryKey: ["backups", finding.row.device] });
+      void moved.findings();
       if (decided.row.state === "REVERTING" && decided.row.changeNumber) {
-        void client.invalidateQueries({ queryKey: ["changes"] });
+        void client.invalidateQueries({ queryKey: keys.changes });
         navigate(`/changes/${decided.row.changeNumber}/build`);
       }
     },
   });
   const possible = choices(finding);
-  const problem = decide.error ? asProblem(decide.error) : null;
-  const at = (field: string) => problem?.at(field)[0]?.message;
+  const { problem, at } = decide;
   function submit(event: FormEvent) {
     event.preventDefault();
     decide.mutate();
@@ -111,57 +117,34 @@ export function DecisionForm({ finding }: { finding: Finding }) {
         <>
           <p className="mb-2">{choice.meaning}</p>
           {choice.step === "LINK" && (
-            <Form.Group className="mb-2">
-              <Form.Label htmlFor="change-number">Which change</Form.Label>
+            <Field id="change-number" label="Which change" error={at("changeNumber")}>
               <Form.Control
-                id="change-number"
                 className="name-field"
                 placeholder="CR-1002"
                 value={changeNumber}
-                isInvalid={!!at("changeNumber")}
                 onChange={(e) => setChangeNumber(e.target.value)}
               />
-              <Form.Control.Feedback type="invalid">{at("changeNumber")}</Form.Control.Feedback>
-            </Form.Group>
+            </Field>
           )}
           {choice.step === "HOLD" && (
             <div className="d-flex gap-3 mb-2">
-              <Form.Group>
-                <Form.Label htmlFor="owner">Who answers for it (log-in)</Form.Label>
-                <Form.Control
-                  id="owner"
-                  value={owner}
-                  isInvalid={!!at("owner")}
-                  onChange={(e) => setOwner(e.target.value)}
-                />
-                <Form.Control.Feedback type="invalid">{at("owner")}</Form.Control.Feedback>
-              </Form.Group>
-              <Form.Group>
-                <Form.Label htmlFor="until">Until the end of</Form.Label>
-                <Form.Control
-                  id="until"
-                  type="date"
-                  value={until}
-                  isInvalid={!!at("until")}
-                  onChange={(e) => setUntil(e.target.value)}
-                />
-                <Form.Control.Feedback type="invalid">{at("until")}</Form.Control.Feedback>
-              </Form.Group>
+              <Field id="owner" label="Who answers for it (log-in)" error={at("owner")} className="">
+                <Form.Control value={owner} onChange={(e) => setOwner(e.target.value)} />
+              </Field>
+              <Field id="until" label="Until the end of" error={at("until")} className="">
+                <Form.Control type="date" value={until} onChange={(e) => setUntil(e.target.value)} />
+              </Field>
             </div>
           )}
-          <Form.Group className="mb-2">
-            <Form.Label htmlFor="reason">Why</Form.Label>
+          <Field id="reason" label="Why" error={at("reason")}>
             <Form.Control
-              id="reason"
               as="textarea"
               rows={2}
               maxLength={500}
               value={reason}
-              isInvalid={!!at("reason")}
               onChange={(e) => setReason(e.target.value)}
             />
-            <Form.Control.Feedback type="invalid">{at("reason")}</Form.Control.Feedback>
-          </Form.Group>
+          </Field>
           {problem && problem.errors.length === 0 && (
             <p className="harm" role="alert">
               {problem.message}

@@ -1,8 +1,8 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import Button from "react-bootstrap/Button";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import { api } from "../api/client";
-import type { DeviceRow, FindingRow, Round } from "../api/types";
+import { api, told } from "../api/client";
+import type { FindingRow } from "../api/types";
 import { useMay } from "../session/session";
 import { type Column, DataList } from "../ui/DataList";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
@@ -10,6 +10,8 @@ import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
 import { DriftNav } from "./DriftNav";
 import { findingsSentence, findingStates, standing } from "./findings";
+import { keys } from "../api/keys";
+import { useDevices } from "../api/shared";
 
 const columns: Column<FindingRow>[] = [
   {
@@ -61,14 +63,14 @@ export function DriftPage() {
   const [params, setParams] = useSearchParams();
   const ended = params.get("ended") === "true";
   const findings = useQuery({
-    queryKey: ["findings", ended],
-    queryFn: () => api.get<FindingRow[]>(`/api/drift/findings?ended=${ended}`),
+    queryKey: keys.findingList(ended),
+    queryFn: () => told(api.GET("/api/drift/findings", { params: { query: { ended } } })),
     refetchInterval: 10_000,
   });
-  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  const devices = useDevices();
   const names = devices.data?.map((d) => d.name) ?? [];
   const look = useMutation({
-    mutationFn: () => api.post<Round>("/api/rounds", { action: "DRIFT", argument: "", devices: names }),
+    mutationFn: () => told(api.POST("/api/rounds", { body: { action: "DRIFT", argument: "", devices: names } })),
     onSuccess: (round) => navigate(`/rounds/${round.id}`),
   });
   return (

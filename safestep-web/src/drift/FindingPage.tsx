@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Finding } from "../api/types";
 import { Difference } from "../lines/Difference";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
@@ -10,13 +10,14 @@ import { dayAndTime } from "../ui/time";
 import { DecisionForm } from "./DecisionForm";
 import { DriftNav } from "./DriftNav";
 import { findingStates, standing, steps } from "./findings";
+import { keys } from "../api/keys";
 
 /** One device that does not match its baseline, with everything that is needed to decide. */
 export function FindingPage() {
   const { id } = useParams();
   const finding = useQuery({
-    queryKey: ["findings", "one", id],
-    queryFn: () => api.get<Finding>(`/api/drift/findings/${id}`),
+    queryKey: keys.finding(id),
+    queryFn: () => told(api.GET("/api/drift/findings/{id}", { params: { path: { id: Number(id) } } })),
     refetchInterval: 10_000,
   });
   return (

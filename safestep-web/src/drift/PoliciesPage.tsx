@@ -2,12 +2,16 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api, asProblem } from "../api/client";
-import type { DriftPolicy, Group, PersonEntry, Team } from "../api/types";
+import { api, asProblem, told } from "../api/client";
+import type { DriftPolicy, PersonEntry, Team } from "../api/types";
 import vocabulary from "../api/vocabulary.json";
 import { useMay } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { DriftNav } from "./DriftNav";
+import { keys } from "../api/keys";
+import { useGroups } from "../api/shared";
+import { useSave } from "../ui/useSave";
+import { Field } from "../ui/Field";
 
 /** What becomes of a change to a device that drifted beside it, and about which nobody has decided. */
 const besideChange = vocabulary.undecidedDrift;
@@ -16,12 +20,12 @@ const besideChange = vocabulary.undecidedDrift;
 export function PoliciesPage() {
   const may = useMay("WRITE_BACKUPS");
   const policies = useQuery({
-    queryKey: ["drift-policies"],
-    queryFn: () => api.get<DriftPolicy[]>("/api/drift/policies"),
+    queryKey: keys.driftPolicies,
+    queryFn: () => told(api.GET("/api/drift/policies")),
   });
-  const groups = useQuery({ queryKey: ["groups"], queryFn: () => api.get<Group[]>("/api/groups") });
-  const teams = useQuery({ queryKey: ["teams"], queryFn: () => api.get<Team[]>("/api/teams") });
-  const people = useQuery({ queryKey: ["people"], queryFn: () => api.get<PersonEntry[]>("/api/people") });
+  const groups = useGroups();
+  const teams = useQuery({ queryKey: keys.teams, queryFn: () => told(api.GET("/api/teams")) });
+  const people = useQuery({ queryKey: keys.people, queryFn: () => told(api.GET("/api/people")) });
   const [group, setGroup] = useState("");
   const error = policies.error ?? groups.error ?? teams.error ?? people.error;
   return (
@@ -112,20 +116,27 @@ function PolicyForm({
   const [person, setPerson] = useState(policy?.person ?? "");
   const [hours, setHours] = useState(policy?.decideWithinHours ? String(policy.decideWithinHours) : "");
   const [undecided, setUndecided] = useState<DriftPolicy["undecided"]>(policy?.undecided ?? null);
-  const path = `/api/drift/policies/${encodeURIComponent(group)}`;
-  const done = (all: DriftPolicy[]) => client.setQueryData(["drift-policies"], all);
-  const save = useMutation({
+  const done = (all: DriftPolicy[]) => client.setQueryData(keys.driftPolicies, all);
+  const save = useSave({
     mutationFn: () =>
-      api.put<DriftPolicy[]>(path, {
-        team: team || null,
-        person: person || null,
-        decideWithinHours: hours ? Number(hours) : null,
-        undecided,
-      }),
+      told(
+        api.PUT("/api/drift/policies/{group}", {
+          params: { path: { group } },
+          body: {
+            team: team || null,
+            person: person || null,
+            decideWithinHours: hours ? Number(hours) : null,
+            undecided,
+          },
+        }),
+      ),
     onSuccess: done,
   });
-  const remove = useMutation({ mutationFn: () => api.delete<DriftPolicy[]>(path), onSuccess: done });
-  const problem = save.error ? asProblem(save.error) : null;
+  const remove = useMutation({
+    mutationFn: () => told(api.DELETE("/api/drift/policies/{group}", { params: { path: { group } } })),
+    onSuccess: done,
+  });
+  const { problem } = save;
   function submit(event: FormEvent) {
     event.preventDefault();
     save.mutate();
@@ -133,18 +144,16 @@ function PolicyForm({
   return (
     <form onSubmit={submit} className="mt-2" noValidate>
       <div className="d-flex gap-3 flex-wrap">
-        <Form.Group>
-          <Form.Label htmlFor="policy-team">Team told too</Form.Label>
-          <Form.Select id="policy-team" value={team} onChange={(e) => setTeam(e.target.value)}>
+        <Field id="policy-team" label="Team told too" className="">
+          <Form.Select value={team} onChange={(e) => setTeam(e.target.value)}>
             <option value="">none</option>
             {teams.map((t) => (
               <option key={t.id}>{t.name}</option>
             ))}
           </Form.Select>
-        </Form.Group>
-        <Form.Group>
-          <Form.Label htmlFor="policy-person">Person told too</Form.Label>
-          <Form.Select id="policy-person" value={person} onChange={(e) => setPerson(e.target.value)}>
+        </Field>
+        <Field id="policy-person" label="Person told too" className="">
+          <Form.Select value={person} onChange={(e) => setPerson(e.target.value)}>
             <option value="">nobody</option>
             {people.map((p) => (
               <option key={p.login} value={p.login}>
@@ -152,21 +161,12 @@ function PolicyForm({
               </option>
             ))}
           </Form.Select>
-        </Form.Group>
-        <Form.Group>
-          <Form.Label htmlFor="policy-hours">Decided within (hours)</Form.Label>
-          <Form.Control
-            id="policy-hours"
-            type="number"
-            min={1}
-            value={hours}
-            onChange={(e) => setHours(e.target.value)}
-          />
-        </Form.Group>
-        <Form.Group>
-          <Form.Label htmlFor="policy-undecided">Undecided drift beside a change</Form.Label>
+        </Field>
+        <Field id="policy-hours" label="Decided within (hours)" className="">
+          <Form.Control type="number" min={1} value={hours} onChange={(e) => setHours(e.target.value)} />
+        </Field>
+        <Field id="policy-undecided" label="Undecided drift beside a change" className="">
           <Form.Select
-            id="policy-undecided"
             value={undecided ?? ""}
             onChange={(e) => setUndecided((e.target.value || null) as DriftPolicy["undecided"])}
           >
@@ -177,7 +177,7 @@ function PolicyForm({
               </option>
             ))}
           </Form.Select>
-        </Form.Group>
+        </Field>
       </div>
       {problem && (
         <p className="harm" role="alert">
@@ -206,11 +206,11 @@ function TeamForm({ team, people, may }: { team: Team | null; people: PersonEntr
   const save = useMutation({
     mutationFn: () =>
       team
-        ? api.put<Team>(`/api/teams/${team.id}`, { name, members })
-        : api.post<Team>("/api/teams", { name, members }),
+        ? told(api.PUT("/api/teams/{id}", { params: { path: { id: team.id } }, body: { name, members } }))
+        : told(api.POST("/api/teams", { body: { name, members } })),
     onSuccess: () => {
       setOpen(false);
-      void client.invalidateQueries({ queryKey: ["teams"] });
+      void client.invalidateQueries({ queryKey: keys.teams });
     },
   });
   const names = (team?.members ?? []).map((m) => people.find((p) => p.login === m)?.name ?? m);

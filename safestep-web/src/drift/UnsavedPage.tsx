@@ -2,8 +2,8 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { Link, useNavigate } from "react-router";
-import { api } from "../api/client";
-import type { Round, Unsaved } from "../api/types";
+import { api, told } from "../api/client";
+import type { Unsaved } from "../api/types";
 import { useMay } from "../session/session";
 import { type Column, DataList } from "../ui/DataList";
 import { ErrorBlock, Loading } from "../ui/Messages";
@@ -11,6 +11,7 @@ import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
 import { count } from "../ui/words";
 import { DriftNav } from "./DriftNav";
+import { keys } from "../api/keys";
 
 const place = (u: Unsaved) => `/devices/${u.device}/backups?from=${u.startupId}&to=${u.runningId}`;
 
@@ -50,12 +51,13 @@ export function UnsavedPage() {
   const navigate = useNavigate();
   const [chosen, setChosen] = useState<Set<string>>(new Set());
   const unsaved = useQuery({
-    queryKey: ["unsaved"],
-    queryFn: () => api.get<Unsaved[]>("/api/drift/unsaved"),
+    queryKey: keys.unsaved,
+    queryFn: () => told(api.GET("/api/drift/unsaved")),
     refetchInterval: 15_000,
   });
   const save = useMutation({
-    mutationFn: (devices: string[]) => api.post<Round>("/api/rounds", { action: "SAVE", argument: "", devices }),
+    mutationFn: (devices: string[]) =>
+      told(api.POST("/api/rounds", { body: { action: "SAVE", argument: "", devices } })),
     onSuccess: (round) => navigate(`/rounds/${round.id}`),
   });
   const names = unsaved.data?.filter((u) => chosen.has(u.device)).map((u) => u.device) ?? [];

@@ -3,8 +3,7 @@ import { useState } from "react";
 import Dropdown from "react-bootstrap/Dropdown";
 import { NavLink, Outlet, useLocation } from "react-router";
 import { useChanges } from "../api/changes";
-import { api } from "../api/client";
-import type { Device, FindingRow, Notice, Now } from "../api/types";
+import { api, told } from "../api/client";
 import { useLogOut, usePerson } from "../session/session";
 import { HoursStrip } from "./HoursStrip";
 import { Mark } from "../ui/Mark";
@@ -12,6 +11,8 @@ import { SearchBox } from "./SearchBox";
 import { applyTheme, pinnedTheme, type Theme } from "../ui/theme";
 import { clock, dayName, zonePlace } from "../ui/time";
 import { useNow } from "../ui/useNow";
+import { keys } from "../api/keys";
+import { useDevices } from "../api/shared";
 
 /** Pages that belong to the devices, though their paths do not say so. */
 const aboutDevices = (path: string) => /^\/(bring-in|searches|groups|credentials|rounds|import)(\/|$)/.test(path);
@@ -20,18 +21,18 @@ const aboutDevices = (path: string) => /^\/(bring-in|searches|groups|credentials
 export function Frame({ practice }: { practice: boolean }) {
   const now = useNow();
   const { pathname } = useLocation();
-  const needs = useQuery({ queryKey: ["now"], queryFn: () => api.get<Now>("/api/now"), refetchInterval: 10_000 });
+  const needs = useQuery({ queryKey: keys.now, queryFn: () => told(api.GET("/api/now")), refetchInterval: 10_000 });
   const changes = useChanges();
-  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<Device[]>("/api/devices") });
+  const devices = useDevices();
   const findings = useQuery({
-    queryKey: ["findings", false],
-    queryFn: () => api.get<FindingRow[]>("/api/drift/findings?ended=false"),
+    queryKey: keys.findingList(false),
+    queryFn: () => told(api.GET("/api/drift/findings", { params: { query: { ended: false } } })),
     refetchInterval: 10_000,
   });
   const undecided = findings.data?.filter((f) => f.state === "OPEN").length;
   const notices = useQuery({
-    queryKey: ["notices"],
-    queryFn: () => api.get<Notice[]>("/api/notices"),
+    queryKey: keys.notices,
+    queryFn: () => told(api.GET("/api/notices")),
     refetchInterval: 10_000,
   });
   const unread = notices.data?.filter((n) => !n.readAt).length ?? 0;

@@ -1,10 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { api } from "../api/client";
-import type { Frozen, Opening } from "../api/types";
+import { api, told } from "../api/client";
 import { inTheWay, placed } from "../calendar/freezes";
 import { clock, dayAndTime, duration, hour } from "../ui/time";
 import { changeState } from "../ui/words";
+import { keys } from "../api/keys";
 
 const HOUR = 3_600_000;
 const BEFORE = 1 * HOUR;
@@ -25,13 +25,15 @@ export function HoursStrip({ now }: { now: Date }) {
   const from = new Date(Math.floor(now.getTime() / HOUR) * HOUR - BEFORE);
   const to = new Date(from.getTime() + SHOWN);
   const schedule = useQuery({
-    queryKey: ["schedule", from.toISOString()],
-    queryFn: () => api.get<Opening[]>(`/api/schedule?from=${from.toISOString()}&to=${to.toISOString()}`),
+    queryKey: keys.scheduleIn(from.toISOString()),
+    queryFn: () =>
+      told(api.GET("/api/schedule", { params: { query: { from: from.toISOString(), to: to.toISOString() } } })),
     refetchInterval: 10_000,
   });
   const frozen = useQuery({
-    queryKey: ["frozen", from.toISOString()],
-    queryFn: () => api.get<Frozen[]>(`/api/freezes/times?from=${from.toISOString()}&to=${to.toISOString()}`),
+    queryKey: keys.frozenIn(from.toISOString()),
+    queryFn: () =>
+      told(api.GET("/api/freezes/times", { params: { query: { from: from.toISOString(), to: to.toISOString() } } })),
     refetchInterval: 10_000,
   });
   const at = (moment: Date | string | number) => ((new Date(moment).getTime() - from.getTime()) / SHOWN) * 100;

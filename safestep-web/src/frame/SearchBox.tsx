@@ -2,8 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import Form from "react-bootstrap/Form";
 import { Link, useNavigate } from "react-router";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Found } from "../api/types";
+import { keys } from "../api/keys";
 
 interface Hit {
   to: string;
@@ -41,8 +42,8 @@ export function SearchBox() {
   const navigate = useNavigate();
   const asked = words.trim();
   const search = useQuery({
-    queryKey: ["search", asked],
-    queryFn: () => api.get<Found>(`/api/search?q=${encodeURIComponent(asked)}`),
+    queryKey: keys.found(asked),
+    queryFn: () => told(api.GET("/api/search", { params: { query: { q: asked } } })),
     enabled: asked.length >= 2,
     placeholderData: (old) => old,
   });

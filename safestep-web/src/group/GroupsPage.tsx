@@ -1,99 +1,82 @@
 import { useSettled } from "../ui/useSettled";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { Link, useNavigate, useParams } from "react-router";
-import { api, asProblem } from "../api/client";
-import type { DeviceRow, Group, GroupRule, Platform, Site } from "../api/types";
+import { Link, useNavigate } from "react-router";
+import { api, told } from "../api/client";
+import type { DeviceRow, Group, GroupRule } from "../api/types";
 import { useMay } from "../session/session";
 import { InventoryNav } from "../ui/InventoryNav";
-import { Block, ErrorBlock, Loading } from "../ui/Messages";
+import { ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
 import { count, deviceRoles } from "../ui/words";
 import { emptyRule, isEmptyRule, warning } from "./rules";
+import { keys, useMoved } from "../api/keys";
+import { useDevices, useGroups, usePlatforms, useSites } from "../api/shared";
+import { useSave } from "../ui/useSave";
+import { Field } from "../ui/Field";
+import { Beside } from "../ui/Beside";
 
 export function GroupsPage() {
-  const { id } = useParams();
   const may = useMay("WRITE_DEVICES");
-  const groups = useQuery({ queryKey: ["groups"], queryFn: () => api.get<Group[]>("/api/groups") });
-  const shown = groups.data?.find((g) => String(g.id) === id);
   return (
     <>
       <InventoryNav />
-      <div className="head">
-        <h1>Groups</h1>
-        <span className="soft">Named sets of devices: a fixed list, or by rule.</span>
-        <div className="actions">
-          {may && (
-            <Link to="/groups/new" className="btn btn-primary">
-              Make a group
-            </Link>
-          )}
-        </div>
-      </div>
-      {groups.error && <ErrorBlock error={groups.error} />}
-      {!groups.data && !groups.error && <Loading />}
-      {groups.data && (
-        <div className="cols">
-          <section>
-            {groups.data.length === 0 && (
-              <p className="empty">There is no group yet. Groups say who uses which credential, and find devices.</p>
-            )}
-            {groups.data.map((g) => (
-              <div key={g.id} className={`item${g === shown ? " chosen" : ""}`}>
-                <div>
-                  <Link to={`/groups/${g.id}`}>{g.name}</Link>
-                  <div className="soft">
-                    {g.ruleInWords ? `By rule: ${g.ruleInWords}` : "Fixed list"}
-                    {g.note && ` · ${g.note}`}
-                  </div>
-                </div>
-                <span className="when">{count(g.devices.length, "device")}</span>
-              </div>
-            ))}
-          </section>
-          <section>
-            {id === "new" && <GroupForm key="new" group={null} />}
-            {shown && <GroupForm key={shown.id} group={shown} />}
-            {!id && groups.data.length > 0 && <p className="empty">Choose a group to see what it holds now.</p>}
-            {id && id !== "new" && !shown && <Block tone="bad">There is no such group.</Block>}
-          </section>
-        </div>
-      )}
+      <Beside
+        title="Groups"
+        sentence="Named sets of devices: a fixed list, or by rule."
+        path="/groups"
+        list={useGroups()}
+        add={may ? "Make a group" : null}
+        none="There is no group yet. Groups say who uses which credential, and find devices."
+        choose="Choose a group to see what it holds now."
+        gone="There is no such group."
+        facts={(g) => (
+          <div className="soft">
+            {g.ruleInWords ? `By rule: ${g.ruleInWords}` : "Fixed list"}
+            {g.note && ` · ${g.note}`}
+          </div>
+        )}
+        aside={(g) => count(g.devices.length, "device")}
+        blank={<GroupForm group={null} />}
+        form={(g) => <GroupForm group={g} />}
+      />
     </>
   );
 }
 
 function GroupForm({ group }: { group: Group | null }) {
   const may = useMay("WRITE_DEVICES");
-  const client = useQueryClient();
+  const moved = useMoved();
   const navigate = useNavigate();
-  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  const devices = useDevices();
   const [name, setName] = useState(group?.name ?? "");
   const [note, setNote] = useState(group?.note ?? "");
   const [byRule, setByRule] = useState(group ? !!group.rule : true);
   const [rule, setRule] = useState<GroupRule>(group?.rule ?? emptyRule);
   const [members, setMembers] = useState<string[]>(group?.rule ? [] : (group?.devices ?? []));
   const holds = useRuleDevices(rule, byRule && may);
-  const save = useMutation({
+  const save = useSave({
     mutationFn: () => {
       const body = { name, note, rule: byRule ? rule : null, devices: byRule ? null : members };
-      return group ? api.put<Group>(`/api/groups/${group.id}`, body) : api.post<Group>("/api/groups", body);
+      return group
+        ? told(api.PUT("/api/groups/{id}", { params: { path: { id: group.id } }, body }))
+        : told(api.POST("/api/groups", { body }));
     },
     onSuccess: async (saved) => {
-      await client.invalidateQueries();
+      await moved.groups();
       navigate(`/groups/${saved.id}`);
     },
   });
   const remove = useMutation({
-    mutationFn: () => api.delete(`/api/groups/${group!.id}`),
+    mutationFn: () => told(api.DELETE("/api/groups/{id}", { params: { path: { id: group!.id } } })),
     onSuccess: async () => {
-      await client.invalidateQueries();
+      await moved.groups();
       navigate("/groups");
     },
   });
-  const problem = save.error ? asProblem(save.error) : null;
+
   const now = byRule ? (may ? holds.names : (group?.devices ?? [])) : members;
   function submit(event: FormEvent) {
     event.preventDefault();
@@ -103,20 +86,12 @@ function GroupForm({ group }: { group: Group | null }) {
     <form onSubmit={submit} noValidate>
       <fieldset disabled={!may}>
         <legend className="h2">{group ? group.name : "A new group"}</legend>
-        <Form.Group className="mb-2" controlId="group-name">
-          <Form.Label>Name</Form.Label>
-          <Form.Control
-            value={name}
-            maxLength={60}
-            isInvalid={!!problem?.at("name").length}
-            onChange={(e) => setName(e.target.value)}
-          />
-          <Form.Control.Feedback type="invalid">{problem?.at("name")[0]?.message}</Form.Control.Feedback>
-        </Form.Group>
-        <Form.Group className="mb-2" controlId="group-note">
-          <Form.Label>What it is for</Form.Label>
+        <Field id="group-name" label="Name" error={save.at("name")}>
+          <Form.Control value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
+        </Field>
+        <Field id="group-note" label="What it is for">
           <Form.Control value={note} maxLength={200} onChange={(e) => setNote(e.target.value)} />
-        </Form.Group>
+        </Field>
         <div className="choices mb-2">
           <Form.Check
             type="radio"
@@ -140,12 +115,7 @@ function GroupForm({ group }: { group: Group | null }) {
           />
         </div>
         {byRule ? (
-          <RuleFields
-            rule={rule}
-            setRule={setRule}
-            devices={devices.data ?? []}
-            error={problem?.at("rule")[0]?.message}
-          />
+          <RuleFields rule={rule} setRule={setRule} devices={devices.data ?? []} error={save.at("rule")} />
         ) : (
           <MemberFields members={members} setMembers={setMembers} devices={devices.data ?? []} />
         )}
@@ -167,7 +137,7 @@ function GroupForm({ group }: { group: Group | null }) {
           </div>
         )}
       </div>
-      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      {save.refusal && <ErrorBlock error={save.refusal} />}
       {remove.error && <ErrorBlock error={remove.error} />}
       {may && (
         <div className="d-flex gap-3 align-items-center mt-2">
@@ -192,8 +162,8 @@ function GroupForm({ group }: { group: Group | null }) {
 function useRuleDevices(rule: GroupRule, enabled: boolean) {
   const asked = useSettled(rule);
   const preview = useQuery({
-    queryKey: ["group-preview", asked],
-    queryFn: ({ signal }) => api.ask<{ devices: string[] }>("/api/groups/preview", asked, signal),
+    queryKey: keys.groupPreview(asked),
+    queryFn: ({ signal }) => told(api.POST("/api/groups/preview", { body: asked, signal })),
     enabled: enabled && !isEmptyRule(asked),
     placeholderData: (old) => old,
   });
@@ -211,8 +181,8 @@ function RuleFields({
   devices: DeviceRow[];
   error?: string;
 }) {
-  const sites = useQuery({ queryKey: ["sites"], queryFn: () => api.get<Site[]>("/api/sites") });
-  const platforms = useQuery({ queryKey: ["platforms"], queryFn: () => api.get<Platform[]>("/api/platforms") });
+  const sites = useSites();
+  const platforms = usePlatforms();
   const labels = [...new Set([...devices.flatMap((d) => d.labels), ...rule.labels])].sort();
   return (
     <>
@@ -235,8 +205,7 @@ function RuleFields({
         chosen={rule.platforms}
         set={(v) => setRule({ ...rule, platforms: v })}
       />
-      <Form.Group className="mb-2" controlId="name-pattern">
-        <Form.Label>Name fits</Form.Label>
+      <Field id="name-pattern" label="Name fits" hint="* stands for any characters, ? for one.">
         <Form.Control
           className="mono"
           value={rule.namePattern}
@@ -244,8 +213,7 @@ function RuleFields({
           placeholder="*-gw-?"
           onChange={(e) => setRule({ ...rule, namePattern: e.target.value })}
         />
-        <Form.Text>* stands for any characters, ? for one.</Form.Text>
-      </Form.Group>
+      </Field>
       {labels.length > 0 && (
         <Choices
           title="Has all of the labels"

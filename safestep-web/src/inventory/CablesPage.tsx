@@ -3,14 +3,17 @@ import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
-import { api, asProblem } from "../api/client";
-import type { Cable, DeviceRow } from "../api/types";
+import { api, told } from "../api/client";
 import { useMay } from "../session/session";
 import { InventoryNav } from "../ui/InventoryNav";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
 import { count } from "../ui/words";
 import { csv, download } from "../ui/csv";
+import { keys } from "../api/keys";
+import { useDevices } from "../api/shared";
+import { useSave } from "../ui/useSave";
+import { Field } from "../ui/Field";
 
 const COLUMNS = ["device", "interface", "other device", "other interface"];
 
@@ -19,10 +22,10 @@ export function CablesPage() {
   const may = useMay("WRITE_DEVICES");
   const client = useQueryClient();
   const [filter, setFilter] = useState("");
-  const cables = useQuery({ queryKey: ["cables"], queryFn: () => api.get<Cable[]>("/api/cables") });
+  const cables = useQuery({ queryKey: keys.cables, queryFn: () => told(api.GET("/api/cables")) });
   const remove = useMutation({
-    mutationFn: (id: number) => api.delete(`/api/cables/${id}`),
-    onSettled: () => client.invalidateQueries({ queryKey: ["cables"] }),
+    mutationFn: (id: number) => told(api.DELETE("/api/cables/{id}", { params: { path: { id } } })),
+    onSettled: () => client.invalidateQueries({ queryKey: keys.cables }),
   });
   const wanted = filter.trim().toLowerCase();
   const shown = cables.data?.filter((c) =>
@@ -105,29 +108,26 @@ export function CablesPage() {
 
 function AddForm() {
   const client = useQueryClient();
-  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  const devices = useDevices();
   const [cable, setCable] = useState({ device: "", interfaceName: "", otherDevice: "", otherInterface: "" });
-  const add = useMutation({
-    mutationFn: () => api.post<Cable[]>("/api/cables", cable),
+  const add = useSave({
+    mutationFn: () => told(api.POST("/api/cables", { body: cable })),
     onSuccess: (all) => {
-      client.setQueryData(["cables"], all);
+      client.setQueryData(keys.cables, all);
       setCable({ ...cable, interfaceName: "", otherInterface: "" });
     },
   });
-  const problem = add.error ? asProblem(add.error) : null;
+
   const field = (name: keyof typeof cable, label: string, list?: string) => (
-    <Form.Group className="mb-2" controlId={`cable-${name}`}>
-      <Form.Label>{label}</Form.Label>
+    <Field id={`cable-${name}`} label={label} error={add.at(name)}>
       <Form.Control
         className="mono"
         list={list}
         value={cable[name]}
         maxLength={60}
-        isInvalid={!!problem?.at(name).length}
         onChange={(e) => setCable({ ...cable, [name]: e.target.value })}
       />
-      <Form.Control.Feedback type="invalid">{problem?.at(name)[0]?.message}</Form.Control.Feedback>
-    </Form.Group>
+    </Field>
   );
   function submit(event: FormEvent) {
     event.preventDefault();
@@ -149,7 +149,7 @@ function AddForm() {
         {field("otherDevice", "Other device", "cable-devices")}
         {field("otherInterface", "Its interface")}
       </div>
-      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      {add.refusal && <ErrorBlock error={add.refusal} />}
       <Button type="submit" disabled={add.isPending}>
         Add the cable
       </Button>
@@ -160,14 +160,14 @@ function AddForm() {
 function ImportForm() {
   const client = useQueryClient();
   const [text, setText] = useState("");
-  const run = useMutation({
-    mutationFn: () => api.post<{ added: number; all: Cable[] }>("/api/cables/import", { text }),
+  const run = useSave({
+    mutationFn: () => told(api.POST("/api/cables/import", { body: { text } })),
     onSuccess: (imported) => {
-      client.setQueryData(["cables"], imported.all);
+      client.setQueryData(keys.cables, imported.all);
       setText("");
     },
   });
-  const problem = run.error ? asProblem(run.error) : null;
+  const { problem } = run;
   const complaints = problem?.at("text").map((e) => (e.line ? `Line ${e.line}: ${e.message}` : e.message)) ?? [];
   function submit(event: FormEvent) {
     event.preventDefault();
@@ -196,7 +196,7 @@ function ImportForm() {
         </Form.Control.Feedback>
         <Form.Text>All of them are added, or none when one can't be. What is known already is passed over.</Form.Text>
       </Form.Group>
-      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      {run.refusal && <ErrorBlock error={run.refusal} />}
       <p role="status" className="mb-2">
         {run.data && `${count(run.data.added, "cable")} added.`}
       </p>

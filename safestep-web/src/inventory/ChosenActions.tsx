@@ -5,12 +5,13 @@ import Dropdown from "react-bootstrap/Dropdown";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import { useNavigate } from "react-router";
-import { api, asProblem } from "../api/client";
-import type { Credential, Group, Round } from "../api/types";
+import { api, asProblem, told } from "../api/client";
 import { useMay } from "../session/session";
 import { save } from "../ui/csv";
 import { ErrorBlock } from "../ui/Messages";
 import { count } from "../ui/words";
+import { keys } from "../api/keys";
+import { sheetOf } from "./sheets";
 
 interface Action {
   name: string;
@@ -38,14 +39,14 @@ export function ChosenActions({ devices, labels, clear }: { devices: string[]; l
   const [asking, setAsking] = useState<Action | null>(null);
   const start = useMutation({
     mutationFn: ({ action, argument }: { action: string; argument: string }) =>
-      api.post<Round>("/api/rounds", { action, argument, devices }),
+      told(api.POST("/api/rounds", { body: { action, argument, devices } })),
     onSuccess: (round) => navigate(`/rounds/${round.id}`),
   });
   const file = useMutation({
     mutationFn: async (what: "CSV" | "XLSX" | "handover") =>
       what === "handover"
-        ? save("hand-over.xlsx", await api.file("/api/devices/handover", { devices }))
-        : save(`devices.${what.toLowerCase()}`, await api.file("/api/devices/sheet", { devices, format: what })),
+        ? save("hand-over.xlsx", await told(api.POST("/api/devices/handover", { body: { devices }, parseAs: "blob" })))
+        : save(`devices.${what.toLowerCase()}`, await sheetOf(devices, what)),
   });
   const may: Record<string, boolean> = { WRITE_DEVICES: mayWrite, WRITE_CREDENTIALS: mayCredentials };
   const possible = actions.filter((a) => may[a.right]);
@@ -145,13 +146,13 @@ function Ask({
   go: (argument: string) => void;
 }) {
   const groups = useQuery({
-    queryKey: ["groups"],
-    queryFn: () => api.get<Group[]>("/api/groups"),
+    queryKey: keys.groups,
+    queryFn: () => told(api.GET("/api/groups")),
     enabled: action.ask === "group",
   });
   const credentials = useQuery({
-    queryKey: ["credentials"],
-    queryFn: () => api.get<Credential[]>("/api/credentials"),
+    queryKey: keys.credentials,
+    queryFn: () => told(api.GET("/api/credentials")),
     enabled: action.ask === "credential",
   });
   const [argument, setArgument] = useState(action.ask === "stance" ? "managed" : "");

@@ -1,8 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { api } from "../api/client";
-import type { DeviceRow } from "../api/types";
+import { api, told } from "../api/client";
 import { useMay } from "../session/session";
 import { save } from "../ui/csv";
 import { DataList, type ListView, usualView } from "../ui/DataList";
@@ -11,6 +10,8 @@ import { ErrorBlock, Loading } from "../ui/Messages";
 import { ChosenActions } from "./ChosenActions";
 import { deviceColumns } from "./deviceColumns";
 import { SavedViews } from "./SavedViews";
+import { keys } from "../api/keys";
+import { sheetOf } from "./sheets";
 
 const usual = usualView(deviceColumns);
 const memory = "safestep.devices.view";
@@ -27,8 +28,8 @@ function remembered(): ListView {
 export function DevicesPage() {
   const may = useMay("WRITE_DEVICES");
   const devices = useQuery({
-    queryKey: ["devices"],
-    queryFn: () => api.get<DeviceRow[]>("/api/devices"),
+    queryKey: keys.devices,
+    queryFn: () => told(api.GET("/api/devices")),
     refetchInterval: 10_000,
   });
   const [params, setParams] = useSearchParams();
@@ -83,9 +84,10 @@ export function DevicesPage() {
           onChoose={setChosen}
           tools={<SavedViews page="devices" view={view} usual={usual} onView={setView} />}
           onExport={(found) =>
-            void api
-              .file("/api/devices/sheet", { devices: found.map((d) => d.name), format: "CSV" })
-              .then((file) => save("devices.csv", file))
+            void sheetOf(
+              found.map((d) => d.name),
+              "CSV",
+            ).then((file) => save("devices.csv", file))
           }
           empty={
             <>

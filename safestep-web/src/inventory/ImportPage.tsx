@@ -1,9 +1,9 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
-import { api } from "../api/client";
+import { api, told, asFile } from "../api/client";
 import type { Import } from "../api/types";
 import { useMay } from "../session/session";
 import { csv, download, save } from "../ui/csv";
@@ -13,6 +13,8 @@ import { InventoryNav } from "../ui/InventoryNav";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { count } from "../ui/words";
+import { useMoved } from "../api/keys";
+import { sheetOf } from "./sheets";
 
 type Row = Import["rows"][number];
 
@@ -44,17 +46,19 @@ const columns: Column<Row>[] = [
 /** A sheet of devices: looked at first, then imported whole or not at all. */
 export function ImportPage() {
   const may = useMay("WRITE_DEVICES");
-  const client = useQueryClient();
+  const moved = useMoved();
   const input = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<File | null>(null);
-  const look = useMutation({ mutationFn: (chosen: File) => api.upload<Import>("/api/devices/import/dry-run", chosen) });
+  const look = useMutation({
+    mutationFn: (chosen: File) => told(api.POST("/api/devices/import/dry-run", { ...asFile(chosen) })),
+  });
   const run = useMutation({
-    mutationFn: () => api.upload<Import>(`/api/devices/import?plan=${look.data!.plan}`, file!),
-    onSettled: () => client.invalidateQueries(),
+    mutationFn: () =>
+      told(api.POST("/api/devices/import", { ...asFile(file!), params: { query: { plan: look.data!.plan } } })),
+    onSettled: () => moved.devices(),
   });
   const template = useMutation({
-    mutationFn: async (format: "CSV" | "XLSX") =>
-      save(`devices.${format.toLowerCase()}`, await api.file("/api/devices/sheet", { devices: [], format })),
+    mutationFn: async (format: "CSV" | "XLSX") => save(`devices.${format.toLowerCase()}`, await sheetOf([], format)),
   });
 
   function choose(chosen: File | null) {

@@ -3,9 +3,9 @@ import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Dropdown from "react-bootstrap/Dropdown";
 import Form from "react-bootstrap/Form";
-import { api, asProblem } from "../api/client";
-import type { SavedView } from "../api/types";
+import { api, asProblem, told } from "../api/client";
 import type { ListView } from "../ui/DataList";
+import { keys } from "../api/keys";
 
 /** A person's own saved views of a list: take one, save what is seen, remove one. */
 export function SavedViews({
@@ -19,22 +19,28 @@ export function SavedViews({
   usual: ListView;
   onView: (view: ListView) => void;
 }) {
-  const path = `/api/views/${page}`;
   const client = useQueryClient();
-  const views = useQuery({ queryKey: ["views", page], queryFn: () => api.get<SavedView[]>(path) });
+  const views = useQuery({
+    queryKey: keys.views(page),
+    queryFn: () => told(api.GET("/api/views/{page}", { params: { path: { page } } })),
+  });
   const [name, setName] = useState("");
   const now = JSON.stringify(view);
   const current = views.data?.find((v) => v.content === now)?.name;
   const save = useMutation({
-    mutationFn: () => api.put<SavedView[]>(`${path}/${encodeURIComponent(name.trim())}`, { content: now }),
+    mutationFn: () =>
+      told(
+        api.PUT("/api/views/{page}/{name}", { params: { path: { page, name: name.trim() } }, body: { content: now } }),
+      ),
     onSuccess: (all) => {
-      client.setQueryData(["views", page], all);
+      client.setQueryData(keys.views(page), all);
       setName("");
     },
   });
   const remove = useMutation({
-    mutationFn: (which: string) => api.delete(`${path}/${encodeURIComponent(which)}`),
-    onSettled: () => client.invalidateQueries({ queryKey: ["views", page] }),
+    mutationFn: (which: string) =>
+      told(api.DELETE("/api/views/{page}/{name}", { params: { path: { page, name: which } } })),
+    onSettled: () => client.invalidateQueries({ queryKey: keys.views(page) }),
   });
   function submit(event: FormEvent) {
     event.preventDefault();

@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
-import { asProblem } from "../api/client";
+import { api, told, type Schemas } from "../api/client";
 import type { LibraryCheck } from "../api/types";
 import { CheckFields } from "../check/CheckFields";
 import { blankCheck, checkRequest, draftOf } from "../check/checks";
@@ -9,9 +9,11 @@ import { useMay } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
 import { dayAndTime } from "../ui/time";
-import { useDevices, useReadable } from "./queries";
+import { useReadable } from "./queries";
 import { type Named, NamedFields } from "./NamedFields";
 import { useKept } from "./useKept";
+import { useDevices } from "../api/shared";
+import { keys } from "../api/keys";
 
 /** Writing a check of the library, and looking with it now. */
 export function CheckForm({ check }: { check: LibraryCheck | null }) {
@@ -22,9 +24,15 @@ export function CheckForm({ check }: { check: LibraryCheck | null }) {
   const [draft, setDraft] = useState(() =>
     check ? { ...draftOf(check.definition, null), name: "" } : { ...blankCheck, read: "neighbours" },
   );
-  const { save, remove } = useKept("/api/checks", "checks", "/library/checks", check);
-  const problem = save.error ? asProblem(save.error) : null;
-  const at = (field: string) => problem?.at(field)[0]?.message;
+  const { save, remove } = useKept({
+    kept: check,
+    key: keys.checks,
+    page: "/library/checks",
+    add: (body: Schemas["CheckLibraryCheckRequest"]) => told(api.POST("/api/checks", { body })),
+    change: (id, body) => told(api.PUT("/api/checks/{id}", { params: { path: { id } }, body })),
+    remove: (id) => told(api.DELETE("/api/checks/{id}", { params: { path: { id } } })),
+  });
+  const { at, refusal } = save;
   const fitting = devices.filter((d) => !check || check.platforms.includes(d.platform)).map((d) => d.name);
 
   function submit(event: FormEvent) {
@@ -35,7 +43,7 @@ export function CheckForm({ check }: { check: LibraryCheck | null }) {
   return (
     <form onSubmit={submit} noValidate>
       <h2>{check ? `What it says, version ${check.version}` : "A new check"}</h2>
-      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      {refusal && <ErrorBlock error={refusal} />}
       <NamedFields
         of="check"
         named={named}

@@ -1,68 +1,41 @@
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { Link, useParams } from "react-router";
-import { asProblem } from "../api/client";
+import { api, told, type Schemas } from "../api/client";
 import type { CheckSet, Topic } from "../api/types";
 import { useMay } from "../session/session";
-import { ErrorBlock, Loading } from "../ui/Messages";
+import { ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
 import { count, deviceRoles } from "../ui/words";
 import { LibraryNav } from "./LibraryNav";
-import { useCheckSets, useLibraryChecks, usePlatforms } from "./queries";
+import { useCheckSets, useLibraryChecks } from "./queries";
 import { setWords, topicWords } from "./sets";
 import { type Named, NamedFields } from "./NamedFields";
 import { useKept } from "./useKept";
+import { usePlatforms } from "../api/shared";
+import { keys } from "../api/keys";
+import { Beside } from "../ui/Beside";
 
 /** Checks that belong together, and the changes for which they are proposed. */
 export function CheckSetsPage() {
-  const { id } = useParams();
   const may = useMay("WRITE_LIBRARY");
-  const sets = useCheckSets();
-  const shown = sets.data?.find((s) => String(s.id) === id);
   return (
     <>
       <LibraryNav />
-      <div className="head">
-        <h1>Sets of checks</h1>
-        <span className="soft">Proposed for a change by what it touches, and on which devices.</span>
-        <div className="actions">
-          {may && (
-            <Link to="/library/sets/new" className="btn btn-primary">
-              Make a set
-            </Link>
-          )}
-        </div>
-      </div>
-      {sets.error && <ErrorBlock error={sets.error} />}
-      {!sets.data && !sets.error && <Loading />}
-      {sets.data && (
-        <div className="cols">
-          <section>
-            {sets.data.length === 0 && (
-              <p className="empty">
-                There is no set yet. A set says, for example, that a change of routing on a gateway looks at its
-                neighbours.
-              </p>
-            )}
-            {sets.data.map((s) => (
-              <div key={s.id} className={`item${String(s.id) === id ? " chosen" : ""}`}>
-                <div>
-                  <Link to={`/library/sets/${s.id}`}>{s.name}</Link>
-                  <div className="soft">{setWords(s)}</div>
-                </div>
-                <span className="when">{count(s.checks.length, "check")}</span>
-              </div>
-            ))}
-          </section>
-          <section>
-            {id === "new" && <SetForm key="new" set={null} />}
-            {shown && <SetForm key={`${shown.id}-${shown.version}`} set={shown} />}
-            {!id && sets.data.length > 0 && <p className="empty">Choose a set to see its checks.</p>}
-            {id && id !== "new" && !shown && <p className="empty">There is no such set any more.</p>}
-          </section>
-        </div>
-      )}
+      <Beside
+        title="Sets of checks"
+        sentence="Proposed for a change by what it touches, and on which devices."
+        path="/library/sets"
+        list={useCheckSets()}
+        add={may ? "Make a set" : null}
+        none="There is no set yet. A set says, for example, that a change of routing on a gateway looks at its neighbours."
+        choose="Choose a set to see its checks."
+        gone="There is no such set any more."
+        facts={(s) => <div className="soft">{setWords(s)}</div>}
+        aside={(s) => count(s.checks.length, "check")}
+        blank={<SetForm set={null} />}
+        form={(s) => <SetForm key={s.version} set={s} />}
+      />
     </>
   );
 }
@@ -72,13 +45,19 @@ function SetForm({ set }: { set: CheckSet | null }) {
   const checks = useLibraryChecks().data ?? [];
   const platforms = usePlatforms().data ?? [];
   const [named, setNamed] = useState<Named>({ name: set?.name ?? "", description: set?.description ?? "" });
-  const [topics, setTopics] = useState<string[]>(set?.topics ?? []);
+  const [topics, setTopics] = useState<Topic[]>(set?.topics ?? []);
   const [roles, setRoles] = useState(set?.roles ?? []);
   const [profiles, setProfiles] = useState(set?.platforms ?? []);
   const [members, setMembers] = useState(set?.checks ?? []);
-  const { save, remove } = useKept("/api/check-sets", "check-sets", "/library/sets", set);
-  const problem = save.error ? asProblem(save.error) : null;
-  const at = (field: string) => problem?.at(field)[0]?.message;
+  const { save, remove } = useKept({
+    kept: set,
+    key: keys.checkSets,
+    page: "/library/sets",
+    add: (body: Schemas["CheckSetCheckSetRequest"]) => told(api.POST("/api/check-sets", { body })),
+    change: (id, body) => told(api.PUT("/api/check-sets/{id}", { params: { path: { id } }, body })),
+    remove: (id) => told(api.DELETE("/api/check-sets/{id}", { params: { path: { id } } })),
+  });
+  const { at, refusal } = save;
 
   function submit(event: FormEvent) {
     event.preventDefault();
@@ -112,7 +91,7 @@ function SetForm({ set }: { set: CheckSet | null }) {
   return (
     <form onSubmit={submit} noValidate>
       <h2>{set ? `What it says, version ${set.version}` : "A new set"}</h2>
-      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      {refusal && <ErrorBlock error={refusal} />}
       <NamedFields
         of="set"
         named={named}
@@ -126,7 +105,7 @@ function SetForm({ set }: { set: CheckSet | null }) {
         "none chosen: for every change",
         Object.entries(topicWords) as [Topic, string][],
         topics,
-        setTopics,
+        (chosen) => setTopics(chosen as Topic[]),
       )}
       {choice(
         "On devices of the role",

@@ -1,12 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import { api } from "../api/client";
-import type { DeviceState } from "../api/types";
+import { api, told } from "../api/client";
+import { keys } from "../api/keys";
 
 /** The interfaces that a device has, offered beneath a field whose {@code list} is the id. Nothing when it is not known. */
 export function InterfaceNames({ id, device }: { id: string; device: string }) {
   const state = useQuery({
-    queryKey: ["device-state", device],
-    queryFn: () => api.get<DeviceState>(`/api/devices/${encodeURIComponent(device)}/state`),
+    queryKey: keys.computedState(device),
+    queryFn: () => told(api.GET("/api/devices/{name}/state", { params: { path: { name: device } } })),
     staleTime: 60_000,
     retry: false,
   });

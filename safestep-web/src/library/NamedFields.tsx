@@ -1,4 +1,5 @@
 import Form from "react-bootstrap/Form";
+import { Field } from "../ui/Field";
 
 export interface Named {
   name: string;
@@ -22,27 +23,23 @@ interface Props {
 export function NamedFields({ of, named, set, disabled, nameError, descriptionLabel, placeholder }: Props) {
   return (
     <>
-      <Form.Group className="mb-2" controlId={`${of}-name`}>
-        <Form.Label>Name</Form.Label>
+      <Field id={`${of}-name`} label="Name" error={nameError}>
         <Form.Control
           maxLength={80}
           placeholder={placeholder}
           disabled={disabled}
           value={named.name}
-          isInvalid={!!nameError}
           onChange={(e) => set({ ...named, name: e.target.value })}
         />
-        <Form.Control.Feedback type="invalid">{nameError}</Form.Control.Feedback>
-      </Form.Group>
-      <Form.Group className="mb-2" controlId={`${of}-description`}>
-        <Form.Label>{descriptionLabel}</Form.Label>
+      </Field>
+      <Field id={`${of}-description`} label={descriptionLabel}>
         <Form.Control
           maxLength={1000}
           disabled={disabled}
           value={named.description}
           onChange={(e) => set({ ...named, description: e.target.value })}
         />
-      </Form.Group>
+      </Field>
     </>
   );
 }

@@ -1,14 +1,17 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { useNavigate } from "react-router";
-import { api, asProblem } from "../api/client";
+import { api, told } from "../api/client";
 import type { Pool, PoolKind } from "../api/types";
 import { useMay } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
 import { poolKinds } from "./variables";
+import { useMoved } from "../api/keys";
+import { useSave } from "../ui/useSave";
+import { Field } from "../ui/Field";
 
 const examples: Record<PoolKind, string> = {
   ADDRESS: "10.77.40.0/24\n10.77.60.10-10.77.60.99",
@@ -26,7 +29,7 @@ const rangesIn = (text: string) =>
 
 export function PoolForm({ pool }: { pool: Pool | null }) {
   const may = useMay("WRITE_LIBRARY");
-  const client = useQueryClient();
+  const moved = useMoved();
   const navigate = useNavigate();
   const [name, setName] = useState(pool?.name ?? "");
   const [kind, setKind] = useState<PoolKind>(pool?.kind ?? "ADDRESS");
@@ -35,7 +38,7 @@ export function PoolForm({ pool }: { pool: Pool | null }) {
   const [exclusions, setExclusions] = useState(pool?.exclusions.join("\n") ?? "");
   const [length, setLength] = useState(String(pool?.length ?? 24));
   const [numberPlace, setNumberPlace] = useState(pool?.numberPlace ?? "");
-  const save = useMutation({
+  const save = useSave({
     mutationFn: () => {
       const body = {
         name,
@@ -46,22 +49,24 @@ export function PoolForm({ pool }: { pool: Pool | null }) {
         length: kind === "ADDRESS" || kind === "PREFIX" ? Number(length) || 0 : 0,
         numberPlace: kind === "NUMBER" ? numberPlace : "",
       };
-      return pool ? api.put<Pool>(`/api/pools/${pool.id}`, body) : api.post<Pool>("/api/pools", body);
+      return pool
+        ? told(api.PUT("/api/pools/{id}", { params: { path: { id: pool.id } }, body }))
+        : told(api.POST("/api/pools", { body }));
     },
     onSuccess: async (saved) => {
-      await client.invalidateQueries();
+      await moved.pools();
       navigate(`/library/pools/${saved.id}`);
     },
   });
   const remove = useMutation({
-    mutationFn: () => api.delete(`/api/pools/${pool!.id}`),
+    mutationFn: () => told(api.DELETE("/api/pools/{id}", { params: { path: { id: pool!.id } } })),
     onSuccess: async () => {
-      await client.invalidateQueries();
+      await moved.pools();
       navigate("/library/pools");
     },
   });
-  const problem = save.error ? asProblem(save.error) : null;
-  const error = (field: string) => problem?.at(field)[0]?.message;
+
+  const error = (field: string) => save.at(field);
   function submit(event: FormEvent) {
     event.preventDefault();
     save.mutate();
@@ -71,18 +76,10 @@ export function PoolForm({ pool }: { pool: Pool | null }) {
       <fieldset disabled={!may}>
         <legend className="h2">{pool ? pool.name : "A new pool"}</legend>
         <div className="two-fields">
-          <Form.Group controlId="pool-name">
-            <Form.Label>Name</Form.Label>
-            <Form.Control
-              value={name}
-              maxLength={60}
-              isInvalid={!!error("name")}
-              onChange={(e) => setName(e.target.value)}
-            />
-            <Form.Control.Feedback type="invalid">{error("name")}</Form.Control.Feedback>
-          </Form.Group>
-          <Form.Group controlId="pool-kind">
-            <Form.Label>Gives</Form.Label>
+          <Field id="pool-name" label="Name" error={error("name")} className="">
+            <Form.Control value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
+          </Field>
+          <Field id="pool-kind" label="Gives" className="">
             <Form.Select value={kind} disabled={!!pool} onChange={(e) => setKind(e.target.value as PoolKind)}>
               {(Object.keys(poolKinds) as PoolKind[]).map((k) => (
                 <option key={k} value={k}>
@@ -90,28 +87,23 @@ export function PoolForm({ pool }: { pool: Pool | null }) {
                 </option>
               ))}
             </Form.Select>
-          </Form.Group>
+          </Field>
         </div>
-        <Form.Group className="mb-2" controlId="pool-description">
-          <Form.Label>What it is for</Form.Label>
+        <Field id="pool-description" label="What it is for">
           <Form.Control value={description} maxLength={400} onChange={(e) => setDescription(e.target.value)} />
-        </Form.Group>
+        </Field>
         <div className="two-fields">
-          <Form.Group controlId="pool-ranges">
-            <Form.Label>Ranges, one a line</Form.Label>
+          <Field id="pool-ranges" label="Ranges, one a line" error={error("ranges")} className="">
             <Form.Control
               as="textarea"
               rows={3}
               className="mono"
               value={ranges}
               placeholder={examples[kind]}
-              isInvalid={!!error("ranges")}
               onChange={(e) => setRanges(e.target.value)}
             />
-            <Form.Control.Feedback type="invalid">{error("ranges")}</Form.Control.Feedback>
-          </Form.Group>
-          <Form.Group controlId="pool-exclusions">
-            <Form.Label>Never given</Form.Label>
+          </Field>
+          <Field id="pool-exclusions" label="Never given" className="">
             <Form.Control
               as="textarea"
               rows={3}
@@ -119,44 +111,44 @@ export function PoolForm({ pool }: { pool: Pool | null }) {
               value={exclusions}
               onChange={(e) => setExclusions(e.target.value)}
             />
-          </Form.Group>
+          </Field>
         </div>
         {(kind === "ADDRESS" || kind === "PREFIX") && (
-          <Form.Group className="mb-2" controlId="pool-length">
-            <Form.Label>
-              {kind === "PREFIX"
+          <Field
+            id="pool-length"
+            label={
+              kind === "PREFIX"
                 ? "Length of each prefix; 30 or 31 for the two ends of a link"
-                : "Length behind an address of an interface"}
-            </Form.Label>
+                : "Length behind an address of an interface"
+            }
+            error={error("length")}
+          >
             <Form.Control
               className="mono short"
               inputMode="numeric"
               value={length}
-              isInvalid={!!error("length")}
               onChange={(e) => setLength(e.target.value)}
             />
-            <Form.Control.Feedback type="invalid">{error("length")}</Form.Control.Feedback>
-          </Form.Group>
+          </Field>
         )}
         {kind === "NUMBER" && (
-          <Form.Group className="mb-2" controlId="pool-place">
-            <Form.Label>Where the number stands in configurations</Form.Label>
+          <Field
+            id="pool-place"
+            label="Where the number stands in configurations"
+            error={error("numberPlace")}
+            hint="So that numbers which devices have already are never given. Without it nothing tells them."
+          >
             <Form.Control
               className="mono"
               value={numberPlace}
               maxLength={100}
               placeholder="gateway-group {n}"
-              isInvalid={!!error("numberPlace")}
               onChange={(e) => setNumberPlace(e.target.value)}
             />
-            <Form.Control.Feedback type="invalid">{error("numberPlace")}</Form.Control.Feedback>
-            <Form.Text>
-              So that numbers which devices have already are never given. Without it nothing tells them.
-            </Form.Text>
-          </Form.Group>
+          </Field>
         )}
       </fieldset>
-      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      {save.refusal && <ErrorBlock error={save.refusal} />}
       {remove.error && <ErrorBlock error={remove.error} />}
       {may && (
         <div className="d-flex gap-3 align-items-center mt-2">

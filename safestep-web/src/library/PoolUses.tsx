@@ -1,15 +1,16 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Pool, PoolUse } from "../api/types";
 import { useMay } from "../session/session";
 import { csv, download } from "../ui/csv";
 import { ErrorBlock } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { count } from "../ui/words";
+import { useMoved } from "../api/keys";
 
 const MOST_SHOWN = 300;
 
@@ -96,11 +97,17 @@ const pathOf = (by: string) => (by.startsWith("CR-") ? `/changes/${by.slice(3)}`
 
 function Row({ pool, use }: { pool: Pool; use: PoolUse }) {
   const may = useMay("WRITE_LIBRARY");
-  const client = useQueryClient();
+  const moved = useMoved();
   const [reason, setReason] = useState<string | null>(null);
   const release = useMutation({
-    mutationFn: () => api.post<Pool>(`/api/pools/${pool.id}/releases`, { allocation: use.allocation, reason }),
-    onSuccess: () => client.invalidateQueries(),
+    mutationFn: () =>
+      told(
+        api.POST("/api/pools/{id}/releases", {
+          params: { path: { id: pool.id } },
+          body: { allocation: use.allocation!, reason: reason ?? "" },
+        }),
+      ),
+    onSuccess: () => moved.pools(),
   });
   return (
     <>

@@ -1,11 +1,11 @@
 import { usualOrder } from "../draft/order";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, type ReactNode, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link, useNavigate } from "react-router";
-import { api, asProblem } from "../api/client";
-import type { Change, ConfigRule, DeviceRow, RuleBroken } from "../api/types";
+import { api, asProblem, told } from "../api/client";
+import type { ConfigRule, RuleBroken } from "../api/types";
 import { linesFor, request } from "../draft/content";
 import { useMay } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
@@ -13,43 +13,48 @@ import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
 import { count } from "../ui/words";
 import { mending, standing } from "./configRules";
+import { useMoved } from "../api/keys";
+import { useDevices } from "../api/shared";
+import { Field } from "../ui/Field";
 
 /** Where a rule is broken, what would mend it, and who need not keep it. */
 export function RuleBreaches({ rule }: { rule: ConfigRule }) {
   const may = useMay("WRITE_LIBRARY");
   const mayChange = useMay("WRITE_CHANGES");
   const navigate = useNavigate();
-  const client = useQueryClient();
+  const moved = useMoved();
   const [excepting, setExcepting] = useState<string | null>(null);
-  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  const devices = useDevices();
   const observed = new Set(devices.data?.filter((d) => d.stance === "observe").map((d) => d.name));
   const mendable = rule.broken.filter((b) => mending(b).lines !== "" && !observed.has(b.device));
   const mend = useMutation({
     mutationFn: () =>
-      api.post<Change>(
-        "/api/changes",
-        request({
-          version: 0,
-          title: `Keep the rule ${rule.name}`.slice(0, 120),
-          reason: `${count(mendable.length, "device")} did not keep the rule ${rule.name}, version ${rule.version}.`,
-          undoAccepted: false,
-          restoresStartup: false,
-          groups: [],
-          targets: mendable.map((b) => linesFor(b.device, mending(b).lines)),
-          checks: [],
-          sheets: [],
-          order: usualOrder,
-          emergencyReason: null,
+      told(
+        api.POST("/api/changes", {
+          body: request({
+            version: 0,
+            title: `Keep the rule ${rule.name}`.slice(0, 120),
+            reason: `${count(mendable.length, "device")} did not keep the rule ${rule.name}, version ${rule.version}.`,
+            undoAccepted: false,
+            restoresStartup: false,
+            groups: [],
+            targets: mendable.map((b) => linesFor(b.device, mending(b).lines)),
+            checks: [],
+            sheets: [],
+            order: usualOrder,
+            emergencyReason: null,
+          }),
         }),
       ),
     onSuccess: (change) => {
-      void client.invalidateQueries({ queryKey: ["changes"] });
+      void moved.changes();
       navigate(`/changes/${change.number}/build`);
     },
   });
   const end = useMutation({
-    mutationFn: (device: string) => api.delete(`/api/rules/${rule.id}/exceptions/${device}`),
-    onSuccess: () => client.invalidateQueries({ queryKey: ["config-rules"] }),
+    mutationFn: (device: string) =>
+      told(api.DELETE("/api/rules/{id}/exceptions/{device}", { params: { path: { id: rule.id, device } } })),
+    onSuccess: () => moved.rules(),
   });
   if (!rule.active && rule.exceptions.length === 0) {
     return null;
@@ -103,13 +108,19 @@ export function RuleBreaches({ rule }: { rule: ConfigRule }) {
 }
 
 function ExceptionForm({ rule, device, done }: { rule: ConfigRule; device: string; done: () => void }) {
-  const client = useQueryClient();
+  const moved = useMoved();
   const [reason, setReason] = useState("");
   const [until, setUntil] = useState("");
   const except = useMutation({
-    mutationFn: () => api.put<ConfigRule>(`/api/rules/${rule.id}/exceptions/${device}`, { reason, until }),
+    mutationFn: () =>
+      told(
+        api.PUT("/api/rules/{id}/exceptions/{device}", {
+          params: { path: { id: rule.id, device } },
+          body: { reason, until },
+        }),
+      ),
     onSuccess: () => {
-      void client.invalidateQueries({ queryKey: ["config-rules"] });
+      void moved.rules();
       done();
     },
   });
@@ -120,29 +131,20 @@ function ExceptionForm({ rule, device, done }: { rule: ConfigRule; device: strin
   }
   return (
     <form className="d-flex gap-2 align-items-end mb-2 flex-wrap" onSubmit={submit}>
-      <Form.Group>
-        <Form.Label htmlFor="exception-reason">
-          Why need <span className="mono">{device}</span> not keep it?
-        </Form.Label>
-        <Form.Control
-          id="exception-reason"
-          size="sm"
-          autoFocus
-          maxLength={300}
-          value={reason}
-          onChange={(e) => setReason(e.target.value)}
-        />
-      </Form.Group>
-      <Form.Group>
-        <Form.Label htmlFor="exception-until">Until</Form.Label>
-        <Form.Control
-          id="exception-until"
-          size="sm"
-          type="date"
-          value={until}
-          onChange={(e) => setUntil(e.target.value)}
-        />
-      </Form.Group>
+      <Field
+        id="exception-reason"
+        label={
+          <>
+            Why need <span className="mono">{device}</span> not keep it?
+          </>
+        }
+        className=""
+      >
+        <Form.Control size="sm" autoFocus maxLength={300} value={reason} onChange={(e) => setReason(e.target.value)} />
+      </Field>
+      <Field id="exception-until" label="Until" className="">
+        <Form.Control size="sm" type="date" value={until} onChange={(e) => setUntil(e.target.value)} />
+      </Field>
       <Button type="submit" size="sm" disabled={!reason.trim() || !until || except.isPending}>
         Except it
       </Button>

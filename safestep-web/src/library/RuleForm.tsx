@@ -1,10 +1,10 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { useNavigate } from "react-router";
-import { api, asProblem } from "../api/client";
-import type { ConfigRule, Group, Platform, RuleKind, RuleTrial } from "../api/types";
+import { api, told } from "../api/client";
+import type { ConfigRule, RuleKind, RuleTrial } from "../api/types";
 import { useMay } from "../session/session";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
@@ -20,11 +20,15 @@ import {
   type RuleContent,
 } from "./configRules";
 import { BreachList } from "./RuleBreaches";
+import { useMoved } from "../api/keys";
+import { useGroups, usePlatforms } from "../api/shared";
+import { useSave } from "../ui/useSave";
+import { Field } from "../ui/Field";
 
 /** Writing a rule, with what it would flag. */
 export function RuleForm({ rule }: { rule: ConfigRule | null }) {
   const may = useMay("WRITE_LIBRARY");
-  const client = useQueryClient();
+  const moved = useMoved();
   const navigate = useNavigate();
   const given = rule?.content ?? blankContent;
   const [name, setName] = useState(rule?.name ?? "");
@@ -38,8 +42,8 @@ export function RuleForm({ rule }: { rule: ConfigRule | null }) {
   const [pattern, setPattern] = useState(given.pattern);
   const [values, setValues] = useState(parametersText(given.parameters));
   const [note, setNote] = useState("");
-  const platforms = useQuery({ queryKey: ["platforms"], queryFn: () => api.get<Platform[]>("/api/platforms") });
-  const groups = useQuery({ queryKey: ["groups"], queryFn: () => api.get<Group[]>("/api/groups") });
+  const platforms = usePlatforms();
+  const groups = useGroups();
   const content: RuleContent = {
     kind,
     inside: linesOf(inside),
@@ -48,26 +52,28 @@ export function RuleForm({ rule }: { rule: ConfigRule | null }) {
     parameters: parameters(values),
   };
   const trial = useMutation({
-    mutationFn: () => api.post<RuleTrial>("/api/rules/trial", { platform, group: group || null, content }),
+    mutationFn: () => told(api.POST("/api/rules/trial", { body: { platform, group: group || null, content } })),
   });
-  const save = useMutation({
+  const save = useSave({
     mutationFn: () => {
       const request = { name, platform, group: group || null, active, stopsChanges: stops, content, note };
-      return rule ? api.put<ConfigRule>(`/api/rules/${rule.id}`, request) : api.post<ConfigRule>("/api/rules", request);
+      return rule
+        ? told(api.PUT("/api/rules/{id}", { params: { path: { id: rule.id } }, body: request }))
+        : told(api.POST("/api/rules", { body: request }));
     },
     onSuccess: (saved) => {
-      void client.invalidateQueries({ queryKey: ["config-rules"] });
+      void moved.rules();
       navigate(`/library/rules/${saved.id}`);
     },
   });
   const remove = useMutation({
-    mutationFn: () => api.delete(`/api/rules/${rule!.id}`),
+    mutationFn: () => told(api.DELETE("/api/rules/{id}", { params: { path: { id: rule!.id } } })),
     onSuccess: () => {
-      void client.invalidateQueries({ queryKey: ["config-rules"] });
+      void moved.rules();
       navigate("/library/rules");
     },
   });
-  const problem = save.error ? asProblem(save.error) : null;
+  const { problem } = save;
   const at = (field: string) => problem?.at(field).map((e) => e.message) ?? [];
   function submit(event: FormEvent) {
     event.preventDefault();
@@ -97,28 +103,12 @@ export function RuleForm({ rule }: { rule: ConfigRule | null }) {
   return (
     <form onSubmit={submit} noValidate>
       <h2>{rule ? `What it says, version ${rule.version}` : "A new rule"}</h2>
-      <Form.Group className="mb-2">
-        <Form.Label htmlFor="rule-name">Name</Form.Label>
-        <Form.Control
-          id="rule-name"
-          maxLength={80}
-          disabled={!may}
-          value={name}
-          isInvalid={at("name").length > 0}
-          onChange={(e) => setName(e.target.value)}
-        />
-        <Form.Control.Feedback type="invalid">{at("name")[0]}</Form.Control.Feedback>
-      </Form.Group>
+      <Field id="rule-name" label="Name" error={at("name")[0]}>
+        <Form.Control maxLength={80} disabled={!may} value={name} onChange={(e) => setName(e.target.value)} />
+      </Field>
       <div className="d-flex gap-3 mb-2">
-        <Form.Group className="flex-fill">
-          <Form.Label htmlFor="rule-platform">Platform</Form.Label>
-          <Form.Select
-            id="rule-platform"
-            disabled={!may || rule !== null}
-            value={platform}
-            isInvalid={at("platform").length > 0}
-            onChange={(e) => setPlatform(e.target.value)}
-          >
+        <Field id="rule-platform" label="Platform" error={at("platform")[0]} className="flex-fill">
+          <Form.Select disabled={!may || rule !== null} value={platform} onChange={(e) => setPlatform(e.target.value)}>
             <option value="">Choose …</option>
             {platforms.data?.map((p) => (
               <option key={p.name} value={p.name}>
@@ -126,35 +116,30 @@ export function RuleForm({ rule }: { rule: ConfigRule | null }) {
               </option>
             ))}
           </Form.Select>
-          <Form.Control.Feedback type="invalid">{at("platform")[0]}</Form.Control.Feedback>
-        </Form.Group>
-        <Form.Group className="flex-fill">
-          <Form.Label htmlFor="rule-group">Of which devices</Form.Label>
-          <Form.Select id="rule-group" disabled={!may} value={group} onChange={(e) => setGroup(e.target.value)}>
+        </Field>
+        <Field id="rule-group" label="Of which devices" className="flex-fill">
+          <Form.Select disabled={!may} value={group} onChange={(e) => setGroup(e.target.value)}>
             <option value="">All of the platform</option>
             {groups.data?.map((g) => (
               <option key={g.name}>{g.name}</option>
             ))}
           </Form.Select>
-        </Form.Group>
+        </Field>
       </div>
-      <Form.Group className="mb-2">
-        <Form.Label htmlFor="rule-kind">A configuration</Form.Label>
-        <Form.Select id="rule-kind" disabled={!may} value={kind} onChange={(e) => setKind(e.target.value as RuleKind)}>
+      <Field id="rule-kind" label="A configuration">
+        <Form.Select disabled={!may} value={kind} onChange={(e) => setKind(e.target.value as RuleKind)}>
           {Object.entries(ruleKinds).map(([k, words]) => (
             <option key={k} value={k}>
               {words.title}
             </option>
           ))}
         </Form.Select>
-      </Form.Group>
+      </Field>
       {area("inside", "Inside which blocks, outermost first", inside, setInside, 2, "interface port *")}
       {area("lines", ruleKinds[kind].lines, lines, setLines, 3, kind === "MUST_MATCH" ? "time-server *" : "mtu 1500")}
       {kind === "MUST_MATCH" && (
-        <Form.Group className="mb-2">
-          <Form.Label htmlFor="rule-pattern">Pattern for the whole line</Form.Label>
+        <Field id="rule-pattern" label="Pattern for the whole line">
           <Form.Control
-            id="rule-pattern"
             className="mono"
             maxLength={500}
             disabled={!may}
@@ -162,7 +147,7 @@ export function RuleForm({ rule }: { rule: ConfigRule | null }) {
             value={pattern}
             onChange={(e) => setPattern(e.target.value)}
           />
-        </Form.Group>
+        </Field>
       )}
       {area("parameters", "Values, as name=value", values, setValues, 2, "source=10.77.8.20")}
       <p className="soft">
@@ -186,12 +171,11 @@ export function RuleForm({ rule }: { rule: ConfigRule | null }) {
         onChange={(e) => setStops(e.target.checked)}
       />
       {rule && may && (
-        <Form.Group className="mb-2">
-          <Form.Label htmlFor="rule-note">What is different now</Form.Label>
-          <Form.Control id="rule-note" maxLength={300} value={note} onChange={(e) => setNote(e.target.value)} />
-        </Form.Group>
+        <Field id="rule-note" label="What is different now">
+          <Form.Control maxLength={300} value={note} onChange={(e) => setNote(e.target.value)} />
+        </Field>
       )}
-      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      {save.refusal && <ErrorBlock error={save.refusal} />}
       {may && (
         <div className="d-flex gap-2 mb-3">
           <Button

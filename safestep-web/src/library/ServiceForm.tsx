@@ -2,15 +2,18 @@ import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api, asProblem } from "../api/client";
-import type { CheckTrial, Service } from "../api/types";
+import { api, asProblem, told, type Schemas } from "../api/client";
+import type { Service } from "../api/types";
 import { useMay } from "../session/session";
 import { Glyph } from "../ui/Glyph";
 import { ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
-import { useDevices } from "./queries";
 import { type Named, NamedFields } from "./NamedFields";
 import { useKept } from "./useKept";
+import { blankCheck, checkRequest } from "../check/checks";
+import { useDevices } from "../api/shared";
+import { keys } from "../api/keys";
+import { Field } from "../ui/Field";
 
 interface End {
   device: string;
@@ -30,12 +33,18 @@ export function ServiceForm({ service }: { service: Service | null }) {
   const [ends, setEnds] = useState<End[]>(
     service?.ends.map((e) => ({ device: e.device, source: e.source ?? "" })) ?? [{ device: "", source: "" }],
   );
-  const { save, remove } = useKept("/api/services", "services", "/library/services", service);
+  const { save, remove } = useKept({
+    kept: service,
+    key: keys.services,
+    page: "/library/services",
+    add: (body: Schemas["ServiceRequest"]) => told(api.POST("/api/services", { body })),
+    change: (id, body) => told(api.PUT("/api/services/{id}", { params: { path: { id } }, body })),
+    remove: (id) => told(api.DELETE("/api/services/{id}", { params: { path: { id } } })),
+  });
   const looks = useMutation({
     mutationFn: () => Promise.all(ends.filter((e) => e.device).map((e) => look(e, address, port))),
   });
-  const problem = save.error ? asProblem(save.error) : null;
-  const at = (field: string) => problem?.at(field)[0]?.message;
+  const { at, refusal } = save;
   const set = (index: number, part: Partial<End>) => setEnds(ends.map((e, i) => (i === index ? { ...e, ...part } : e)));
 
   function submit(event: FormEvent) {
@@ -53,7 +62,7 @@ export function ServiceForm({ service }: { service: Service | null }) {
   return (
     <form onSubmit={submit} noValidate>
       <h2>{service ? `What it says, version ${service.version}` : "A new service"}</h2>
-      {problem && problem.errors.length === 0 && <ErrorBlock error={problem} />}
+      {refusal && <ErrorBlock error={refusal} />}
       <NamedFields
         of="service"
         named={named}
@@ -64,34 +73,27 @@ export function ServiceForm({ service }: { service: Service | null }) {
         placeholder="Gate readers reach booking"
       />
       <div className="fields">
-        <Form.Group controlId="service-address">
-          <Form.Label>Address that is reached</Form.Label>
+        <Field id="service-address" label="Address that is reached" error={at("address")} className="">
           <Form.Control
             className="mono"
             style={{ width: 150 }}
             placeholder="10.77.8.20"
             disabled={!may}
             value={address}
-            isInvalid={!!at("address")}
             onChange={(e) => setAddress(e.target.value)}
           />
-          {at("address") && <div className="harm">{at("address")}</div>}
-        </Form.Group>
-        <Form.Group controlId="service-port">
-          <Form.Label>TCP port, empty for a ping</Form.Label>
+        </Field>
+        <Field id="service-port" label="TCP port, empty for a ping" error={at("port")} className="">
           <Form.Control
             className="mono"
             style={{ width: 110 }}
             inputMode="numeric"
             disabled={!may}
             value={port}
-            isInvalid={!!at("port")}
             onChange={(e) => setPort(e.target.value.replace(/\D/g, ""))}
           />
-          {at("port") && <div className="harm">{at("port")}</div>}
-        </Form.Group>
-        <Form.Group controlId="service-settle">
-          <Form.Label>May settle for (s)</Form.Label>
+        </Field>
+        <Field id="service-settle" label="May settle for (s)" error={at("settleSeconds")} className="">
           <Form.Control
             type="number"
             min={0}
@@ -99,13 +101,10 @@ export function ServiceForm({ service }: { service: Service | null }) {
             style={{ width: 110 }}
             disabled={!may}
             value={settleSeconds}
-            isInvalid={!!at("settleSeconds")}
             onChange={(e) => setSettle(Number(e.target.value))}
           />
-          {at("settleSeconds") && <div className="harm">{at("settleSeconds")}</div>}
-        </Form.Group>
-        <Form.Group controlId="service-severity">
-          <Form.Label>When it does not work</Form.Label>
+        </Field>
+        <Field id="service-severity" label="When it does not work" className="">
           <Form.Select
             disabled={!may}
             value={severity}
@@ -114,7 +113,7 @@ export function ServiceForm({ service }: { service: Service | null }) {
             <option value="FAIL">what the change says for a failure</option>
             <option value="WARN">a warning, and the run goes on</option>
           </Form.Select>
-        </Form.Group>
+        </Field>
       </div>
       <fieldset className="mt-2">
         <legend className="fs-6 mb-0">Looked at from</legend>
@@ -223,10 +222,14 @@ async function look(end: End, address: string, port: string) {
   const read = (port ? "probe" : "ping") + (source ? "-from" : "");
   const given = { address, ...(port && { port }), ...(source && { source }) };
   try {
-    const trial = await api.post<CheckTrial>("/api/checks/trial", {
-      device: end.device,
-      check: { kind: "READ", read, arguments: given, expectation: "REACHABLE", settleSeconds: 0 },
-    });
+    const trial = await told(
+      api.POST("/api/checks/trial", {
+        body: {
+          device: end.device,
+          check: checkRequest({ ...blankCheck, read, arguments: given, expectation: "REACHABLE", settleSeconds: 0 }),
+        },
+      }),
+    );
     return { device: end.device, works: trial.now === true, words: trial.words };
   } catch (error) {
     const problem = asProblem(error);

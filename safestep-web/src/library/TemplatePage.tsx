@@ -1,20 +1,24 @@
 import { useSettled } from "../ui/useSettled";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import { api, asProblem } from "../api/client";
-import type { Complaint, Template, TemplateProblem, Trial, Variable } from "../api/types";
+import { api, told } from "../api/client";
+import type { Complaint, Template, TemplateProblem, Variable } from "../api/types";
 import { LinesEditor } from "../lines/LinesEditor";
 import { useMay } from "../session/session";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { LibraryNav } from "./LibraryNav";
-import { usePlatforms, usePools } from "./queries";
+import { usePools } from "./queries";
 import { TrialPane } from "./TrialPane";
 import { VariableRows } from "./VariableRows";
 import { problemsOf, undescribed, variableCalled } from "./variables";
+import { keys, useMoved } from "../api/keys";
+import { usePlatforms } from "../api/shared";
+import { useSave } from "../ui/useSave";
+import { Field } from "../ui/Field";
 
 /** One template: its text, its variables, and what comes of it on a device. */
 export function TemplatePage() {
@@ -22,8 +26,13 @@ export function TemplatePage() {
   const [search] = useSearchParams();
   const number = search.get("version");
   const template = useQuery({
-    queryKey: ["template", id, number],
-    queryFn: () => api.get<Template>(`/api/templates/${id}${number ? `?number=${number}` : ""}`),
+    queryKey: keys.template(id, number),
+    queryFn: () =>
+      told(
+        api.GET("/api/templates/{id}", {
+          params: { path: { id: Number(id) }, query: number ? { number: Number(number) } : {} },
+        }),
+      ),
     enabled: id !== "new",
   });
   return (
@@ -65,7 +74,7 @@ const contentOf = (d: Draft) => ({ text: d.text, undo: d.undo, variables: d.vari
 
 function Editor({ template }: { template: Template | null }) {
   const may = useMay("WRITE_LIBRARY");
-  const client = useQueryClient();
+  const moved = useMoved();
   const navigate = useNavigate();
   const pools = usePools();
   const stored = draftOf(template);
@@ -76,7 +85,7 @@ function Editor({ template }: { template: Template | null }) {
   const look = useLook(draft);
   const newest = !template || template.number === template.newest;
 
-  const save = useMutation({
+  const save = useSave({
     mutationFn: () => {
       const body = {
         number: template?.newest ?? 0,
@@ -87,11 +96,11 @@ function Editor({ template }: { template: Template | null }) {
         note: draft.note,
       };
       return template
-        ? api.put<Template>(`/api/templates/${template.id}`, body)
-        : api.post<Template>("/api/templates", body);
+        ? told(api.PUT("/api/templates/{id}", { params: { path: { id: template.id } }, body }))
+        : told(api.POST("/api/templates", { body }));
     },
     onSuccess: async (saved) => {
-      await client.invalidateQueries();
+      await moved.templates();
       navigate(`/library/templates/${saved.id}`);
     },
   });
@@ -104,7 +113,7 @@ function Editor({ template }: { template: Template | null }) {
     return () => window.removeEventListener("beforeunload", warn);
   }, [dirty]);
 
-  const problem = save.error ? asProblem(save.error) : null;
+  const { problem } = save;
   const problems = look.data?.problems ?? [];
   const missing = undescribed(look.data?.names ?? [], draft.variables);
   return (
@@ -148,7 +157,7 @@ function Editor({ template }: { template: Template | null }) {
         </Block>
       )}
       <fieldset disabled={!may}>
-        <Names template={template} draft={draft} edit={edit} nameError={problem?.at("name")[0]?.message} />
+        <Names template={template} draft={draft} edit={edit} nameError={save.at("name")} />
         <div className="template-cols">
           <div className="text">
             <LinesEditor
@@ -216,15 +225,14 @@ function Editor({ template }: { template: Template | null }) {
           </section>
         </div>
         {may && template && dirty && (
-          <Form.Group className="mb-3 mt-2" controlId="template-note">
-            <Form.Label>What is different in this version</Form.Label>
+          <Field id="template-note" label="What is different in this version" className="mb-3 mt-2">
             <Form.Control
               maxLength={400}
               value={draft.note}
               placeholder="Optional; those who use the template read it"
               onChange={(e) => edit({ note: e.target.value })}
             />
-          </Form.Group>
+          </Field>
         )}
       </fieldset>
       {draft.platform && (
@@ -238,12 +246,13 @@ function Editor({ template }: { template: Template | null }) {
 function useLook(draft: Draft) {
   const settled = useSettled(draft);
   return useQuery({
-    queryKey: ["trial", settled.platform, contentOf(settled)],
+    queryKey: keys.templateTrial([settled.platform, contentOf(settled)]),
     queryFn: ({ signal }) =>
-      api.ask<Trial>(
-        "/api/changes/trial",
-        { platform: settled.platform || "none", content: contentOf(settled), device: null, values: {} },
-        signal,
+      told(
+        api.POST("/api/changes/trial", {
+          body: { platform: settled.platform || "none", content: contentOf(settled), device: null, values: {} },
+          signal,
+        }),
       ),
     enabled: !!settled.text.trim(),
     placeholderData: (old) => old,
@@ -265,33 +274,24 @@ function Names({ template, draft, edit, nameError }: NamesProps) {
   const platforms = usePlatforms();
   return (
     <div className="template-names">
-      <Form.Group controlId="template-name">
-        <Form.Label>Name</Form.Label>
-        <Form.Control
-          value={draft.name}
-          maxLength={80}
-          isInvalid={!!nameError}
-          onChange={(e) => edit({ name: e.target.value })}
-        />
-        <Form.Control.Feedback type="invalid">{nameError}</Form.Control.Feedback>
-      </Form.Group>
-      <Form.Group controlId="template-platform">
-        <Form.Label>Platform</Form.Label>
+      <Field id="template-name" label="Name" error={nameError} className="">
+        <Form.Control value={draft.name} maxLength={80} onChange={(e) => edit({ name: e.target.value })} />
+      </Field>
+      <Field id="template-platform" label="Platform" className="">
         <Form.Select value={draft.platform} disabled={!!template} onChange={(e) => edit({ platform: e.target.value })}>
           <option value="">Choose</option>
           {platforms.data?.map((p) => (
             <option key={p.name}>{p.name}</option>
           ))}
         </Form.Select>
-      </Form.Group>
-      <Form.Group controlId="template-description">
-        <Form.Label>What it is for</Form.Label>
+      </Field>
+      <Field id="template-description" label="What it is for" className="">
         <Form.Control
           value={draft.description}
           maxLength={400}
           onChange={(e) => edit({ description: e.target.value })}
         />
-      </Form.Group>
+      </Field>
     </div>
   );
 }
@@ -324,11 +324,13 @@ function VersionChoice({ template }: { template: Template }) {
 }
 
 function Retirement({ template }: { template: Template }) {
-  const client = useQueryClient();
-  const path = `/api/templates/${template.id}/retirement`;
+  const moved = useMoved();
   const move = useMutation({
-    mutationFn: () => (template.retired ? api.delete(path) : api.post<Template>(path)),
-    onSettled: () => client.invalidateQueries(),
+    mutationFn: () =>
+      template.retired
+        ? told(api.DELETE("/api/templates/{id}/retirement", { params: { path: { id: template.id } } }))
+        : told(api.POST("/api/templates/{id}/retirement", { params: { path: { id: template.id } } })),
+    onSettled: () => moved.templates(),
   });
   return (
     <>

@@ -2,14 +2,15 @@ import { useSettled } from "../ui/useSettled";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Form from "react-bootstrap/Form";
-import { api } from "../api/client";
-import type { Trial, Variable } from "../api/types";
+import { api, told } from "../api/client";
+import type { Variable } from "../api/types";
 import { BuildViews } from "../lines/BuildViews";
 import { Complaints } from "../lines/LinesEditor";
 import { ErrorBlock, Loading } from "../ui/Messages";
-import { useDevices } from "./queries";
 import { ValueFields } from "./ValueFields";
 import { problemsOf } from "./variables";
+import { keys } from "../api/keys";
+import { useDevices } from "../api/shared";
 
 interface Props {
   platform: string;
@@ -26,8 +27,8 @@ export function TrialPane({ platform, content, ready }: Props) {
   const [values, setValues] = useState<Record<string, string>>({});
   const settled = useSettled({ platform, content, device, values: known(values, content.variables) });
   const trial = useQuery({
-    queryKey: ["trial", settled],
-    queryFn: ({ signal }) => api.ask<Trial>("/api/changes/trial", settled, signal),
+    queryKey: keys.templateTrial(settled),
+    queryFn: ({ signal }) => told(api.POST("/api/changes/trial", { body: settled, signal })),
     enabled: !!settled.device && ready,
     placeholderData: (old) => old,
   });

@@ -3,6 +3,7 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import type { Pool, TemplateProblem, Variable, VariableType } from "../api/types";
 import { numberOrNull, poolKindsFor, variableTypes } from "./variables";
+import { Field } from "../ui/Field";
 
 interface Props {
   variables: Variable[];
@@ -113,18 +114,16 @@ function Details({ variable, pools, set }: { variable: Variable; pools: Pool[]; 
   const { name, type } = variable;
   return (
     <div className="details">
-      <Form.Group controlId={`description-${name}`}>
-        <Form.Label>What to enter</Form.Label>
+      <Field id={`description-${name}`} label="What to enter" className="">
         <Form.Control
           size="sm"
           maxLength={200}
           value={variable.description}
           onChange={(e) => set({ description: e.target.value })}
         />
-      </Form.Group>
+      </Field>
       {type === "CHOICE" && (
-        <Form.Group controlId={`choices-${name}`}>
-          <Form.Label>Choices, with commas between</Form.Label>
+        <Field id={`choices-${name}`} label="Choices, with commas between" className="">
           <Form.Control
             size="sm"
             className="mono"
@@ -138,11 +137,10 @@ function Details({ variable, pools, set }: { variable: Variable; pools: Pool[]; 
               })
             }
           />
-        </Form.Group>
+        </Field>
       )}
       {type === "TEXT" && (
-        <Form.Group controlId={`pattern-${name}`}>
-          <Form.Label>Regular expression for the whole value</Form.Label>
+        <Field id={`pattern-${name}`} label="Regular expression for the whole value" className="">
           <Form.Control
             size="sm"
             className="mono"
@@ -150,26 +148,24 @@ function Details({ variable, pools, set }: { variable: Variable; pools: Pool[]; 
             value={variable.pattern}
             onChange={(e) => set({ pattern: e.target.value })}
           />
-        </Form.Group>
+        </Field>
       )}
       {type === "NUMBER" && (
         <div className="two-fields">
           {(["least", "most"] as const).map((end) => (
-            <Form.Group key={end} controlId={`${end}-${name}`}>
-              <Form.Label>{end === "least" ? "At least" : "At most"}</Form.Label>
+            <Field key={end} id={`${end}-${name}`} label={end === "least" ? "At least" : "At most"} className="">
               <Form.Control
                 size="sm"
                 inputMode="numeric"
                 defaultValue={variable[end] ?? ""}
                 onChange={(e) => set({ [end]: numberOrNull(e.target.value) })}
               />
-            </Form.Group>
+            </Field>
           ))}
         </div>
       )}
       {type !== "SECRET" && (
-        <Form.Group controlId={`preset-${name}`}>
-          <Form.Label>Preset</Form.Label>
+        <Field id={`preset-${name}`} label="Preset" className="">
           <Form.Control
             size="sm"
             className="mono"
@@ -177,11 +173,10 @@ function Details({ variable, pools, set }: { variable: Variable; pools: Pool[]; 
             value={variable.preset}
             onChange={(e) => set({ preset: e.target.value })}
           />
-        </Form.Group>
+        </Field>
       )}
       {poolKindsFor[type].length > 0 && (
-        <Form.Group controlId={`pool-${name}`}>
-          <Form.Label>Next free from</Form.Label>
+        <Field id={`pool-${name}`} label="Next free from" className="">
           <Form.Select size="sm" value={variable.pool} onChange={(e) => set({ pool: e.target.value })}>
             <option value="">no pool</option>
             {variable.pool && !pools.some((p) => p.name === variable.pool) && (
@@ -193,7 +188,7 @@ function Details({ variable, pools, set }: { variable: Variable; pools: Pool[]; 
               </option>
             ))}
           </Form.Select>
-        </Form.Group>
+        </Field>
       )}
       <Form.Check
         id={`required-${name}`}

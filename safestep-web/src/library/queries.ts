@@ -1,39 +1,31 @@
 import { useQuery } from "@tanstack/react-query";
-import { api } from "../api/client";
-import type { CheckSet, DeviceRow, LibraryCheck, Platform, Pool, Readable, Service, Template } from "../api/types";
+import { api, told } from "../api/client";
+import { keys } from "../api/keys";
 
 export const useTemplates = () =>
-  useQuery({ queryKey: ["templates"], queryFn: () => api.get<Template[]>("/api/templates") });
+  useQuery({ queryKey: keys.templates, queryFn: () => told(api.GET("/api/templates")) });
 
-export const usePools = () => useQuery({ queryKey: ["pools"], queryFn: () => api.get<Pool[]>("/api/pools") });
-
-export const usePlatforms = () =>
-  useQuery({ queryKey: ["platforms"], queryFn: () => api.get<Platform[]>("/api/platforms"), staleTime: 300_000 });
+export const usePools = () => useQuery({ queryKey: keys.pools, queryFn: () => told(api.GET("/api/pools")) });
 
 /** One version of a template, as a change keeps it. */
 export const useTemplateVersion = (versionId: number | null) =>
   useQuery({
-    queryKey: ["template-version", versionId],
-    queryFn: () => api.get<Template>(`/api/templates/versions/${versionId}`),
+    queryKey: keys.templateVersion(versionId),
+    queryFn: () => told(api.GET("/api/templates/versions/{id}", { params: { path: { id: versionId! } } })),
     enabled: versionId !== null,
   });
 
-export const useDevices = () =>
-  useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
-
-export const useLibraryChecks = () =>
-  useQuery({ queryKey: ["checks"], queryFn: () => api.get<LibraryCheck[]>("/api/checks") });
+export const useLibraryChecks = () => useQuery({ queryKey: keys.checks, queryFn: () => told(api.GET("/api/checks")) });
 
 export const useCheckSets = () =>
-  useQuery({ queryKey: ["check-sets"], queryFn: () => api.get<CheckSet[]>("/api/check-sets") });
+  useQuery({ queryKey: keys.checkSets, queryFn: () => told(api.GET("/api/check-sets")) });
 
-export const useServices = () =>
-  useQuery({ queryKey: ["services"], queryFn: () => api.get<Service[]>("/api/services") });
+export const useServices = () => useQuery({ queryKey: keys.services, queryFn: () => told(api.GET("/api/services")) });
 
 /** The read commands that platform profiles name. */
 export const useReadable = () =>
   useQuery({
-    queryKey: ["readable"],
-    queryFn: () => api.get<Readable[]>("/api/checks/reads"),
+    queryKey: keys.readable,
+    queryFn: () => told(api.GET("/api/checks/reads")),
     staleTime: 300_000,
   });

@@ -2,18 +2,19 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { CommentedLine, LineComment } from "../api/types";
 import { useMay } from "../session/session";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { count } from "../ui/words";
 import { openByDevice } from "./comments";
+import { keys } from "../api/keys";
 
 export const useComments = (number: number) =>
   useQuery({
-    queryKey: ["change", String(number), "comments"],
-    queryFn: () => api.get<LineComment[]>(`/api/changes/${number}/comments`),
+    queryKey: keys.commentsOf(number),
+    queryFn: () => told(api.GET("/api/changes/{number}/comments", { params: { path: { number } } })),
     refetchInterval: 15_000,
   });
 
@@ -29,7 +30,7 @@ function useCommentMutation<T>(number: number, send: (argument: T) => Promise<un
   return useMutation({
     mutationFn: send,
     onSuccess: async () => {
-      await client.invalidateQueries({ queryKey: ["change", String(number), "comments"] });
+      await client.invalidateQueries({ queryKey: keys.commentsOf(number) });
       done?.();
     },
   });
@@ -63,7 +64,7 @@ export function CommentForm({ number, about, close }: { number: number; about: C
   const [body, setBody] = useState("");
   const write = useCommentMutation(
     number,
-    () => api.post(`/api/changes/${number}/comments`, { ...about, body }),
+    () => told(api.POST("/api/changes/{number}/comments", { params: { path: { number } }, body: { ...about, body } })),
     close,
   );
   return (
@@ -103,14 +104,27 @@ export function Thread({ number, comment }: { number: number; comment: LineComme
   const maySpeak = useMaySpeak();
   const [unfolded, setUnfolded] = useState(false);
   const [answer, setAnswer] = useState("");
-  const path = `/api/changes/${number}/comments/${comment.id}`;
   const reply = useCommentMutation(
     number,
-    () => api.post(`${path}/answers`, { body: answer }),
+    () =>
+      told(
+        api.POST("/api/changes/{number}/comments/{id}/answers", {
+          params: { path: { number, id: comment.id } },
+          body: { body: answer },
+        }),
+      ),
     () => setAnswer(""),
   );
   const resolve = useCommentMutation(number, (resolved: boolean) =>
-    resolved ? api.post(`${path}/resolution`) : api.delete(`${path}/resolution`),
+    resolved
+      ? told(
+          api.POST("/api/changes/{number}/comments/{id}/resolution", { params: { path: { number, id: comment.id } } }),
+        )
+      : told(
+          api.DELETE("/api/changes/{number}/comments/{id}/resolution", {
+            params: { path: { number, id: comment.id } },
+          }),
+        ),
   );
   if (comment.resolvedBy && !unfolded) {
     return (

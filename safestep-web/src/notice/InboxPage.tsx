@@ -2,24 +2,25 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
-import { api } from "../api/client";
-import type { Notice, NoticeChoices, Pace } from "../api/types";
+import { api, told } from "../api/client";
+import type { NoticeChoices, Pace } from "../api/types";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
 import { noticeKinds, paces } from "./notices";
+import { keys } from "../api/keys";
 
 /** What a person was told, and what they want to be told. */
 export function InboxPage() {
   const client = useQueryClient();
   const notices = useQuery({
-    queryKey: ["notices"],
-    queryFn: () => api.get<Notice[]>("/api/notices"),
+    queryKey: keys.notices,
+    queryFn: () => told(api.GET("/api/notices")),
     refetchInterval: 10_000,
   });
   const read = useMutation({
-    mutationFn: (upTo: number) => api.post("/api/notices/read", { upTo }),
-    onSuccess: () => client.invalidateQueries({ queryKey: ["notices"] }),
+    mutationFn: (upTo: number) => told(api.POST("/api/notices/read", { body: { upTo } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.notices }),
   });
   const unread = notices.data?.filter((n) => !n.readAt).length ?? 0;
   const newest = notices.data?.[0];
@@ -73,12 +74,12 @@ export function InboxPage() {
 function Choices() {
   const client = useQueryClient();
   const choices = useQuery({
-    queryKey: ["notice-choices"],
-    queryFn: () => api.get<NoticeChoices>("/api/notices/choices"),
+    queryKey: keys.noticeChoices,
+    queryFn: () => told(api.GET("/api/notices/choices")),
   });
   const choose = useMutation({
-    mutationFn: (wish: NoticeChoices["wishes"][number]) => api.put<NoticeChoices>("/api/notices/choices", wish),
-    onSuccess: (saved) => client.setQueryData(["notice-choices"], saved),
+    mutationFn: (wish: NoticeChoices["wishes"][number]) => told(api.PUT("/api/notices/choices", { body: wish })),
+    onSuccess: (saved) => client.setQueryData(keys.noticeChoices, saved),
   });
   return (
     <>

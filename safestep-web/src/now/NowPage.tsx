@@ -1,17 +1,19 @@
 import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import { api } from "../api/client";
-import type { DeviceRow, Now, Opening } from "../api/types";
+import { api, told } from "../api/client";
+import type { Opening } from "../api/types";
 import { Glyph, type Shape } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { clock, dayName, duration, fromNow } from "../ui/time";
 import { useNow } from "../ui/useNow";
 import { changeState, grouped, runStates, standings } from "../ui/words";
+import { keys } from "../api/keys";
+import { useDevices } from "../api/shared";
 
 export function NowPage() {
   const now = useNow();
-  const query = useQuery({ queryKey: ["now"], queryFn: () => api.get<Now>("/api/now"), refetchInterval: 10_000 });
+  const query = useQuery({ queryKey: keys.now, queryFn: () => told(api.GET("/api/now")), refetchInterval: 10_000 });
   if (query.error && !query.data) {
     return <ErrorBlock error={query.error} />;
   }
@@ -71,7 +73,7 @@ export function NowPage() {
 
 /** Nothing is wrong, which says little where there is nothing. */
 function AllRight() {
-  const devices = useQuery({ queryKey: ["devices"], queryFn: () => api.get<DeviceRow[]>("/api/devices") });
+  const devices = useDevices();
   return devices.data?.length === 0 ? (
     <p className="empty">
       Safe Step knows no device yet. <Link to="/bring-in">Bring devices in</Link>, or{" "}

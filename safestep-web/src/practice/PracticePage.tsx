@@ -3,13 +3,14 @@ import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { useSearchParams } from "react-router";
-import { api, asProblem } from "../api/client";
+import { api, asProblem, told } from "../api/client";
 import type { Practice } from "../api/types";
 import { useMay } from "../session/session";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
 import { deviceState, faultsInWords, isWrong, wrongFirst } from "./practice";
+import { keys } from "../api/keys";
 
 type PracticeDevice = Practice["devices"][number];
 type Fault = Practice["faults"][number];
@@ -17,8 +18,8 @@ type Fault = Practice["faults"][number];
 /** The practice network: what its devices are like now, what is to go wrong, and the mails that it caught. */
 export function PracticePage() {
   const practice = useQuery({
-    queryKey: ["practice"],
-    queryFn: () => api.get<Practice>("/api/practice"),
+    queryKey: keys.practice,
+    queryFn: () => told(api.GET("/api/practice")),
     refetchInterval: 3_000,
   });
   const [params, setParams] = useSearchParams();
@@ -114,7 +115,7 @@ export function PracticePage() {
 
 function usePracticeChange<T>(change: (value: T) => Promise<unknown>) {
   const client = useQueryClient();
-  return useMutation({ mutationFn: change, onSettled: () => client.invalidateQueries({ queryKey: ["practice"] }) });
+  return useMutation({ mutationFn: change, onSettled: () => client.invalidateQueries({ queryKey: keys.practice }) });
 }
 
 function Faults({ device, faults }: { device: PracticeDevice; faults: Fault[] }) {
@@ -142,8 +143,20 @@ function Faults({ device, faults }: { device: PracticeDevice; faults: Fault[] })
 function FaultSwitch({ device, fault }: { device: PracticeDevice; fault: Fault }) {
   const on = device.faults.find((f) => f.name === fault.name);
   const [match, setMatch] = useState(on?.match ?? "");
-  const path = `/api/practice/devices/${device.name}/faults/${fault.name}`;
-  const set = usePracticeChange((wanted: boolean) => (wanted ? api.put(path, { match }) : api.delete(path)));
+  const set = usePracticeChange((wanted: boolean) =>
+    wanted
+      ? told(
+          api.PUT("/api/practice/devices/{name}/faults/{fault}", {
+            params: { path: { name: device.name, fault: fault.name } },
+            body: { match },
+          }),
+        )
+      : told(
+          api.DELETE("/api/practice/devices/{name}/faults/{fault}", {
+            params: { path: { name: device.name, fault: fault.name } },
+          }),
+        ),
+  );
   // Shown at once, in the very event: what comes from the server comes later.
   const [wanted, setWanted] = useState<boolean | null>(null);
   const id = `fault-${fault.name}`;
@@ -191,8 +204,17 @@ function FaultSwitch({ device, fault }: { device: PracticeDevice; fault: Fault }
 
 function PowerAndHands({ device }: { device: PracticeDevice }) {
   const [lines, setLines] = useState("");
-  const reboot = usePracticeChange(() => api.post(`/api/practice/devices/${device.name}/reboot`, { seconds: 8 }));
-  const edit = usePracticeChange(() => api.post(`/api/practice/devices/${device.name}/edits`, { lines }));
+  const reboot = usePracticeChange(() =>
+    told(
+      api.POST("/api/practice/devices/{name}/reboot", {
+        params: { path: { name: device.name } },
+        body: { seconds: 8 },
+      }),
+    ),
+  );
+  const edit = usePracticeChange(() =>
+    told(api.POST("/api/practice/devices/{name}/edits", { params: { path: { name: device.name } }, body: { lines } })),
+  );
   const problem = edit.error ? asProblem(edit.error) : null;
   function type(event: FormEvent) {
     event.preventDefault();
@@ -255,7 +277,7 @@ function PowerAndHands({ device }: { device: PracticeDevice }) {
 
 function Mails({ mails }: { mails: Practice["mails"] }) {
   const may = useMay("USE_PRACTICE_NETWORK");
-  const forget = usePracticeChange(() => api.delete("/api/practice/mails"));
+  const forget = usePracticeChange(() => told(api.DELETE("/api/practice/mails")));
   return (
     <>
       <div className="head mt-4">

@@ -1,9 +1,9 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { Fragment, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link, useNavigate, useParams } from "react-router";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Round, RoundResult } from "../api/types";
 import { useMay } from "../session/session";
 import { csv, download } from "../ui/csv";
@@ -14,6 +14,7 @@ import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
 import { Stages } from "./Stages";
 import { resultStates, roundSummary, roundTitle, stagesOf, worstFirst } from "./rounds";
+import { keys, useMoved } from "../api/keys";
 
 /** So many rows are drawn at once; a filter finds the others. */
 const MOST_SHOWN = 300;
@@ -21,8 +22,8 @@ const MOST_SHOWN = 300;
 export function RoundPage() {
   const { id } = useParams();
   const round = useQuery({
-    queryKey: ["rounds", id],
-    queryFn: () => api.get<Round>(`/api/rounds/${id}`),
+    queryKey: keys.round(id),
+    queryFn: () => told(api.GET("/api/rounds/{id}", { params: { path: { id: Number(id) } } })),
     refetchInterval: (query) => (query.state.data?.endedAt ? false : 1_000),
   });
   return (
@@ -37,16 +38,16 @@ export function RoundPage() {
 
 function Loaded({ round }: { round: Round }) {
   const may = useMay("READ_DEVICES");
-  const client = useQueryClient();
+  const moved = useMoved();
   const navigate = useNavigate();
   const [filter, setFilter] = useState("");
   const [open, setOpen] = useState<string | null>(null);
   const stop = useMutation({
-    mutationFn: () => api.post<Round>(`/api/rounds/${round.id}/stop`),
-    onSettled: () => client.invalidateQueries({ queryKey: ["rounds"] }),
+    mutationFn: () => told(api.POST("/api/rounds/{id}/stop", { params: { path: { id: round.id } } })),
+    onSettled: () => moved.rounds(),
   });
   const retry = useMutation({
-    mutationFn: () => api.post<Round>(`/api/rounds/${round.id}/retry`),
+    mutationFn: () => told(api.POST("/api/rounds/{id}/retry", { params: { path: { id: round.id } } })),
     onSuccess: (next) => navigate(`/rounds/${next.id}`),
   });
   const { waiting, going, done, failed, skipped } = round.counts;

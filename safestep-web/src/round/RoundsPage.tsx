@@ -1,12 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Round } from "../api/types";
 import { InventoryNav } from "../ui/InventoryNav";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
 import { roundSummary, roundTitle } from "./rounds";
+import { keys } from "../api/keys";
 
 function state(round: Round) {
   if (!round.endedAt) {
@@ -20,8 +21,8 @@ function state(round: Round) {
 /** The newest rounds: what was done on many devices at once. */
 export function RoundsPage() {
   const rounds = useQuery({
-    queryKey: ["rounds"],
-    queryFn: () => api.get<Round[]>("/api/rounds"),
+    queryKey: keys.rounds,
+    queryFn: () => told(api.GET("/api/rounds")),
     refetchInterval: 5_000,
   });
   return (

@@ -32,7 +32,7 @@ export function DeviceControls({ run, device, change }: Props) {
         <Button
           variant="outline-primary"
           disabled={control.isPending}
-          onClick={() => control.mutate({ path: `devices/${device.name}/retry` })}
+          onClick={() => control.mutate((run) => run.retry(device.name))}
         >
           {phaseWords[failure.phase]} once more
         </Button>
@@ -51,7 +51,7 @@ export function DeviceControls({ run, device, change }: Props) {
               ? "What it holds of the change is taken back first; then the run goes on without it."
               : "Nothing was written to it. The run goes on without it."
           }
-          path={`devices/${device.name}/skip`}
+          press={(run, reason) => run.skip(device.name, reason)}
         />
       )}
     </div>
@@ -75,7 +75,7 @@ function Override({ run, device, change, proposedBy, why }: OverrideProps) {
       label="Agree to override"
       title="Let the failed check pass?"
       sentence={`${proposedBy} proposes it: ${why}. With you it counts, and the run goes on.`}
-      path={`devices/${device.name}/override`}
+      press={(run, reason) => run.override(device.name, reason)}
       variant="outline-danger"
       needsNoReason
     />
@@ -86,7 +86,7 @@ function Override({ run, device, change, proposedBy, why }: OverrideProps) {
       label="Override the check"
       title="Let the failed check pass?"
       sentence="It counts when a second person has agreed."
-      path={`devices/${device.name}/override`}
+      press={(run, reason) => run.override(device.name, reason)}
       variant="outline-danger"
     />
   );

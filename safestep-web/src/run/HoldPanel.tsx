@@ -1,7 +1,6 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { asProblem } from "../api/client";
 import type { Change, Run, RunDevice } from "../api/types";
 import { useMay } from "../session/session";
 import { Block, ErrorBlock } from "../ui/Messages";
@@ -34,7 +33,7 @@ export function HoldPanel({ run, change }: { run: Run; change: Change }) {
             label={`Go on without ${hold.devices.length === 1 ? devices : `${hold.devices.length} devices`}`}
             title="Go on without what was taken back?"
             sentence={`${devices} stays as it was before the change. The rest of the run goes on.`}
-            path="resumption"
+            press={(run, reason) => run.resume(reason)}
           />
         )
       }
@@ -84,13 +83,13 @@ function Lengthening({ run, change }: { run: Run; change: Change }) {
   const [until, setUntil] = useState("");
   const [reason, setReason] = useState("");
   const control = useControl(run, change);
-  const problem = control.error ? asProblem(control.error) : null;
+  const { problem } = control;
   return (
     <Form
       className="field-row"
       onSubmit={(e) => {
         e.preventDefault();
-        control.mutate({ path: "lengthening", body: { until: after(run.windowClosesAt, until), reason } });
+        control.mutate((it) => it.lengthen({ until: after(run.windowClosesAt, until), reason }));
       }}
     >
       {problem && <ErrorBlock error={problem} />}

@@ -20,7 +20,7 @@ export function PauseButton({ run, change }: { run: Run; change: Change }) {
         <Button
           variant="outline-primary"
           disabled={control.isPending}
-          onClick={() => control.mutate({ path: "resumption", body: { reason: "" } })}
+          onClick={() => control.mutate((run) => run.resume(""))}
         >
           {run.state === "PAUSED" ? "Go on" : "Do not pause"}
         </Button>
@@ -30,10 +30,10 @@ export function PauseButton({ run, change }: { run: Run; change: Change }) {
             Pause
           </Dropdown.Toggle>
           <Dropdown.Menu align="end">
-            <Dropdown.Item onClick={() => control.mutate({ path: "pause", body: { after: "AFTER_WAVE" } })}>
+            <Dropdown.Item onClick={() => control.mutate((run) => run.pause("AFTER_WAVE"))}>
               After this wave
             </Dropdown.Item>
-            <Dropdown.Item onClick={() => control.mutate({ path: "pause", body: { after: "AFTER_DEVICE" } })}>
+            <Dropdown.Item onClick={() => control.mutate((run) => run.pause("AFTER_DEVICE"))}>
               After the devices that are begun
             </Dropdown.Item>
           </Dropdown.Menu>

@@ -1,12 +1,13 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api, asProblem } from "../api/client";
-import type { Change, Run, RunChecks } from "../api/types";
+import { api, told } from "../api/client";
+import type { Change, Run } from "../api/types";
 import { useMay } from "../session/session";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { clock } from "../ui/time";
+import { useMoved } from "../api/keys";
+import { useSave } from "../ui/useSave";
 
 /** What checks ask a person while the run goes on. */
 export function Questions({ run, change }: { run: Run; change: Change }) {
@@ -15,17 +16,22 @@ export function Questions({ run, change }: { run: Run; change: Change }) {
 
 function Question({ run, change, question }: { run: Run; change: Change; question: Run["questions"][number] }) {
   const may = useMay("RUN_CHANGES");
-  const client = useQueryClient();
+  const moved = useMoved();
   const [left, leaveOut] = useState<string[]>([]);
   const [words, setWords] = useState("");
   const devices = question.devices.filter((d) => !left.includes(d));
-  const answer = useMutation({
+  const answer = useSave({
     mutationFn: (yes: boolean) =>
-      api.post<RunChecks>(`/api/runs/${run.id}/checks/${question.check}/answer`, { devices, yes, words }),
+      told(
+        api.POST("/api/runs/{id}/checks/{check}/answer", {
+          params: { path: { id: run.id, check: question.check } },
+          body: { devices, yes, words },
+        }),
+      ),
     onSuccess: () => setWords(""),
-    onSettled: () => client.invalidateQueries({ queryKey: ["change", String(change.number)] }),
+    onSettled: () => moved.change(change.number),
   });
-  const problem = answer.error ? asProblem(answer.error) : null;
+  const { problem } = answer;
   return (
     <Block>
       <p className="mb-1">
@@ -58,7 +64,7 @@ function Question({ run, change, question }: { run: Run; change: Change; questio
             placeholder="What you saw; needed for a no"
             maxLength={1000}
             value={words}
-            isInvalid={!!problem?.at("words").length}
+            isInvalid={!!answer.at("words")}
             onChange={(e) => setWords(e.target.value)}
           />
           <Button disabled={answer.isPending || devices.length === 0} onClick={() => answer.mutate(true)}>

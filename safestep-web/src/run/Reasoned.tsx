@@ -2,6 +2,7 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import type { Change, Run } from "../api/types";
 import { ReasonModal } from "../ui/ReasonModal";
+import type { Presses } from "./presses";
 import { useControl } from "./useControl";
 
 interface Props {
@@ -11,14 +12,14 @@ interface Props {
   title: string;
   /** What will happen, in a sentence. */
   sentence: string;
-  path: string;
+  press: (run: Presses, reason: string) => Promise<Run>;
   variant?: string;
   /** Nothing has to be said, for example because somebody else has said it. */
   needsNoReason?: boolean;
 }
 
 /** Something that is done to a run with a reason that others will read. */
-export function Reasoned({ run, change, label, title, sentence, path, variant, needsNoReason }: Props) {
+export function Reasoned({ run, change, label, title, sentence, press, variant, needsNoReason }: Props) {
   const [open, setOpen] = useState(false);
   const control = useControl(run, change, () => setOpen(false));
   return (
@@ -40,7 +41,7 @@ export function Reasoned({ run, change, label, title, sentence, path, variant, n
           needsNoReason={needsNoReason}
           error={control.error}
           busy={control.isPending}
-          submit={(reason) => control.mutate({ path, body: { reason } })}
+          submit={(reason) => control.mutate((it) => press(it, reason))}
           close={() => setOpen(false)}
         >
           {sentence}

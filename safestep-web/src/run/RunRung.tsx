@@ -1,6 +1,6 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import Button from "react-bootstrap/Button";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Change, Placement, Run } from "../api/types";
 import { inTheWay, keptBy } from "../calendar/freezes";
 import { useMay } from "../session/session";
@@ -9,6 +9,7 @@ import { failureRules } from "../draft/order";
 import { clock, dayAndTime } from "../ui/time";
 import { count } from "../ui/words";
 import { RunBoard } from "./RunBoard";
+import { useMoved } from "../api/keys";
 
 interface Props {
   change: Change;
@@ -26,10 +27,10 @@ export function RunRung({ change, run, placement }: Props) {
 
 function BeforeRun({ change, placement }: Omit<Props, "run">) {
   const mayRun = useMay("RUN_CHANGES");
-  const client = useQueryClient();
+  const moved = useMoved();
   const start = useMutation({
-    mutationFn: () => api.post<Run>(`/api/changes/${change.number}/runs`),
-    onSettled: () => client.invalidateQueries(),
+    mutationFn: () => told(api.POST("/api/changes/{number}/runs", { params: { path: { number: change.number } } })),
+    onSettled: () => moved.change(change.number),
   });
   if (change.emergencyReason !== null && change.state === "APPROVED") {
     return (

@@ -1,26 +1,36 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Run, RunCheck, RunCheckDetail } from "../api/types";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { clockSeconds } from "../ui/time";
 import { alongside } from "./alongside";
+import { keys } from "../api/keys";
 
 /** What one check found on one device, before and after, line beside line. */
 export function SideBySide({ run, row, close }: { run: Run; row: RunCheck; close: () => void }) {
   const client = useQueryClient();
-  const path = `/api/runs/${run.id}/checks/${row.check}/${row.device}`;
+  const { check, device } = row;
   const detail = useQuery({
-    queryKey: ["run-checks", run.id, row.check, row.device, row.looks, row.undone !== null],
-    queryFn: () => api.get<RunCheckDetail>(path),
+    queryKey: keys.runCheck(run.id, row.check, row.device, row.looks, row.undone !== null),
+    queryFn: () =>
+      told(
+        api.GET("/api/runs/{id}/checks/{check}/{device}", {
+          params: { path: { id: run.id, check, device } },
+        }),
+      ),
   });
   const noted = row.openedBy !== null || row.outcome === null;
   useEffect(() => {
     if (!noted) {
-      void api.put(`${path}/opened`, {}).then(() => client.invalidateQueries({ queryKey: ["run-checks", run.id] }));
+      void told(
+        api.PUT("/api/runs/{id}/checks/{check}/{device}/opened", {
+          params: { path: { id: run.id, check, device } },
+        }),
+      ).then(() => client.invalidateQueries({ queryKey: keys.runChecks(run.id) }));
     }
-  }, [noted, path, run.id, client]);
+  }, [noted, check, device, run.id, client]);
   const place = useRef<HTMLElement>(null);
   useEffect(() => {
     void place.current?.scrollIntoView({ block: "nearest" });

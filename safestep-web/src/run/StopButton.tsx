@@ -1,23 +1,17 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
-import { api } from "../api/client";
 import type { Change, Run } from "../api/types";
 import { useMay } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
 import { clock } from "../ui/time";
+import { useControl } from "./useControl";
 
 /** The one large control: one press, and a question that says what it will do. */
 export function StopButton({ run, change }: { run: Run; change: Change }) {
   const mayRun = useMay("RUN_CHANGES");
   const [asking, setAsking] = useState(false);
-  const client = useQueryClient();
-  const stop = useMutation({
-    mutationFn: () => api.post<Run>(`/api/runs/${run.id}/stop`),
-    onSuccess: () => setAsking(false),
-    onSettled: () => client.invalidateQueries({ queryKey: ["change", String(change.number)] }),
-  });
+  const stop = useControl(run, change, () => setAsking(false));
   if (!mayRun) {
     return null;
   }
@@ -56,7 +50,7 @@ export function StopButton({ run, change }: { run: Run; change: Change }) {
           <Button variant="outline-primary" onClick={() => setAsking(false)}>
             Let it go on
           </Button>
-          <Button variant="danger" autoFocus disabled={stop.isPending} onClick={() => stop.mutate()}>
+          <Button variant="danger" autoFocus disabled={stop.isPending} onClick={() => stop.mutate((it) => it.stop())}>
             Stop and roll back
           </Button>
         </Modal.Footer>

@@ -2,12 +2,13 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { Link } from "react-router";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Change, Run } from "../api/types";
 import { useMay, usePerson } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { Reasoned } from "./Reasoned";
 import { useControl } from "./useControl";
+import { keys } from "../api/keys";
 
 /** What each device should hold, holds, and held last when all was well; and the ways on. */
 export function StuckPanel({ run, change }: { run: Run; change: Change }) {
@@ -52,10 +53,7 @@ export function StuckPanel({ run, change }: { run: Run; change: Change }) {
       {open && (
         <div className="device-controls">
           {mayRun && (
-            <Button
-              disabled={control.isPending}
-              onClick={() => control.mutate({ path: "way-back", body: { whole: false } })}
-            >
+            <Button disabled={control.isPending} onClick={() => control.mutate((run) => run.wayBack(false))}>
               Try the way back once more
             </Button>
           )}
@@ -63,7 +61,7 @@ export function StuckPanel({ run, change }: { run: Run; change: Change }) {
             <Button
               variant="outline-primary"
               disabled={control.isPending}
-              onClick={() => control.mutate({ path: "way-back", body: { whole: true } })}
+              onClick={() => control.mutate((run) => run.wayBack(true))}
             >
               Bring back the whole configuration
             </Button>
@@ -82,7 +80,7 @@ export function StuckPanel({ run, change }: { run: Run; change: Change }) {
                     ? `${proposal.askedBy} proposes it: ${proposal.reason}. With you it counts, and ${change.subject} is closed.`
                     : "It counts when a second person has agreed. What differs from the baseline stays in sight as drift."
                 }
-                path="acceptance"
+                press={(run, reason) => run.accept(reason)}
                 variant="outline-danger"
                 needsNoReason={!!proposal}
               />
@@ -104,8 +102,14 @@ function LastGood({ device, hash }: { device: string; hash: string }) {
 /** The lines for somebody who stands beside the device. */
 function LinesBack({ run, device }: { run: Run; device: string }) {
   const text = useQuery({
-    queryKey: ["lines-back", run.id, device],
-    queryFn: () => api.text(`/api/runs/${run.id}/devices/${device}/lines-back`),
+    queryKey: keys.linesBack(run.id, device),
+    queryFn: () =>
+      told(
+        api.GET("/api/runs/{id}/devices/{device}/lines-back", {
+          params: { path: { id: run.id, device } },
+          parseAs: "text",
+        }),
+      ),
   });
   if (text.error) {
     return <ErrorBlock error={text.error} />;

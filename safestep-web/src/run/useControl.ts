@@ -1,19 +1,16 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { api } from "../api/client";
+import { useSave } from "../ui/useSave";
 import type { Change, Run } from "../api/types";
+import { useMoved } from "../api/keys";
+import { type Presses, pressesOf } from "./presses";
 
-interface Press {
-  /** Beneath the run, such as `pause`. */
-  path: string;
-  body?: unknown;
-}
+type Press = (run: Presses) => Promise<Run>;
 
 /** Does something to a run, and shows what came of it. */
 export function useControl(run: Run, change: Change, onDone?: () => void) {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: ({ path, body }: Press) => api.post<Run>(`/api/runs/${run.id}/${path}`, body),
+  const moved = useMoved();
+  return useSave({
+    mutationFn: (press: Press) => press(pressesOf(run.id)),
     onSuccess: onDone,
-    onSettled: () => client.invalidateQueries({ queryKey: ["change", String(change.number)] }),
+    onSettled: () => moved.change(change.number),
   });
 }

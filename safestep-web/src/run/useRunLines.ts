@@ -1,8 +1,9 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { api } from "../api/client";
+import { api, told } from "../api/client";
 import type { Run, RunLine } from "../api/types";
 import { withLines } from "./board";
+import { keys } from "../api/keys";
 
 /** Lines that come in one breath are shown together. */
 const GATHER_MILLIS = 50;
@@ -22,7 +23,7 @@ export function useRunLines(run: number, change: number): { lines: RunLine[]; co
   const client = useQueryClient();
 
   useEffect(() => {
-    const key = ["change", String(change), "runs"];
+    const key = keys.runsOf(change);
     let source: EventSource | null = null;
     let waiting: RunLine[] = [];
     let last = 0;
@@ -57,13 +58,12 @@ export function useRunLines(run: number, change: number): { lines: RunLine[]; co
       });
       source.addEventListener("ended", () => {
         source?.close();
-        void client.invalidateQueries({ queryKey: ["change", String(change)] });
+        void client.invalidateQueries({ queryKey: keys.change(change) });
       });
     }
 
     // What was said so far comes at once; the stream goes on from there.
-    api
-      .get<RunLine[]>(`/api/runs/${run}/lines`)
+    told(api.GET("/api/runs/{id}/lines", { params: { path: { id: run } } }))
       .then((said) => {
         if (!left) {
           // The picture that was loaded with the page is newer than these.

@@ -5,6 +5,7 @@ import type { Session } from "../api/types";
 import { asProblem } from "../api/client";
 import { Mark } from "../ui/Mark";
 import { useLogIn } from "./session";
+import { Field } from "../ui/Field";
 
 export function LoginPage({ session }: { session: Session }) {
   const [login, setLogin] = useState("");
@@ -22,28 +23,17 @@ export function LoginPage({ session }: { session: Session }) {
       <form onSubmit={submit} noValidate>
         <Mark />
         <h1 className="visually-hidden">Log in to Safe Step</h1>
-        <Form.Group className="mb-2" controlId="login">
-          <Form.Label>Log-in name</Form.Label>
-          <Form.Control
-            value={login}
-            autoFocus
-            autoComplete="username"
-            isInvalid={!!problem?.at("login").length}
-            onChange={(e) => setLogin(e.target.value)}
-          />
-          <Form.Control.Feedback type="invalid">{problem?.at("login")[0]?.message}</Form.Control.Feedback>
-        </Form.Group>
-        <Form.Group className="mb-3" controlId="password">
-          <Form.Label>Password</Form.Label>
+        <Field id="login" label="Log-in name" error={problem?.at("login")[0]?.message}>
+          <Form.Control value={login} autoFocus autoComplete="username" onChange={(e) => setLogin(e.target.value)} />
+        </Field>
+        <Field id="password" label="Password" error={problem?.at("password")[0]?.message} className="mb-3">
           <Form.Control
             type="password"
             value={password}
             autoComplete="current-password"
-            isInvalid={!!problem?.at("password").length}
             onChange={(e) => setPassword(e.target.value)}
           />
-          <Form.Control.Feedback type="invalid">{problem?.at("password")[0]?.message}</Form.Control.Feedback>
-        </Form.Group>
+        </Field>
         <Button type="submit" disabled={logIn.isPending}>
           Log in
         </Button>

@@ -1,20 +1,21 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, useContext, useEffect } from "react";
-import { api } from "../api/client";
-import type { Person, Session } from "../api/types";
+import { api, told } from "../api/client";
+import type { Person } from "../api/types";
 import { setZone } from "../ui/time";
+import { keys } from "../api/keys";
 
 export function useSessionQuery() {
   const client = useQueryClient();
   useEffect(() => {
-    const out = () => void client.invalidateQueries({ queryKey: ["session"] });
+    const out = () => void client.invalidateQueries({ queryKey: keys.session });
     window.addEventListener("signed-out", out);
     return () => window.removeEventListener("signed-out", out);
   }, [client]);
   return useQuery({
-    queryKey: ["session"],
+    queryKey: keys.session,
     queryFn: async () => {
-      const session = await api.get<Session>("/api/session");
+      const session = await told(api.GET("/api/session"));
       setZone(session.zone);
       return session;
     },
@@ -26,19 +27,19 @@ export function useLogIn() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: async (credentials: { login: string; password: string }) => {
-      const session = await api.post<Session>("/api/session", credentials);
+      const session = await told(api.POST("/api/session", { body: credentials }));
       // The new session has a new token; asking once brings it as a cookie.
-      await api.get<Session>("/api/session");
+      await told(api.GET("/api/session"));
       return session;
     },
-    onSuccess: (session) => client.setQueryData(["session"], session),
+    onSuccess: (session) => client.setQueryData(keys.session, session),
   });
 }
 
 export function useLogOut() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: () => api.delete<void>("/api/session"),
+    mutationFn: () => told(api.DELETE("/api/session")),
     onSuccess: () => {
       client.clear();
       window.location.assign("/");

@@ -4,6 +4,7 @@ import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import { asProblem } from "../api/client";
 import { ErrorBlock } from "./Messages";
+import { Field } from "./Field";
 
 interface Props {
   title: string;
@@ -46,19 +47,16 @@ export function ReasonModal(props: Props) {
           {problem && !fieldError && <ErrorBlock error={problem} />}
           <p>{children}</p>
           {!needsNoReason && (
-            <Form.Group controlId={`${id}-reason`}>
-              <Form.Label>Why</Form.Label>
+            <Field id={`${id}-reason`} label="Why" error={fieldError} className="">
               <Form.Control
                 as="textarea"
                 rows={2}
                 autoFocus
                 maxLength={mostCharacters ?? 2000}
                 value={reason}
-                isInvalid={!!fieldError}
                 onChange={(e) => setReason(e.target.value)}
               />
-              <Form.Control.Feedback type="invalid">{fieldError}</Form.Control.Feedback>
-            </Form.Group>
+            </Field>
           )}
         </Modal.Body>
         <Modal.Footer>

@@ -167,7 +167,7 @@ create table device_group (
   id bigint generated always as identity primary key,
   name varchar(60) not null unique,
   note varchar(200) not null,
-  rule text
+  rule jsonb
 );
 
 create table device_group_member (
@@ -299,7 +299,7 @@ create table search_result (
   serial varchar(100),
   software varchar(100),
   host_key text,
-  links text not null,
+  links jsonb not null,
   found_at timestamptz not null,
   port integer,
   -- What a search finds at an address, counted from 0.
@@ -370,7 +370,7 @@ create table template_version (
   number integer not null,
   text text not null,
   undo text not null,
-  variables text not null,
+  variables jsonb not null,
   note varchar(400) not null,
   author_id bigint not null references person,
   created_at timestamptz not null,
@@ -402,7 +402,7 @@ create table library_check (
   id bigint generated always as identity primary key,
   name varchar(80) not null unique,
   description text not null,
-  definition text not null,
+  definition jsonb not null,
   version integer not null,
   written_by varchar(40) not null,
   written_at timestamptz not null
@@ -412,7 +412,7 @@ create table check_set (
   id bigint generated always as identity primary key,
   name varchar(80) not null unique,
   description text not null,
-  rule text not null,
+  rule jsonb not null,
   version integer not null
 );
 
@@ -460,7 +460,7 @@ create table config_rule_version (
   id bigint generated always as identity primary key,
   rule_id bigint not null references config_rule on delete cascade,
   number integer not null,
-  content text not null,
+  content jsonb not null,
   note varchar(300) not null,
   written_by varchar(40) not null,
   written_at timestamptz not null,
@@ -598,7 +598,7 @@ create table change_check (
   change_id bigint not null references change_request,
   position integer not null,
   -- What is looked at, as a whole.
-  definition text not null,
+  definition jsonb not null,
   library varchar(80),
   service varchar(80),
   -- For how long a check has to be right without a break, where its author has not said it: from the timers of the devices.

@@ -91,7 +91,8 @@ class AccessController {
             return new ReadAnswer(
                     command,
                     access.visit(
-                            device.id(), session -> session.ask(read, arguments).text()));
+                            device.id(),
+                            (visited, session) -> session.ask(read, arguments).text()));
         } catch (DeviceException e) {
             throw ProblemException.device(e.getMessage());
         }

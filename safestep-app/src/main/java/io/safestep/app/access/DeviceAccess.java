@@ -67,10 +67,11 @@ public class DeviceAccess implements DeviceVisits {
 
     /** Opens a session, does what is to be done and closes it. */
     @Override
-    public <T> T call(long deviceId, Call<T> call) throws DeviceException {
-        Visited<T> visited = called(deviceId, connector::connect, call);
-        devices.seen(deviceId, visited.hostKey());
-        return visited.result();
+    public <T> T visit(long deviceId, Visit<T> visit) throws DeviceException {
+        Opened opened = open(deviceId);
+        try (DeviceSession session = opened.session()) {
+            return within(opened, visit);
+        }
     }
 
     /**
@@ -83,22 +84,22 @@ public class DeviceAccess implements DeviceVisits {
      * Like {@link #visit}, for someone who changes nothing, and notes that the device was seen together with what was found
      * there.
      */
-    public <T> Visited<T> read(long deviceId, Call<T> call) throws DeviceException {
-        return called(deviceId, connector::connectToRead, call);
+    public <T> Visited<T> read(long deviceId, Visit<T> visit) throws DeviceException {
+        Opened opened = open(deviceId, connector::connectToRead);
+        try (DeviceSession session = opened.session()) {
+            T result = within(opened, visit);
+            return new Visited<>(opened.device(), session.hostKey(), result);
+        }
     }
 
-    private interface Connecting {
-        DeviceSession to(DeviceTarget target) throws DeviceException;
-    }
-
-    private <T> Visited<T> called(long deviceId, Connecting connecting, Call<T> call) throws DeviceException {
+    /**
+     * Like {@link #visit}, for a session that is held for long and only listens: it takes no place from those that work,
+     * and what comes of it is not noted on the device.
+     */
+    public void listen(long deviceId, Visit<Void> visit) throws DeviceException {
         Way way = trusted(deviceId);
-        try (DeviceSession session = connecting.to(way.target())) {
-            T result = call.on(way.device(), session);
-            return new Visited<>(way.device(), session.hostKey(), result);
-        } catch (DeviceException e) {
-            note(deviceId, e);
-            throw e;
+        try (DeviceSession session = listeners.connect(way.target())) {
+            visit.in(way.device(), session);
         }
     }
 
@@ -112,30 +113,44 @@ public class DeviceAccess implements DeviceVisits {
 
     /** Opens a session that is not closed here, and notes that the device was seen. */
     Opened open(long deviceId) throws DeviceException {
+        Opened opened = open(deviceId, connector::connect);
+        boolean noted = false;
+        try {
+            devices.seen(deviceId, opened.session().hostKey());
+            noted = true;
+            return opened;
+        } finally {
+            if (!noted) {
+                opened.session().close();
+            }
+        }
+    }
+
+    private interface Connecting {
+        DeviceSession to(DeviceTarget target) throws DeviceException;
+    }
+
+    private Opened open(long deviceId, Connecting connecting) throws DeviceException {
         Way way = trusted(deviceId);
         try {
-            DeviceSession session = connector.connect(way.target());
-            devices.seen(deviceId, session.hostKey());
-            return new Opened(way.device(), session);
+            return new Opened(way.device(), connecting.to(way.target()));
         } catch (DeviceException e) {
             note(deviceId, e);
             throw e;
         }
     }
 
-    /**
-     * Like {@link #visit}, for a session that is held for long and only listens: it takes no place from those that work,
-     * and what comes of it is not noted on the device.
-     */
-    public void listen(long deviceId, Visit<Void> visit) throws DeviceException {
-        DeviceTarget target = trusted(deviceId).target();
-        try (DeviceSession session = listeners.connect(target)) {
-            visit.in(session);
+    /** Does what is to be done in a session that is open, and notes on the device what went wrong. */
+    <T> T within(Opened opened, Visit<T> visit) throws DeviceException {
+        try {
+            return visit.in(opened.device(), opened.session());
+        } catch (DeviceException e) {
+            note(opened.device().id(), e);
+            throw e;
         }
     }
 
-    /** Notes on the device what went wrong in a session with it. */
-    void note(long deviceId, DeviceException e) {
+    private void note(long deviceId, DeviceException e) {
         if (e.reason() == Reason.HOST_KEY_CHANGED && e.shownHostKey() != null) {
             identities.offerHostKey(deviceId, e.shownHostKey());
         }

@@ -9,14 +9,9 @@ public interface DeviceVisits {
 
     /** What is done in a session. */
     interface Visit<T> {
-        T in(DeviceSession session) throws DeviceException;
-    }
-
-    /** What is done in a session by someone who has to know the device. */
-    interface Call<T> {
 
         /** @param device as it was when the session began */
-        T on(Device device, DeviceSession session) throws DeviceException;
+        T in(Device device, DeviceSession session) throws DeviceException;
     }
 
     /**
@@ -26,10 +21,5 @@ public interface DeviceVisits {
      * @throws DeviceException when the device can't be reached or does not do what it should; with reason
      *     HOST_KEY_CHANGED, and without a word to the device, while nobody has decided about another host key
      */
-    <T> T call(long deviceId, Call<T> call) throws DeviceException;
-
-    /** Like {@link #call}, for someone who knows all that has to be known. */
-    default <T> T visit(long deviceId, Visit<T> visit) throws DeviceException {
-        return call(deviceId, (device, session) -> visit.in(session));
-    }
+    <T> T visit(long deviceId, Visit<T> visit) throws DeviceException;
 }

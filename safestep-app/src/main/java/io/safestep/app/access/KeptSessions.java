@@ -41,16 +41,13 @@ public final class KeptSessions implements DeviceVisits, AutoCloseable {
     }
 
     @Override
-    public <T> T call(long deviceId, Call<T> call) throws DeviceException {
+    public <T> T visit(long deviceId, Visit<T> visit) throws DeviceException {
         Opened opened = opened(deviceId);
         boolean good = false;
         try {
-            T result = call.on(opened.device(), opened.session());
+            T result = access.within(opened, visit);
             good = true;
             return result;
-        } catch (DeviceException e) {
-            access.note(deviceId, e);
-            throw e;
         } finally {
             if (good) {
                 rest(deviceId, opened);

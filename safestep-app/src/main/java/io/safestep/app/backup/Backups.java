@@ -115,7 +115,7 @@ public class Backups {
     /** Like {@link #take(long, Occasion)}, by a way into the device that the caller has. */
     public Taken take(DeviceVisits visits, long deviceId, Occasion occasion) throws DeviceException {
         try {
-            SeenOn seen = visits.call(deviceId, (device, session) -> {
+            SeenOn seen = visits.visit(deviceId, (device, session) -> {
                 access.identify(device, session);
                 return new SeenOn(device, whole(device, session));
             });

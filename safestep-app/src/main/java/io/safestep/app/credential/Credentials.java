@@ -4,11 +4,12 @@ import io.safestep.app.audit.AuditLog;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.secret.SecretBox;
+import java.sql.ResultSet;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -18,22 +19,22 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional
 public class Credentials {
 
-    private static final String CANDIDATES =
-            "select c.id, c.name, c.login, c.standard, c.secret, u.place, u.place_id from credential c"
-                    + " left join credential_use u on u.credential_id = c.id and (u.place = 'GROUP'"
-                    + " or u.place = 'DEVICE' and u.place_id = ? or u.place = 'SITE' and u.place_id = ?)"
-                    + " where c.standard or u.id is not null";
+    private static final String CANDIDATES = """
+            select c.id, c.name, c.login, c.standard, c.secret, u.place, u.place_id from credential c
+            left join credential_use u on u.credential_id = c.id and (u.place = 'GROUP'
+            or u.place = 'DEVICE' and u.place_id = :deviceId or u.place = 'SITE' and u.place_id = :siteId)
+            where c.standard or u.id is not null""";
 
     private final CredentialRepository repository;
     private final CredentialUseRepository uses;
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final SecretBox secrets;
     private final AuditLog audit;
 
     Credentials(
             CredentialRepository repository,
             CredentialUseRepository uses,
-            JdbcTemplate jdbc,
+            JdbcClient jdbc,
             SecretBox secrets,
             AuditLog audit) {
         this.repository = repository;
@@ -111,20 +112,16 @@ public class Credentials {
     @Transactional(propagation = Propagation.SUPPORTS)
     public Candidates candidates(long deviceId, long siteId) {
         Candidates candidates = new Candidates(secrets);
-        jdbc.query(
-                CANDIDATES,
-                row -> {
-                    long id = row.getLong("id");
-                    candidates.add(
-                            new Entry(id, row.getString("name"), row.getString("login"), row.getBoolean("standard")),
-                            row.getBytes("secret"));
-                    String place = row.getString("place");
-                    if (place != null) {
-                        candidates.say(Place.valueOf(place), row.getLong("place_id"), id);
-                    }
-                },
-                deviceId,
-                siteId);
+        jdbc.sql(CANDIDATES).param("deviceId", deviceId).param("siteId", siteId).query((ResultSet row) -> {
+            long id = row.getLong("id");
+            candidates.add(
+                    new Entry(id, row.getString("name"), row.getString("login"), row.getBoolean("standard")),
+                    row.getBytes("secret"));
+            String place = row.getString("place");
+            if (place != null) {
+                candidates.say(Place.valueOf(place), row.getLong("place_id"), id);
+            }
+        });
         return candidates;
     }
 

@@ -7,8 +7,7 @@ import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.sql.Types;
 import java.time.Clock;
-import org.springframework.jdbc.core.namedparam.MapSqlParameterSource;
-import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /**
@@ -26,25 +25,33 @@ class DeviceStandings {
 
     private static final String READ = " backed_up_at = :now, backup_failed_at = null, backup_problem = null";
 
-    private final NamedParameterJdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final Clock clock;
 
-    DeviceStandings(NamedParameterJdbcTemplate jdbc, Clock clock) {
+    DeviceStandings(JdbcClient jdbc, Clock clock) {
         this.jdbc = jdbc;
         this.clock = clock;
     }
 
     void seen(long deviceId, String hostKey) {
-        jdbc.update("update device set" + SEEN + " where id = :id", at(deviceId).addValue("hostKey", hostKey));
+        now("update device set" + SEEN + " where id = :id", deviceId)
+                .param("hostKey", hostKey)
+                .update();
     }
 
     Standing of(long deviceId) {
-        return jdbc.queryForObject(STANDING, at(deviceId), DeviceStandings::standing);
+        return jdbc.sql(STANDING)
+                .param("id", deviceId)
+                .query(DeviceStandings::standing)
+                .single();
     }
 
     /** Leaves others room to store what only names the device. */
     Standing lock(long deviceId) {
-        return jdbc.queryForObject(STANDING + " for no key update", at(deviceId), DeviceStandings::standing);
+        return jdbc.sql(STANDING + " for no key update")
+                .param("id", deviceId)
+                .query(DeviceStandings::standing)
+                .single();
     }
 
     /**
@@ -52,34 +59,37 @@ class DeviceStandings {
      * @return whether it stood so before: if not, nothing was noted
      */
     boolean backedUp(long deviceId, Standing before, String hostKey, Saved saved, Match match, String marker) {
-        MapSqlParameterSource values = at(deviceId)
-                .addValue("unsaved", saved.differ(), Types.BOOLEAN)
-                .addValue("matches", match.stored(), Types.BOOLEAN)
-                .addValue("marker", marker, Types.VARCHAR)
-                .addValue("hostKey", hostKey)
-                .addValue("baseline", before.baselineBackupId(), Types.BIGINT)
-                .addValue("unsavedBefore", before.saved().differ(), Types.BOOLEAN);
-        return jdbc.update(
-                        "update device set unsaved = :unsaved, matches = :matches, marker = :marker,"
-                                + " marker_at = " + (marker == null ? "null" : ":now")
-                                + (match == Match.MATCHES ? ", matched_at = :now," : ",") + READ
-                                + (hostKey == null ? "" : "," + SEEN) + " where id = :id"
-                                + " and baseline_backup_id is not distinct from :baseline"
-                                + " and unsaved is not distinct from :unsavedBefore",
-                        values)
+        String read = "update device set unsaved = :unsaved, matches = :matches, marker = :marker,"
+                + " marker_at = " + (marker == null ? "null" : ":now")
+                + (match == Match.MATCHES ? ", matched_at = :now," : ",") + READ
+                + (hostKey == null ? "" : "," + SEEN)
+                + " "
+                + """
+                where id = :id
+                  and baseline_backup_id is not distinct from :baseline
+                  and unsaved is not distinct from :unsavedBefore""";
+        return now(read, deviceId)
+                        .param("unsaved", saved.differ(), Types.BOOLEAN)
+                        .param("matches", match.stored(), Types.BOOLEAN)
+                        .param("marker", marker, Types.VARCHAR)
+                        .param("hostKey", hostKey)
+                        .param("baseline", before.baselineBackupId(), Types.BIGINT)
+                        .param("unsavedBefore", before.saved().differ(), Types.BOOLEAN)
+                        .update()
                 > 0;
     }
 
     Standing confirmed(long deviceId, String hostKey) {
-        return jdbc.queryForObject(
-                "update device set matched_at = case when matches then :now else matched_at end," + READ + "," + SEEN
-                        + " where id = :id returning baseline_backup_id, matches, unsaved",
-                at(deviceId).addValue("hostKey", hostKey),
-                DeviceStandings::standing);
+        String confirm = "update device set matched_at = case when matches then :now else matched_at end," + READ + ","
+                + SEEN + " where id = :id returning baseline_backup_id, matches, unsaved";
+        return now(confirm, deviceId)
+                .param("hostKey", hostKey)
+                .query(DeviceStandings::standing)
+                .single();
     }
 
-    private MapSqlParameterSource at(long deviceId) {
-        return new MapSqlParameterSource("id", deviceId).addValue("now", Timestamp.from(clock.instant()));
+    private JdbcClient.StatementSpec now(String sql, long deviceId) {
+        return jdbc.sql(sql).param("id", deviceId).param("now", Timestamp.from(clock.instant()));
     }
 
     private static Standing standing(ResultSet row, int number) throws SQLException {

@@ -114,8 +114,7 @@ class Additions {
         List<SearchResult> fresh = results.findBySearchIdAndState(searchId, ResultState.NEW);
         Map<Long, Newcomer> newcomers = new LinkedHashMap<>();
         for (SearchResult r : fresh) {
-            Set<String> linked =
-                    SearchJournal.heard(r).stream().map(Heard::name).collect(Collectors.toCollection(TreeSet::new));
+            Set<String> linked = r.links().stream().map(Heard::name).collect(Collectors.toCollection(TreeSet::new));
             newcomers.put(r.id(), new Newcomer(nameOf(r), linked));
         }
         Map<String, String> sites = new TreeMap<>();
@@ -276,7 +275,7 @@ class Additions {
             }
         }
         results.findBySearchIdAndIdIn(searchId, List.of(wanted.resultId()))
-                .forEach(r -> SearchJournal.heard(r).stream()
+                .forEach(r -> r.links().stream()
                         .filter(h -> names.contains(h.name()))
                         .forEach(h -> cabling.ensure(
                                 new Link(new Port(wanted.name(), h.interfaceName()), new Port(h.name(), h.port())))));

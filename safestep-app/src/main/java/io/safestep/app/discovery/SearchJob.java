@@ -47,11 +47,6 @@ class SearchJob implements JobHandler {
     }
 
     @Override
-    public boolean urgent() {
-        return false;
-    }
-
-    @Override
     public Optional<Instant> execute(String id) {
         Search search = journal.search(Long.parseLong(id));
         if (search.endedAt() != null) {

@@ -3,7 +3,6 @@ package io.safestep.app.discovery;
 import io.safestep.app.device.DeviceIdentities;
 import io.safestep.app.device.Devices;
 import io.safestep.core.platform.reading.DeviceIdentity;
-import io.safestep.core.platform.reading.LinkReading.Heard;
 import io.safestep.drivers.discovery.DeviceFinder.Found;
 import java.sql.Timestamp;
 import java.sql.Types;
@@ -11,12 +10,12 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
-import org.springframework.jdbc.core.JdbcTemplate;
-import org.springframework.jdbc.core.SqlParameterValue;
+import org.springframework.jdbc.core.namedparam.MapSqlParameterSource;
+import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
+import org.springframework.jdbc.core.namedparam.SqlParameterSource;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Writes down what a search finds, at the moment at which it finds it. */
@@ -30,7 +29,8 @@ class SearchJournal {
     private static final String FOUND = """
             insert into search_result (search_id, address, nth, port, depth, state, words, device_id, credential_id,
               platform, maker, name, model, serial, software, host_key, links, found_at)
-            values (?, ?, ?, ?, 0, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+            values (:search, :address, :nth, :port, 0, :state, :words, :device, :credential, :platform, :maker, :name, :model,
+              :serial, :software, :hostKey, :links::jsonb, :at)
             on conflict (search_id, address, nth) do update set state = excluded.state, words = excluded.words,
               device_id = excluded.device_id, credential_id = excluded.credential_id, platform = excluded.platform,
               maker = excluded.maker, name = excluded.name, model = excluded.model, serial = excluded.serial,
@@ -38,7 +38,7 @@ class SearchJournal {
 
     private static final String FAILED = """
             insert into search_result (search_id, address, nth, port, depth, state, words, device_id, links, found_at)
-            values (?, ?, ?, ?, 0, ?, ?, ?, '[]', ?)
+            values (:search, :address, :nth, :port, 0, :state, :words, :device, '[]', :at)
             on conflict (search_id, address, nth) do update set state = excluded.state, words = excluded.words,
               device_id = excluded.device_id, port = excluded.port""";
 
@@ -46,7 +46,7 @@ class SearchJournal {
     private final SearchResultRepository results;
     private final Devices devices;
     private final DeviceIdentities identities;
-    private final JdbcTemplate jdbc;
+    private final NamedParameterJdbcTemplate batches;
     private final Clock clock;
 
     SearchJournal(
@@ -54,18 +54,14 @@ class SearchJournal {
             SearchResultRepository results,
             Devices devices,
             DeviceIdentities identities,
-            JdbcTemplate jdbc,
+            NamedParameterJdbcTemplate batches,
             Clock clock) {
         this.searches = searches;
         this.results = results;
         this.devices = devices;
         this.identities = identities;
-        this.jdbc = jdbc;
+        this.batches = batches;
         this.clock = clock;
-    }
-
-    static List<Heard> heard(SearchResult result) {
-        return JSON.readValue(result.links(), new TypeReference<List<Heard>>() {});
     }
 
     @Transactional(readOnly = true)
@@ -113,14 +109,11 @@ class SearchJournal {
     public void store(long searchId, List<Finding> findings) {
         findings.forEach(this::bringUpToDate);
         insert(FOUND, findings.stream().filter(f -> f.seen() != null).map(f -> found(searchId, f)));
-        insert(FAILED, findings.stream().filter(f -> f.seen() == null).map(f -> failed(searchId, f)));
+        insert(FAILED, findings.stream().filter(f -> f.seen() == null).map(f -> looked(searchId, f)));
     }
 
-    private void insert(String statement, Stream<Object[]> rows) {
-        List<Object[]> all = rows.toList();
-        if (!all.isEmpty()) {
-            jdbc.batchUpdate(statement, all);
-        }
+    private void insert(String statement, Stream<MapSqlParameterSource> rows) {
+        batches.batchUpdate(statement, rows.toArray(SqlParameterSource[]::new));
     }
 
     private void bringUpToDate(Finding finding) {
@@ -138,46 +131,31 @@ class SearchJournal {
         }
     }
 
-    private static Object[] found(long searchId, Finding finding) {
+    private static MapSqlParameterSource found(long searchId, Finding finding) {
         Found found = finding.seen().found();
         DeviceIdentity identity = found.identity();
-        return new Object[] {
-            searchId,
-            finding.address(),
-            finding.nth(),
-            nullable(finding.port(), Types.INTEGER),
-            finding.state().name(),
-            finding.words(),
-            nullable(finding.deviceId(), Types.BIGINT),
-            finding.seen().credentialId(),
-            found.profile().name(),
-            nullable(identity.maker(), Types.VARCHAR),
-            nullable(identity.name(), Types.VARCHAR),
-            nullable(identity.model(), Types.VARCHAR),
-            nullable(identity.serial(), Types.VARCHAR),
-            nullable(identity.software(), Types.VARCHAR),
-            found.hostKey(),
-            JSON.writeValueAsString(found.links()),
-            Timestamp.from(finding.at())
-        };
+        return looked(searchId, finding)
+                .addValue("credential", finding.seen().credentialId())
+                .addValue("platform", found.profile().name())
+                .addValue("maker", identity.maker(), Types.VARCHAR)
+                .addValue("name", identity.name(), Types.VARCHAR)
+                .addValue("model", identity.model(), Types.VARCHAR)
+                .addValue("serial", identity.serial(), Types.VARCHAR)
+                .addValue("software", identity.software(), Types.VARCHAR)
+                .addValue("hostKey", found.hostKey())
+                .addValue("links", JSON.writeValueAsString(found.links()));
     }
 
-    private static Object[] failed(long searchId, Finding finding) {
-        return new Object[] {
-            searchId,
-            finding.address(),
-            finding.nth(),
-            nullable(finding.port(), Types.INTEGER),
-            finding.state().name(),
-            finding.words(),
-            nullable(finding.deviceId(), Types.BIGINT),
-            Timestamp.from(finding.at())
-        };
-    }
-
-    /** Without its type, the statement would be prepared anew whenever a value is missing. */
-    private static SqlParameterValue nullable(Object value, int type) {
-        return new SqlParameterValue(type, value);
+    /** What may be missing bears its type: without it, the statement would be prepared anew whenever it is. */
+    private static MapSqlParameterSource looked(long searchId, Finding finding) {
+        return new MapSqlParameterSource("search", searchId)
+                .addValue("address", finding.address())
+                .addValue("nth", finding.nth())
+                .addValue("port", finding.port(), Types.INTEGER)
+                .addValue("state", finding.state().name())
+                .addValue("words", finding.words())
+                .addValue("device", finding.deviceId(), Types.BIGINT)
+                .addValue("at", Timestamp.from(finding.at()));
     }
 
     public void progress(long id, long lookedAt, Long lastAddress) {

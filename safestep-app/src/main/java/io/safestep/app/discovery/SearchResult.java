@@ -1,6 +1,7 @@
 package io.safestep.app.discovery;
 
 import io.safestep.core.platform.reading.DeviceIdentity;
+import io.safestep.core.platform.reading.LinkReading.Heard;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -8,6 +9,11 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import java.util.List;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.annotations.Mutability;
+import org.hibernate.type.SqlTypes;
+import org.hibernate.type.descriptor.java.Immutability;
 
 /** What a search found at one address. */
 @Entity
@@ -46,7 +52,9 @@ class SearchResult {
     private String hostKey;
 
     /** What it hears at its cables, as JSON. */
-    private String links;
+    @JdbcTypeCode(SqlTypes.JSON)
+    @Mutability(Immutability.class)
+    private List<Heard> links;
 
     private Instant foundAt;
 
@@ -58,7 +66,7 @@ class SearchResult {
         this.depth = depth;
         this.state = ResultState.WAITING;
         this.words = "";
-        this.links = "[]";
+        this.links = List.of();
         this.foundAt = foundAt;
     }
 
@@ -116,7 +124,7 @@ class SearchResult {
         return hostKey;
     }
 
-    String links() {
+    List<Heard> links() {
         return links;
     }
 }

@@ -204,7 +204,7 @@ class Searches {
                 identity == null ? null : identity.model(),
                 identity == null ? null : identity.serial(),
                 identity == null ? null : identity.software(),
-                SearchJournal.heard(r).stream().map(Heard::name).distinct().toList());
+                r.links().stream().map(Heard::name).distinct().toList());
     }
 
     private static String words(Enum<?> value) {

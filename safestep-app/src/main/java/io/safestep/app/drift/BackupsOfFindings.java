@@ -3,16 +3,16 @@ package io.safestep.app.drift;
 import io.safestep.app.backup.keeping.KeptBackups;
 import java.util.HashSet;
 import java.util.Set;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** Backups about which people decide, or have decided. */
 @Component
 class BackupsOfFindings implements KeptBackups {
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
 
-    BackupsOfFindings(JdbcTemplate jdbc) {
+    BackupsOfFindings(JdbcClient jdbc) {
         this.jdbc = jdbc;
     }
 
@@ -23,9 +23,8 @@ class BackupsOfFindings implements KeptBackups {
 
     @Override
     public Set<Long> kept() {
-        return new HashSet<>(jdbc.queryForList(
-                "select baseline_backup_id from drift_finding union select found_backup_id from drift_finding"
-                        + " union select last_good_backup_id from drift_finding where last_good_backup_id is not null",
-                Long.class));
+        return new HashSet<>(jdbc.sql("""
+                select baseline_backup_id from drift_finding union select found_backup_id from drift_finding
+                union select last_good_backup_id from drift_finding where last_good_backup_id is not null""").query(Long.class).list());
     }
 }

@@ -19,7 +19,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -28,11 +28,13 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional
 public class DriftPolicies implements UndecidedDriftRule {
 
-    private static final String ROWS = "select p.id, g.id as group_id, g.name as group_name, p.team_id, t.name as team,"
-            + " p.person_id, o.login, p.decide_within_hours, p.undecided from drift_policy p join device_group g on g.id = p.group_id"
-            + " left join team t on t.id = p.team_id left join person o on o.id = p.person_id order by g.name";
+    private static final String ROWS = """
+            select p.id, g.id as group_id, g.name as group_name, p.team_id, t.name as team,
+            p.person_id, o.login, p.decide_within_hours, p.undecided
+            from drift_policy p join device_group g on g.id = p.group_id
+            left join team t on t.id = p.team_id left join person o on o.id = p.person_id order by g.name""";
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final Groups groups;
     private final Devices devices;
     private final People people;
@@ -42,7 +44,7 @@ public class DriftPolicies implements UndecidedDriftRule {
 
     /** @param everywhere what becomes of a change beside drift where no group says anything */
     DriftPolicies(
-            JdbcTemplate jdbc,
+            JdbcClient jdbc,
             Groups groups,
             Devices devices,
             People people,
@@ -74,9 +76,8 @@ public class DriftPolicies implements UndecidedDriftRule {
     private record Row(Long groupId, Policy policy, Long teamId, Long personId) {}
 
     private List<Row> rows() {
-        return jdbc.query(
-                ROWS,
-                (row, i) -> new Row(
+        return jdbc.sql(ROWS)
+                .query((row, i) -> new Row(
                         row.getLong("group_id"),
                         new Policy(
                                 row.getString("group_name"),
@@ -85,7 +86,8 @@ public class DriftPolicies implements UndecidedDriftRule {
                                 row.getObject("decide_within_hours", Integer.class),
                                 undecided(row.getString("undecided"))),
                         row.getObject("team_id", Long.class),
-                        row.getObject("person_id", Long.class)));
+                        row.getObject("person_id", Long.class)))
+                .list();
     }
 
     @Transactional(readOnly = true)
@@ -161,16 +163,20 @@ public class DriftPolicies implements UndecidedDriftRule {
                         .orElseThrow(() -> ProblemException.invalid(
                                 "person", "There is nobody with the log-in " + wanted.person() + "."))
                         .id();
-        jdbc.update(
-                "insert into drift_policy (group_id, team_id, person_id, decide_within_hours, undecided) values (?, ?, ?, ?, ?)"
-                        + " on conflict (group_id) do update set team_id = excluded.team_id,"
-                        + " person_id = excluded.person_id, decide_within_hours = excluded.decide_within_hours,"
-                        + " undecided = excluded.undecided",
-                groupId,
-                teamId,
-                personId,
-                wanted.decideWithinHours(),
-                wanted.undecided() == null ? null : wanted.undecided().name());
+        jdbc.sql("""
+                insert into drift_policy (group_id, team_id, person_id, decide_within_hours, undecided)
+                values (:groupId, :teamId, :personId, :decideWithinHours, :undecided)
+                on conflict (group_id) do update set team_id = excluded.team_id,
+                person_id = excluded.person_id, decide_within_hours = excluded.decide_within_hours,
+                undecided = excluded.undecided""")
+                .param("groupId", groupId)
+                .param("teamId", teamId)
+                .param("personId", personId)
+                .param("decideWithinHours", wanted.decideWithinHours())
+                .param(
+                        "undecided",
+                        wanted.undecided() == null ? null : wanted.undecided().name())
+                .update();
         audit.write(
                 person,
                 wanted.group(),
@@ -186,7 +192,8 @@ public class DriftPolicies implements UndecidedDriftRule {
     }
 
     List<Policy> remove(String group, String person) {
-        jdbc.update("delete from drift_policy where group_id = (select id from device_group where name = ?)", group);
+        jdbc.sql("""
+                delete from drift_policy where group_id = (select id from device_group where name = :group)""").param("group", group).update();
         audit.write(person, group, "drift policy removed", "The group asks for nothing beyond what holds everywhere.");
         return all();
     }

@@ -19,7 +19,7 @@ import java.util.Locale;
 import java.util.Optional;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /**
@@ -31,7 +31,7 @@ class Observations {
 
     private final DriftFindingRepository repository;
     private final DriftEntryRepository entries;
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final Backups backups;
     private final Devices devices;
     private final Runs runs;
@@ -43,7 +43,7 @@ class Observations {
     Observations(
             DriftFindingRepository repository,
             DriftEntryRepository entries,
-            JdbcTemplate jdbc,
+            JdbcClient jdbc,
             Backups backups,
             Devices devices,
             Runs runs,
@@ -83,11 +83,10 @@ class Observations {
 
     /** Asked for every device of a round or a run, and nearly always there is none: without entities. */
     private boolean hasUnmatched(long deviceId) {
-        return Boolean.TRUE.equals(jdbc.queryForObject(
-                "select exists (select 1 from drift_finding where device_id = ? and ended_at is null"
-                        + " and matches_again_at is null)",
-                Boolean.class,
-                deviceId));
+        return Boolean.TRUE.equals(
+                jdbc.sql("""
+                select exists (select 1 from drift_finding where device_id = :deviceId and ended_at is null
+                and matches_again_at is null)""").param("deviceId", deviceId).query(Boolean.class).single());
     }
 
     /** The open finding about a device that did not match its baseline when it was seen last. */

@@ -11,7 +11,6 @@ import io.safestep.app.people.Right;
 import io.safestep.app.round.RoundAction;
 import io.safestep.app.run.Runs;
 import io.safestep.drivers.DeviceException;
-import io.safestep.drivers.DeviceSession;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -70,7 +69,7 @@ class SaveRound implements RoundAction {
         // Written down before it is done.
         transaction.executeWithoutResult(t -> audit.write(person, name, "saving", "Running is copied to startup."));
         try {
-            String said = access.visit(deviceId, DeviceSession::save);
+            String said = access.visit(deviceId, (visited, session) -> session.save());
             Backups.Taken taken = backups.take(deviceId, Occasion.byHand(person, ""));
             return taken.saved()
                     ? Outcome.good("Saved. " + said)

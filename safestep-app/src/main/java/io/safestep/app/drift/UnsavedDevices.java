@@ -3,7 +3,7 @@ package io.safestep.app.drift;
 import io.safestep.app.backup.Backups;
 import java.time.Instant;
 import java.util.List;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -16,15 +16,15 @@ class UnsavedDevices {
               r.id as running
             from device d join site s on s.id = d.site_id
               cross join lateral (select id from backup where device_id = d.id and kind = 'STARTUP'
-                order by taken_at desc, id desc limit 1) u
+            order by taken_at desc, id desc limit 1) u
               cross join lateral (select id from backup where device_id = d.id and kind = 'RUNNING'
-                order by taken_at desc, id desc limit 1) r
+            order by taken_at desc, id desc limit 1) r
             where d.unsaved order by d.name""";
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final Backups backups;
 
-    UnsavedDevices(JdbcTemplate jdbc, Backups backups) {
+    UnsavedDevices(JdbcClient jdbc, Backups backups) {
         this.jdbc = jdbc;
         this.backups = backups;
     }
@@ -48,9 +48,8 @@ class UnsavedDevices {
 
     @Transactional(readOnly = true)
     public List<Unsaved> all() {
-        return jdbc.query(
-                ROWS,
-                (row, i) -> new Unsaved(
+        return jdbc.sql(ROWS)
+                .query((row, i) -> new Unsaved(
                         row.getString("name"),
                         row.getString("site"),
                         row.getBoolean("managed"),
@@ -58,6 +57,7 @@ class UnsavedDevices {
                         row.getTimestamp("backed_up_at").toInstant(),
                         row.getLong("startup"),
                         row.getLong("running"),
-                        backups.summary(row.getLong("startup"), row.getLong("running"))));
+                        backups.summary(row.getLong("startup"), row.getLong("running"))))
+                .list();
     }
 }

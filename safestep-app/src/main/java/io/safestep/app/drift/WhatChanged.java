@@ -8,7 +8,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** What changed on devices in a stretch of time: by changes, by restores, past Safe Step, and what was taken back. */
@@ -21,25 +21,25 @@ class WhatChanged {
             select b.id, b.taken_at, d.name, s.name as site, b.cause, b.change_number, b.summary, b.touches, b.logged_in,
               p.id as before_id, p.confirmed_at as not_before, f.id as finding,
               exists (select 1 from change_request c join change_target t on t.change_id = c.id
-                where c.number = b.change_number and t.device_id = d.id and t.way = 'BACKUP') as restore
+            where c.number = b.change_number and t.device_id = d.id and t.way = 'BACKUP') as restore
             from backup b join device d on d.id = b.device_id join site s on s.id = d.site_id
               cross join lateral (select id, confirmed_at, hash from backup where device_id = b.device_id
-                and kind = 'RUNNING' and (taken_at, id) < (b.taken_at, b.id) order by taken_at desc, id desc limit 1) p
+            and kind = 'RUNNING' and (taken_at, id) < (b.taken_at, b.id) order by taken_at desc, id desc limit 1) p
               left join lateral (select id from drift_finding where device_id = d.id
-                and (found_backup_id = b.id or first_seen_at <= b.taken_at) and (ended_at is null or ended_at >= b.taken_at) order by id desc limit 1) f on true
-            where b.kind = 'RUNNING' and b.cause <> 'IMPORTED' and b.hash <> p.hash and b.taken_at >= ? and b.taken_at < ?
-            order by b.taken_at desc, b.id desc limit ?""";
+            and (found_backup_id = b.id or first_seen_at <= b.taken_at) and (ended_at is null or ended_at >= b.taken_at) order by id desc limit 1) f on true
+            where b.kind = 'RUNNING' and b.cause <> 'IMPORTED' and b.hash <> p.hash and b.taken_at >= :from and b.taken_at < :to
+            order by b.taken_at desc, b.id desc limit :most""";
 
     private static final String TAKEN_BACK = """
             select r.ended_at, d.name, s.name as site, c.number, r.verdict, rd.before_backup_id
             from run r join change_request c on c.id = r.change_id join run_device rd on rd.run_id = r.id
               join device d on d.id = rd.device_id join site s on s.id = d.site_id
-            where r.state = 'ROLLED_BACK' and rd.written and r.ended_at >= ? and r.ended_at < ?
-            order by r.ended_at desc limit ?""";
+            where r.state = 'ROLLED_BACK' and rd.written and r.ended_at >= :from and r.ended_at < :to
+            order by r.ended_at desc limit :most""";
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
 
-    WhatChanged(JdbcTemplate jdbc) {
+    WhatChanged(JdbcClient jdbc) {
         this.jdbc = jdbc;
     }
 
@@ -80,9 +80,18 @@ class WhatChanged {
 
     /** At most 2,000, newest first. */
     List<Row> between(Instant from, Instant to) {
-        List<Row> rows = new ArrayList<>(
-                jdbc.query(VERSIONS, (row, i) -> version(row), Timestamp.from(from), Timestamp.from(to), MOST));
-        rows.addAll(jdbc.query(TAKEN_BACK, (row, i) -> takenBack(row), Timestamp.from(from), Timestamp.from(to), MOST));
+        List<Row> rows = new ArrayList<>(jdbc.sql(VERSIONS)
+                .param("from", Timestamp.from(from))
+                .param("to", Timestamp.from(to))
+                .param("most", MOST)
+                .query((row, i) -> version(row))
+                .list());
+        rows.addAll(jdbc.sql(TAKEN_BACK)
+                .param("from", Timestamp.from(from))
+                .param("to", Timestamp.from(to))
+                .param("most", MOST)
+                .query((row, i) -> takenBack(row))
+                .list());
         rows.sort(Comparator.comparing(Row::at).reversed());
         return rows.size() <= MOST ? rows : rows.subList(0, MOST);
     }

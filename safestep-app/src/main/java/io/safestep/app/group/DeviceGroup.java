@@ -10,6 +10,11 @@ import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import java.util.Set;
 import java.util.TreeSet;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.annotations.Mutability;
+import org.hibernate.type.SqlTypes;
+import org.hibernate.type.descriptor.java.Immutability;
+import org.jspecify.annotations.Nullable;
 
 /** A named set of devices: a fixed list, or by rule. */
 @Entity
@@ -23,7 +28,9 @@ class DeviceGroup {
     private String note;
 
     /** As JSON; null for a fixed list. */
-    private String rule;
+    @JdbcTypeCode(SqlTypes.JSON)
+    @Mutability(Immutability.class)
+    private GroupView.@Nullable Rule rule;
 
     @ElementCollection
     @CollectionTable(name = "device_group_member", joinColumns = @JoinColumn(name = "group_id"))
@@ -49,7 +56,7 @@ class DeviceGroup {
         return note;
     }
 
-    String rule() {
+    GroupView.@Nullable Rule rule() {
         return rule;
     }
 
@@ -62,7 +69,7 @@ class DeviceGroup {
         note = newNote;
     }
 
-    void holdByRule(String newRule) {
+    void holdByRule(GroupView.Rule newRule) {
         rule = newRule;
         members.clear();
     }

@@ -19,14 +19,11 @@ import java.util.Set;
 import java.util.function.BiPredicate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Named sets of devices. The front door of this package. */
 @Service
 @Transactional
 public class Groups {
-
-    private static final JsonMapper JSON = JsonMapper.shared();
 
     private final DeviceGroupRepository repository;
     private final Devices devices;
@@ -101,7 +98,7 @@ public class Groups {
 
     private static GroupView view(DeviceGroup group, List<Device> known, String credential) {
         BiPredicate<Long, DeviceTraits> holds = holds(group);
-        GroupView.Rule rule = group.rule() == null ? null : JSON.readValue(group.rule(), GroupView.Rule.class);
+        GroupView.Rule rule = group.rule();
         return new GroupView(
                 group.id(),
                 group.name(),
@@ -121,7 +118,7 @@ public class Groups {
             Set<Long> members = new HashSet<>(group.members());
             return (id, traits) -> members.contains(id);
         }
-        GroupRule rule = core(JSON.readValue(group.rule(), GroupView.Rule.class));
+        GroupRule rule = core(group.rule());
         return (id, traits) -> rule.holds(traits);
     }
 
@@ -196,7 +193,7 @@ public class Groups {
                 throw ProblemException.invalid(
                         "rule", "Say at least one condition: a rule without any would hold every device.");
             }
-            group.holdByRule(JSON.writeValueAsString(wanted.rule()));
+            group.holdByRule(wanted.rule());
             holds = "By rule: " + core(wanted.rule()).inWords() + ".";
         }
         DeviceGroup saved = repository.saveAndFlush(group);

@@ -33,11 +33,6 @@ class LookJob implements JobHandler {
     }
 
     @Override
-    public boolean urgent() {
-        return false;
-    }
-
-    @Override
     public Optional<Instant> execute(String name) {
         devices.known(name).ifPresent(device -> {
             Outcome outcome = drift.on(device.id(), name, "", AuditLog.SAFE_STEP);

@@ -118,7 +118,7 @@ class Subscriptions implements AutoCloseable {
     private void listen(Device device) {
         boolean refused = false;
         try {
-            access.listen(device.id(), session -> {
+            access.listen(device.id(), (on, session) -> {
                 hear(device, session);
                 return null;
             });

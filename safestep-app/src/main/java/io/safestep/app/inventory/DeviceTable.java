@@ -26,7 +26,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.zip.GZIPOutputStream;
 import org.jspecify.annotations.Nullable;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -47,10 +47,10 @@ public class DeviceTable {
               d.baseline_backup_id, d.added_at
             from device d join site s on s.id = d.site_id left join device p on p.id = d.partner_id
               left join (select device_id, string_agg(label, E'\n' order by label) as labels from device_label
-                group by device_id) l on l.device_id = d.id
+            group by device_id) l on l.device_id = d.id
             order by d.name""";
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final Platforms platforms;
     private final Groups groups;
     private final CredentialChoice choice;
@@ -75,7 +75,7 @@ public class DeviceTable {
     /** What was read of one device, before it is known which groups hold it. */
     private record Read(long id, long siteId, DeviceRow row) {}
 
-    DeviceTable(JdbcTemplate jdbc, Platforms platforms, Groups groups, CredentialChoice choice, JsonMapper json) {
+    DeviceTable(JdbcClient jdbc, Platforms platforms, Groups groups, CredentialChoice choice, JsonMapper json) {
         this.jdbc = jdbc;
         this.platforms = platforms;
         this.groups = groups;
@@ -117,11 +117,11 @@ public class DeviceTable {
     }
 
     private String stamp() {
-        return writer + "-" + jdbc.queryForObject(MOVED, Long.class);
+        return writer + "-" + jdbc.sql(MOVED).query(Long.class).single();
     }
 
     private List<Entry> read() {
-        List<Read> read = jdbc.query(ROWS, (row, i) -> row(row));
+        List<Read> read = jdbc.sql(ROWS).query((row, i) -> row(row)).list();
         Map<Long, DeviceTraits> traits = new HashMap<>();
         read.forEach(r -> traits.put(r.id(), traits(r.row())));
         Map<Long, List<Groups.Entry>> inGroups = groups.byDevice(traits);

@@ -2,16 +2,22 @@ package io.safestep.app.inventory;
 
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.device.PlatformChanged;
+import java.sql.ResultSet;
 import java.sql.Timestamp;
 import java.sql.Types;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.function.Function;
 import org.springframework.context.ApplicationEventPublisher;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.namedparam.MapSqlParameterSource;
+import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
+import org.springframework.jdbc.core.namedparam.SqlParameterSource;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -20,15 +26,20 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 class ImportWriter {
 
-    private static final int BATCH = 500;
-
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
+    private final NamedParameterJdbcTemplate batches;
     private final AuditLog audit;
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    ImportWriter(JdbcTemplate jdbc, AuditLog audit, ApplicationEventPublisher events, Clock clock) {
+    ImportWriter(
+            JdbcClient jdbc,
+            NamedParameterJdbcTemplate batches,
+            AuditLog audit,
+            ApplicationEventPublisher events,
+            Clock clock) {
         this.jdbc = jdbc;
+        this.batches = batches;
         this.audit = audit;
         this.events = events;
         this.clock = clock;
@@ -56,7 +67,7 @@ class ImportWriter {
 
     private Map<String, Long> ids(String table, String column) {
         Map<String, Long> ids = new HashMap<>();
-        jdbc.query("select id, " + column + " from " + table, row -> {
+        jdbc.sql("select id, " + column + " from " + table).query((ResultSet row) -> {
             ids.put(row.getString(2), row.getLong(1));
         });
         return ids;
@@ -68,108 +79,105 @@ class ImportWriter {
         for (ImportedDevice d : all) {
             byCode.computeIfAbsent(
                     d.siteCode().toLowerCase(Locale.ROOT),
-                    code -> jdbc.queryForObject(
-                            "insert into site (code, name) values (?, ?) returning id",
-                            Long.class,
-                            d.siteCode(),
-                            d.siteName()));
+                    code -> jdbc.sql("insert into site (code, name) values (:code, :name) returning id")
+                            .param("code", d.siteCode())
+                            .param("name", d.siteName())
+                            .query(Long.class)
+                            .single());
         }
         return byCode;
     }
 
     private void add(List<ImportedDevice> devices, Map<String, Long> sites) {
         Timestamp now = Timestamp.from(clock.instant());
-        jdbc.batchUpdate(
-                "insert into device (name, address, site_id, role, platform, stance, added_at, port)"
-                        + " values (?, ?, ?, ?, ?, 'OBSERVE', ?, ?)",
-                devices,
-                BATCH,
-                (s, d) -> {
-                    s.setString(1, d.name());
-                    s.setString(2, d.address());
-                    s.setLong(3, sites.get(d.siteCode().toLowerCase(Locale.ROOT)));
-                    s.setString(4, d.role());
-                    s.setString(5, d.platform());
-                    s.setTimestamp(6, now);
-                    s.setObject(7, d.port(), Types.INTEGER);
-                });
+        each("""
+                insert into device (name, address, site_id, role, platform, stance, added_at, port)
+                values (:name, :address, :site, :role, :platform, 'OBSERVE', :now, :port)""", devices, d -> described(d, sites).addValue("now", now));
+    }
+
+    private static MapSqlParameterSource described(ImportedDevice d, Map<String, Long> sites) {
+        return new MapSqlParameterSource("name", d.name())
+                .addValue("address", d.address())
+                .addValue("site", sites.get(d.siteCode().toLowerCase(Locale.ROOT)))
+                .addValue("role", d.role())
+                .addValue("platform", d.platform())
+                .addValue("port", d.port(), Types.INTEGER);
+    }
+
+    private <T> void each(String sql, Collection<T> rows, Function<T, MapSqlParameterSource> values) {
+        batches.batchUpdate(sql, rows.stream().map(values).toArray(SqlParameterSource[]::new));
     }
 
     private void change(List<ImportedDevice> devices, Map<String, Long> sites) {
         // Places may be exchanged among them, and each may be taken only once at any moment.
         List<ImportedDevice> moved =
                 devices.stream().filter(ImportedDevice::moves).toList();
-        jdbc.batchUpdate(
-                "update device set address = 'moving-' || id where name = ?",
+        each(
+                "update device set address = 'moving-' || id where name = :name",
                 moved,
-                BATCH,
-                (s, d) -> s.setString(1, d.name()));
-        jdbc.batchUpdate(
-                "update device set address = ?, site_id = ?, role = ?, platform = ?, port = ? where name = ?",
-                devices,
-                BATCH,
-                (s, d) -> {
-                    s.setString(1, d.address());
-                    s.setLong(2, sites.get(d.siteCode().toLowerCase(Locale.ROOT)));
-                    s.setString(3, d.role());
-                    s.setString(4, d.platform());
-                    s.setObject(5, d.port(), Types.INTEGER);
-                    s.setString(6, d.name());
-                });
+                d -> new MapSqlParameterSource("name", d.name()));
+        each("""
+                update device set address = :address, site_id = :site, role = :role, platform = :platform, port = :port
+                where name = :name""", devices, d -> described(d, sites));
+    }
+
+    /** A row that says what belongs to what. */
+    private record Tie(Long one, Object other) {
+        MapSqlParameterSource values() {
+            return new MapSqlParameterSource("one", one).addValue("other", other);
+        }
     }
 
     private void labels(List<ImportedDevice> all, Map<String, Long> ids) {
-        jdbc.batchUpdate(
-                "delete from device_label where device_id = ?", all, BATCH, (s, d) -> s.setLong(1, ids.get(d.name())));
-        List<Object[]> rows = new ArrayList<>();
-        all.forEach(d -> d.labels().forEach(l -> rows.add(new Object[] {ids.get(d.name()), l})));
-        jdbc.batchUpdate("insert into device_label (device_id, label) values (?, ?)", rows);
+        each(
+                "delete from device_label where device_id = :device",
+                all,
+                d -> new MapSqlParameterSource("device", ids.get(d.name())));
+        List<Tie> labels = new ArrayList<>();
+        all.forEach(d -> d.labels().forEach(l -> labels.add(new Tie(ids.get(d.name()), l))));
+        each("insert into device_label (device_id, label) values (:one, :other)", labels, Tie::values);
     }
 
     private void partners(List<ImportedDevice> all, Map<String, Long> ids) {
-        List<Object[]> apart = new ArrayList<>();
-        List<Object[]> together = new ArrayList<>();
+        List<Tie> apart = new ArrayList<>();
+        List<Tie> together = new ArrayList<>();
         for (ImportedDevice d : all) {
             String before = d.before() == null ? null : d.before().partner();
             if (d.partner() != null && !d.partner().equals(before)) {
                 Long one = ids.get(d.name());
                 Long other = ids.get(d.partner());
-                apart.add(new Object[] {one, one, other, other});
-                together.add(new Object[] {other, one});
-                together.add(new Object[] {one, other});
+                apart.add(new Tie(one, other));
+                together.add(new Tie(one, other));
+                together.add(new Tie(other, one));
             }
         }
-        jdbc.batchUpdate(
-                "update device set partner_id = null where partner_id = ? or id = ? or partner_id = ? or id = ?",
-                apart);
-        jdbc.batchUpdate("update device set partner_id = ? where id = ?", together);
+        each("""
+                update device set partner_id = null
+                where partner_id in (:one, :other) or id in (:one, :other)""", apart, Tie::values);
+        each("update device set partner_id = :other where id = :one", together, Tie::values);
     }
 
     private void groups(List<ImportedDevice> all, Map<String, Long> ids) {
         Map<String, Long> groups = ids("device_group", "name");
         List<ImportedDevice> regrouped =
                 all.stream().filter(d -> d.groups() != null).toList();
-        jdbc.batchUpdate(
-                "delete from device_group_member where device_id = ?",
+        each(
+                "delete from device_group_member where device_id = :device",
                 regrouped,
-                BATCH,
-                (s, d) -> s.setLong(1, ids.get(d.name())));
-        List<Object[]> rows = new ArrayList<>();
-        regrouped.forEach(d -> d.groups().forEach(g -> rows.add(new Object[] {groups.get(g), ids.get(d.name())})));
-        jdbc.batchUpdate("insert into device_group_member (group_id, device_id) values (?, ?)", rows);
+                d -> new MapSqlParameterSource("device", ids.get(d.name())));
+        List<Tie> members = new ArrayList<>();
+        regrouped.forEach(d -> d.groups().forEach(g -> members.add(new Tie(groups.get(g), ids.get(d.name())))));
+        each("insert into device_group_member (group_id, device_id) values (:one, :other)", members, Tie::values);
     }
 
     private void credentials(List<ImportedDevice> all, Map<String, Long> ids) {
         Map<String, Long> credentials = ids("credential", "name");
-        jdbc.batchUpdate(
-                "insert into credential_use (credential_id, place, place_id) values (?, 'DEVICE', ?)"
-                        + " on conflict (place, place_id) do update set credential_id = excluded.credential_id",
+        each(
+                """
+                insert into credential_use (credential_id, place, place_id) values (:one, 'DEVICE', :other)
+                on conflict (place, place_id) do update set credential_id = excluded.credential_id""",
                 all.stream().filter(d -> d.credential() != null).toList(),
-                BATCH,
-                (s, d) -> {
-                    s.setLong(1, credentials.get(d.credential()));
-                    s.setLong(2, ids.get(d.name()));
-                });
+                d -> new Tie(credentials.get(d.credential()), ids.get(d.name())).values());
     }
 
     private static List<AuditLog.Line> entries(ImportPlan plan) {

@@ -13,7 +13,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -32,7 +32,7 @@ class Imports {
     private final Groups groups;
     private final Credentials credentials;
     private final ImportWriter writer;
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
 
     Imports(
             DeviceTable table,
@@ -42,7 +42,7 @@ class Imports {
             Groups groups,
             Credentials credentials,
             ImportWriter writer,
-            JdbcTemplate jdbc) {
+            JdbcClient jdbc) {
         this.table = table;
         this.devices = devices;
         this.platforms = platforms;
@@ -66,8 +66,10 @@ class Imports {
      * @throws ProblemException when another import goes on, a row is bad, or the file would do something else by now
      */
     public ImportView run(byte[] file, String expected, String person) {
-        boolean alone =
-                Boolean.TRUE.equals(jdbc.queryForObject("select pg_try_advisory_xact_lock(?)", Boolean.class, LOCK));
+        boolean alone = Boolean.TRUE.equals(jdbc.sql("select pg_try_advisory_xact_lock(:lock)")
+                .param("lock", LOCK)
+                .query(Boolean.class)
+                .single());
         if (!alone) {
             throw ProblemException.refused("Another import goes on at this moment. Wait for its end, then try again.");
         }

@@ -13,7 +13,9 @@ public interface JobHandler {
     String name();
 
     /** Whether it belongs to a run, which nothing else may keep waiting. */
-    boolean urgent();
+    default boolean urgent() {
+        return false;
+    }
 
     /**
      * @param id which job of its kind, as it was given when it was stored

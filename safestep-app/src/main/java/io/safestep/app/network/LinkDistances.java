@@ -2,6 +2,7 @@ package io.safestep.app.network;
 
 import io.safestep.core.network.segment.Link;
 import io.safestep.core.network.segment.Port;
+import java.sql.ResultSet;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
@@ -10,27 +11,28 @@ import org.jgrapht.Graph;
 import org.jgrapht.graph.DefaultEdge;
 import org.jgrapht.graph.SimpleGraph;
 import org.jgrapht.traverse.BreadthFirstIterator;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** How far devices are from the middle of the network, over the links that are known. */
 @Component
 public class LinkDistances {
 
-    private static final String LINKS =
-            "select one.name as one, c.one_interface, other.name as other, c.other_interface"
-                    + " from cable c join device one on one.id = c.one_device_id join device other on other.id = c.other_device_id";
+    private static final String LINKS = """
+            select one.name as one, c.one_interface, other.name as other, c.other_interface
+            from cable c join device one on one.id = c.one_device_id join device other on other.id =
+            c.other_device_id""";
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
 
-    LinkDistances(JdbcTemplate jdbc) {
+    LinkDistances(JdbcClient jdbc) {
         this.jdbc = jdbc;
     }
 
     /** Over how many links each device is from the nearest core; devices that no link leads to are missing. */
     public Map<String, Integer> fromTheCore() {
         Graph<String, DefaultEdge> graph = new SimpleGraph<>(DefaultEdge.class);
-        jdbc.query(LINKS, row -> {
+        jdbc.sql(LINKS).query((ResultSet row) -> {
             String one = row.getString("one");
             String other = row.getString("other");
             graph.addVertex(one);
@@ -39,7 +41,7 @@ public class LinkDistances {
                 graph.addEdge(one, other);
             }
         });
-        List<String> cores = jdbc.queryForList("select name from device where role = 'CORE'", String.class).stream()
+        List<String> cores = jdbc.sql("select name from device where role = 'CORE'").query(String.class).list().stream()
                 .filter(graph::containsVertex)
                 .toList();
         Map<String, Integer> distances = new HashMap<>();
@@ -56,12 +58,11 @@ public class LinkDistances {
     /** Links of which both ends are among the devices. */
     public List<Link> linksAmong(Collection<Long> deviceIds) {
         Long[] ids = deviceIds.toArray(Long[]::new);
-        return jdbc.query(
-                LINKS + " where c.one_device_id = any(?) and c.other_device_id = any(?) order by c.id",
-                (row, number) -> new Link(
+        return jdbc.sql(LINKS + " where c.one_device_id = any(:ids) and c.other_device_id = any(:ids) order by c.id")
+                .param("ids", ids)
+                .query((row, number) -> new Link(
                         new Port(row.getString("one"), row.getString("one_interface")),
-                        new Port(row.getString("other"), row.getString("other_interface"))),
-                ids,
-                ids);
+                        new Port(row.getString("other"), row.getString("other_interface"))))
+                .list();
     }
 }

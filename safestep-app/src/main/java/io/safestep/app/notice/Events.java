@@ -7,17 +7,17 @@ import io.safestep.app.rule.RuleBroken;
 import java.sql.Timestamp;
 import java.time.Clock;
 import org.springframework.context.event.EventListener;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** Stores what people should know, in the transaction in which it happens. */
 @Component
 class Events {
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final Clock clock;
 
-    Events(JdbcTemplate jdbc, Clock clock) {
+    Events(JdbcClient jdbc, Clock clock) {
         this.jdbc = jdbc;
         this.clock = clock;
     }
@@ -53,12 +53,14 @@ class Events {
     }
 
     private void store(NoticeKind kind, long deviceId, String words, String link) {
-        jdbc.update(
-                "insert into notice_event (kind, device_id, words, link, at) values (?, ?, ?, ?, ?)",
-                kind.name(),
-                deviceId,
-                words,
-                link,
-                Timestamp.from(clock.instant()));
+        jdbc.sql("""
+                insert into notice_event (kind, device_id, words, link, at)
+                values (:kind, :deviceId, :words, :link, :now)""")
+                .param("kind", kind.name())
+                .param("deviceId", deviceId)
+                .param("words", words)
+                .param("link", link)
+                .param("now", Timestamp.from(clock.instant()))
+                .update();
     }
 }

@@ -6,7 +6,7 @@ import java.time.Clock;
 import java.util.List;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.mail.MailException;
 import org.springframework.mail.SimpleMailMessage;
 import org.springframework.mail.javamail.JavaMailSender;
@@ -20,12 +20,12 @@ class Mailing {
     private static final int MOST_ATTEMPTS = 12;
     private static final int AT_ONCE = 100;
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final JavaMailSender sender;
     private final MailSettings settings;
     private final Clock clock;
 
-    Mailing(JdbcTemplate jdbc, JavaMailSender sender, MailSettings settings, Clock clock) {
+    Mailing(JdbcClient jdbc, JavaMailSender sender, MailSettings settings, Clock clock) {
         this.jdbc = jdbc;
         this.sender = sender;
         this.settings = settings;
@@ -38,46 +38,49 @@ class Mailing {
         if (!settings.mayMail()) {
             return;
         }
-        List<Unsent> unsent = jdbc.query(
-                "select id, mail_attempts, mail_to, title, text, link from notice where mail_to is not null and mail_sent_at is null"
-                        + " and mail_attempts < ? and at + (power(2, mail_attempts) - 1) * interval '10 seconds' <= ?"
-                        + " order by id limit " + AT_ONCE,
-                (row, i) -> new Unsent(
+        List<Unsent> unsent = jdbc.sql(
+                        "select id, mail_attempts, mail_to, title, text, link from notice where mail_to is not null and mail_sent_at is null"
+                                + " and mail_attempts < :mostAttempts and at + (power(2, mail_attempts) - 1) * interval '10 seconds' <= :now"
+                                + " order by id limit " + AT_ONCE)
+                .param("mostAttempts", MOST_ATTEMPTS)
+                .param("now", Timestamp.from(clock.instant()))
+                .query((row, i) -> new Unsent(
                         row.getLong(1),
                         row.getInt(2),
                         row.getString(3),
                         row.getString(4),
                         row.getString(5),
-                        row.getString(6)),
-                MOST_ATTEMPTS,
-                Timestamp.from(clock.instant()));
+                        row.getString(6)))
+                .list();
         for (Unsent notice : unsent) {
             if (!claimed(notice)) {
                 continue;
             }
             try {
                 sender.send(message(notice));
-                jdbc.update(
-                        "update notice set mail_sent_at = ?, mail_problem = null where id = ?",
-                        Timestamp.from(clock.instant()),
-                        notice.id());
+                jdbc.sql("update notice set mail_sent_at = :now, mail_problem = null where id = :noticeId")
+                        .param("now", Timestamp.from(clock.instant()))
+                        .param("noticeId", notice.id())
+                        .update();
             } catch (MailException e) {
                 LOG.warn("The notice {} could not be mailed: {}", notice.id(), e.getMessage());
-                jdbc.update(
-                        "update notice set mail_problem = ? where id = ?",
-                        "The mail server did not take it.",
-                        notice.id());
+                jdbc.sql("update notice set mail_problem = :mailProblem where id = :noticeId")
+                        .param("mailProblem", "The mail server did not take it.")
+                        .param("noticeId", notice.id())
+                        .update();
             }
         }
     }
 
     /** An attempt is counted before it is made: of two processes, only one sends the message. */
     private boolean claimed(Unsent notice) {
-        return jdbc.update(
-                        "update notice set mail_attempts = mail_attempts + 1 where id = ? and mail_attempts = ?"
-                                + " and mail_sent_at is null",
-                        notice.id(),
-                        notice.attempts())
+        return jdbc.sql("""
+                update notice set mail_attempts = mail_attempts + 1
+                where id = :noticeId and mail_attempts = :attempts
+                and mail_sent_at is null""")
+                        .param("noticeId", notice.id())
+                        .param("attempts", notice.attempts())
+                        .update()
                 == 1;
     }
 

@@ -13,7 +13,7 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.transaction.annotation.Transactional;
@@ -32,12 +32,12 @@ class NoticeController {
 
     private static final int MOST = 200;
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final People people;
     private final Wishes wishes;
     private final Clock clock;
 
-    NoticeController(JdbcTemplate jdbc, People people, Wishes wishes, Clock clock) {
+    NoticeController(JdbcClient jdbc, People people, Wishes wishes, Clock clock) {
         this.jdbc = jdbc;
         this.people = people;
         this.wishes = wishes;
@@ -74,10 +74,11 @@ class NoticeController {
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
     List<NoticeView> inbox(@AuthenticationPrincipal SignedIn me) {
-        return jdbc.query(
-                "select id, kind, at, title, text, link, read_at, mail_to, mail_sent_at, mail_problem from notice"
-                        + " where person_id = ? order by id desc limit " + MOST,
-                (row, i) -> {
+        return jdbc.sql(
+                        "select id, kind, at, title, text, link, read_at, mail_to, mail_sent_at, mail_problem from notice"
+                                + " where person_id = :personId order by id desc limit " + MOST)
+                .param("personId", person(me).id())
+                .query((row, i) -> {
                     Timestamp read = row.getTimestamp(7);
                     return new NoticeView(
                             row.getLong(1),
@@ -88,8 +89,8 @@ class NoticeController {
                             row.getString(6),
                             read == null ? null : read.toInstant(),
                             mail(row.getString(8), row.getTimestamp(9), row.getString(10)));
-                },
-                person(me).id());
+                })
+                .list();
     }
 
     private static String mail(String to, Timestamp sent, String problem) {
@@ -103,11 +104,12 @@ class NoticeController {
     @PreAuthorize("hasAuthority('READ')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void read(@RequestBody ReadRequest request, @AuthenticationPrincipal SignedIn me) {
-        jdbc.update(
-                "update notice set read_at = ? where person_id = ? and id <= ? and read_at is null",
-                Timestamp.from(clock.instant()),
-                person(me).id(),
-                request.upTo());
+        jdbc.sql("""
+                update notice set read_at = :now where person_id = :personId and id <= :upTo and read_at is null""")
+                .param("now", Timestamp.from(clock.instant()))
+                .param("personId", person(me).id())
+                .param("upTo", request.upTo())
+                .update();
     }
 
     @GetMapping("/choices")

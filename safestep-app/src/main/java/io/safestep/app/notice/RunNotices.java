@@ -16,7 +16,7 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
 import org.springframework.context.event.EventListener;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /**
@@ -26,13 +26,13 @@ import org.springframework.stereotype.Component;
 @Component
 class RunNotices {
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final People people;
     private final Wishes wishes;
     private final NetworkSettings settings;
     private final Clock clock;
 
-    RunNotices(JdbcTemplate jdbc, People people, Wishes wishes, NetworkSettings settings, Clock clock) {
+    RunNotices(JdbcClient jdbc, People people, Wishes wishes, NetworkSettings settings, Clock clock) {
         this.jdbc = jdbc;
         this.people = people;
         this.wishes = wishes;
@@ -88,14 +88,16 @@ class RunNotices {
         if (wish.pace() == Pace.NEVER) {
             return;
         }
-        jdbc.update(
-                "insert into notice (person_id, kind, at, title, text, link, mail_to) values (?, ?, ?, ?, ?, ?, ?)",
-                person.id(),
-                kind.name(),
-                Timestamp.from(clock.instant()),
-                title,
-                text,
-                "/changes/" + number + "/run",
-                wish.mail() ? person.email() : null);
+        jdbc.sql("""
+                insert into notice (person_id, kind, at, title, text, link, mail_to)
+                values (:personId, :kind, :now, :title, :text, :link, :mailTo)""")
+                .param("personId", person.id())
+                .param("kind", kind.name())
+                .param("now", Timestamp.from(clock.instant()))
+                .param("title", title)
+                .param("text", text)
+                .param("link", "/changes/" + number + "/run")
+                .param("mailTo", wish.mail() ? person.email() : null)
+                .update();
     }
 }

@@ -20,7 +20,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -37,7 +37,7 @@ class Telling {
     private static final int MOST_EVENTS = 10_000;
     private static final int MOST_TOLD = 30;
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final People people;
     private final Wishes wishes;
     private final DriftPolicies policies;
@@ -45,7 +45,7 @@ class Telling {
     private final Clock clock;
 
     Telling(
-            JdbcTemplate jdbc,
+            JdbcClient jdbc,
             People people,
             Wishes wishes,
             DriftPolicies policies,
@@ -66,11 +66,11 @@ class Telling {
     void tellDue() {
         Instant now = clock.instant();
         for (NoticeKind kind : NoticeKind.values()) {
-            Map<String, Object> untold = jdbc.queryForMap(
-                    "select min(at) as oldest, (select max(told_at) from notice_event where kind = ?) as last"
-                            + " from notice_event where kind = ? and told_at is null",
-                    kind.name(),
-                    kind.name());
+            Map<String, Object> untold =
+                    jdbc.sql("""
+                            select min(at) as oldest,
+                              (select max(told_at) from notice_event where kind = :kind) as last
+                            from notice_event where kind = :kind and told_at is null""").param("kind", kind.name()).query().singleRow();
             Timestamp oldest = (Timestamp) untold.get("oldest");
             Timestamp last = (Timestamp) untold.get("last");
             boolean settled =
@@ -83,12 +83,12 @@ class Telling {
     }
 
     private void tell(NoticeKind kind, Instant now) {
-        List<Event> events = jdbc.query(
-                "select e.id, e.kind, e.device_id, d.name, e.words, e.link from notice_event e"
-                        + " join device d on d.id = e.device_id where e.kind = ? and e.told_at is null order by e.id limit "
-                        + MOST_EVENTS + " for update of e skip locked",
-                (row, i) -> event(row),
-                kind.name());
+        List<Event> events = jdbc.sql("select e.id, e.kind, e.device_id, d.name, e.words, e.link from notice_event e"
+                        + " join device d on d.id = e.device_id where e.kind = :kind and e.told_at is null order by e.id limit "
+                        + MOST_EVENTS + " for update of e skip locked")
+                .param("kind", kind.name())
+                .query((row, i) -> event(row))
+                .list();
         Map<Long, Set<Long>> toldToo = new HashMap<>();
         events.forEach(e -> toldToo.computeIfAbsent(e.deviceId(), policies::toldToo));
         for (Person person : people.all()) {
@@ -102,16 +102,21 @@ class Telling {
                 continue;
             }
             if (wish.pace() == Pace.DAILY) {
-                own.forEach(e -> jdbc.update(
-                        "insert into notice_collected (person_id, event_id) values (?, ?) on conflict do nothing",
-                        person.id(),
-                        e.id()));
+                own.forEach(e -> jdbc.sql("""
+                insert into notice_collected (person_id, event_id)
+                values (:personId, :eventId)
+                on conflict do nothing""")
+                        .param("personId", person.id())
+                        .param("eventId", e.id())
+                        .update());
             } else {
                 store(person, kind, own, wish.mail() || !asked.isEmpty(), now);
             }
         }
-        events.forEach(
-                e -> jdbc.update("update notice_event set told_at = ? where id = ?", Timestamp.from(now), e.id()));
+        events.forEach(e -> jdbc.sql("update notice_event set told_at = :now where id = :id")
+                .param("now", Timestamp.from(now))
+                .param("id", e.id())
+                .update());
     }
 
     private static Event event(ResultSet row) throws SQLException {
@@ -128,15 +133,17 @@ class Telling {
         Set<String> devices = events.stream().map(Event::device).collect(Collectors.toCollection(TreeSet::new));
         Set<String> links = events.stream().map(Event::link).collect(Collectors.toSet());
         String link = links.size() == 1 ? links.iterator().next() : general(kind);
-        jdbc.update(
-                "insert into notice (person_id, kind, at, title, text, link, mail_to) values (?, ?, ?, ?, ?, ?, ?)",
-                person.id(),
-                kind.name(),
-                Timestamp.from(now),
-                kind.title(devices),
-                text(events),
-                link,
-                mail ? person.email() : null);
+        jdbc.sql("""
+                insert into notice (person_id, kind, at, title, text, link, mail_to)
+                values (:personId, :kind, :now, :devices, :events, :link, :mailTo)""")
+                .param("personId", person.id())
+                .param("kind", kind.name())
+                .param("now", Timestamp.from(now))
+                .param("devices", kind.title(devices))
+                .param("events", text(events))
+                .param("link", link)
+                .param("mailTo", mail ? person.email() : null)
+                .update();
     }
 
     private static String general(NoticeKind kind) {
@@ -167,21 +174,25 @@ class Telling {
         Instant morning = now.atZone(settings.zone()).with(DAILY_AT).toInstant();
         Instant last = morning.isAfter(now) ? morning.minus(Duration.ofDays(1)) : morning;
         for (Person person : people.all()) {
-            List<Event> collected = jdbc.query(
-                    "select e.id, e.kind, e.device_id, d.name, e.words, e.link from notice_collected c"
-                            + " join notice_event e on e.id = c.event_id join device d on d.id = e.device_id"
-                            + " where c.person_id = ? and e.told_at < ? order by e.id",
-                    (row, i) -> event(row),
-                    person.id(),
-                    Timestamp.from(last));
+            List<Event> collected = jdbc.sql("""
+                select e.id, e.kind, e.device_id, d.name, e.words, e.link from notice_collected c
+                join notice_event e on e.id = c.event_id join device d on d.id = e.device_id
+                where c.person_id = :personId and e.told_at < :last order by e.id""")
+                    .param("personId", person.id())
+                    .param("last", Timestamp.from(last))
+                    .query((row, i) -> event(row))
+                    .list();
             Map<NoticeKind, List<Event>> byKind = new EnumMap<>(NoticeKind.class);
             collected.forEach(e ->
                     byKind.computeIfAbsent(e.kind(), k -> new ArrayList<>()).add(e));
             Map<NoticeKind, Wish> wanted = wishes.of(person);
             byKind.forEach((kind, events) ->
                     store(person, kind, events, wanted.get(kind).mail(), now));
-            collected.forEach(e -> jdbc.update(
-                    "delete from notice_collected where person_id = ? and event_id = ?", person.id(), e.id()));
+            collected.forEach(
+                    e -> jdbc.sql("delete from notice_collected where person_id = :personId and event_id = :eventId")
+                            .param("personId", person.id())
+                            .param("eventId", e.id())
+                            .update());
         }
     }
 }

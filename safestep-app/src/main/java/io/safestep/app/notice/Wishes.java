@@ -1,18 +1,19 @@
 package io.safestep.app.notice;
 
 import io.safestep.app.people.Person;
+import java.sql.ResultSet;
 import java.util.EnumMap;
 import java.util.Map;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** What each person wants to be told, and how. */
 @Component
 class Wishes {
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
 
-    Wishes(JdbcTemplate jdbc) {
+    Wishes(JdbcClient jdbc) {
         this.jdbc = jdbc;
     }
 
@@ -26,24 +27,24 @@ class Wishes {
             boolean concerned = person.rights().contains(kind.right());
             wishes.put(kind, new Wish(concerned ? Pace.AT_ONCE : Pace.NEVER, concerned && kind.urgent()));
         }
-        jdbc.query(
-                "select kind, pace, mail from notice_wish where person_id = ?",
-                row -> {
+        jdbc.sql("select kind, pace, mail from notice_wish where person_id = :personId")
+                .param("personId", person.id())
+                .query((ResultSet row) -> {
                     wishes.put(
                             NoticeKind.valueOf(row.getString(1)),
                             new Wish(Pace.valueOf(row.getString(2)), row.getBoolean(3)));
-                },
-                person.id());
+                });
         return wishes;
     }
 
     void store(Person person, NoticeKind kind, Wish wish) {
-        jdbc.update(
-                "insert into notice_wish (person_id, kind, pace, mail) values (?, ?, ?, ?)"
-                        + " on conflict (person_id, kind) do update set pace = excluded.pace, mail = excluded.mail",
-                person.id(),
-                kind.name(),
-                wish.pace().name(),
-                wish.mail());
+        jdbc.sql("""
+                insert into notice_wish (person_id, kind, pace, mail) values (:personId, :kind, :pace, :mail)
+                on conflict (person_id, kind) do update set pace = excluded.pace, mail = excluded.mail""")
+                .param("personId", person.id())
+                .param("kind", kind.name())
+                .param("pace", wish.pace().name())
+                .param("mail", wish.mail())
+                .update();
     }
 }

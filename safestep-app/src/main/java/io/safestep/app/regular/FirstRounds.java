@@ -10,7 +10,7 @@ import java.time.LocalTime;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -25,14 +25,14 @@ class FirstRounds {
 
     private final RegularRounds rounds;
     private final NetworkSettings settings;
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final boolean given;
     private final Clock clock;
 
     FirstRounds(
             RegularRounds rounds,
             NetworkSettings settings,
-            JdbcTemplate jdbc,
+            JdbcClient jdbc,
             @Value("${safestep.first-rounds:true}") boolean given,
             Clock clock) {
         this.rounds = rounds;
@@ -47,11 +47,9 @@ class FirstRounds {
     @Transactional
     public void give() {
         if (!given
-                || jdbc.update(
-                                "insert into given_once (what, given_at) values ('regular rounds', ?)"
-                                        + " on conflict do nothing",
-                                Timestamp.from(clock.instant()))
-                        == 0
+                || jdbc.sql("""
+                insert into given_once (what, given_at) values ('regular rounds', :now)
+                on conflict do nothing""").param("now", Timestamp.from(clock.instant())).update() == 0
                 || !rounds.all().isEmpty()) {
             return;
         }

@@ -50,11 +50,6 @@ class RoundJob implements JobHandler {
     }
 
     @Override
-    public boolean urgent() {
-        return false;
-    }
-
-    @Override
     public Optional<Instant> execute(String id) {
         long roundId = Long.parseLong(id);
         Round round = repository.findById(roundId).orElseThrow();

@@ -3,16 +3,16 @@ package io.safestep.app.rule;
 import io.safestep.app.backup.keeping.KeptBackups;
 import java.util.HashSet;
 import java.util.Set;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** Backups that show that a rule is broken. */
 @Component
 class BackupsOfRules implements KeptBackups {
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
 
-    BackupsOfRules(JdbcTemplate jdbc) {
+    BackupsOfRules(JdbcClient jdbc) {
         this.jdbc = jdbc;
     }
 
@@ -23,6 +23,8 @@ class BackupsOfRules implements KeptBackups {
 
     @Override
     public Set<Long> kept() {
-        return new HashSet<>(jdbc.queryForList("select distinct backup_id from config_rule_breach", Long.class));
+        return new HashSet<>(jdbc.sql("select distinct backup_id from config_rule_breach")
+                .query(Long.class)
+                .list());
     }
 }

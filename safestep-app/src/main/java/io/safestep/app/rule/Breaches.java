@@ -5,11 +5,9 @@ import io.safestep.core.rule.Breach;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import org.springframework.context.ApplicationEventPublisher;
-import org.springframework.jdbc.core.JdbcTemplate;
-import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -21,14 +19,12 @@ class Breaches {
     private static final JsonMapper JSON = JsonMapper.shared();
     private static final TypeReference<List<Breach>> BREACHES = new TypeReference<>() {};
 
-    private final JdbcTemplate jdbc;
-    private final NamedParameterJdbcTemplate named;
+    private final JdbcClient jdbc;
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    Breaches(JdbcTemplate jdbc, NamedParameterJdbcTemplate named, ApplicationEventPublisher events, Clock clock) {
+    Breaches(JdbcClient jdbc, ApplicationEventPublisher events, Clock clock) {
         this.jdbc = jdbc;
-        this.named = named;
         this.events = events;
         this.clock = clock;
     }
@@ -36,43 +32,50 @@ class Breaches {
     /** By name of the device. */
     List<Broken> of(long ruleId, Set<Long> exempt) {
         return jdbc
-                .query(
-                        "select d.id, d.name, b.since, b.backup_id, b.breaches from config_rule_breach b"
-                                + " join device d on d.id = b.device_id where b.rule_id = ? order by d.name",
-                        (row, i) -> exempt.contains(row.getLong(1))
-                                ? null
-                                : new Broken(
-                                        row.getString(2),
-                                        row.getTimestamp(3).toInstant(),
-                                        row.getLong(4),
-                                        JSON.readValue(row.getString(5), BREACHES)),
-                        ruleId)
+                .sql("""
+                select d.id, d.name, b.since, b.backup_id, b.breaches from config_rule_breach b
+                join device d on d.id = b.device_id where b.rule_id = :ruleId order by d.name""")
+                .param("ruleId", ruleId)
+                .query((row, i) -> exempt.contains(row.getLong(1))
+                        ? null
+                        : new Broken(
+                                row.getString(2),
+                                row.getTimestamp(3).toInstant(),
+                                row.getLong(4),
+                                JSON.readValue(row.getString(5), BREACHES)))
+                .list()
                 .stream()
                 .filter(b -> b != null)
                 .toList();
     }
 
     void keeps(long ruleId, long deviceId) {
-        jdbc.update("delete from config_rule_breach where rule_id = ? and device_id = ?", ruleId, deviceId);
+        jdbc.sql("delete from config_rule_breach where rule_id = :ruleId and device_id = :deviceId")
+                .param("ruleId", ruleId)
+                .param("deviceId", deviceId)
+                .update();
     }
 
     /** @param exempt nobody is told, since it need not keep the rule */
     void breaks(long ruleId, String rule, long deviceId, long backupId, List<Breach> found, boolean exempt) {
-        boolean isNew = jdbc.queryForObject(
-                        "select count(*) from config_rule_breach where rule_id = ? and device_id = ?",
-                        Integer.class,
-                        ruleId,
-                        deviceId)
-                == 0;
-        jdbc.update(
-                "insert into config_rule_breach (rule_id, device_id, since, backup_id, breaches) values (?, ?, ?, ?, ?)"
-                        + " on conflict (rule_id, device_id) do update set backup_id = excluded.backup_id,"
-                        + " breaches = excluded.breaches",
-                ruleId,
-                deviceId,
-                Timestamp.from(clock.instant()),
-                backupId,
-                JSON.writeValueAsString(found));
+        boolean isNew =
+                jdbc.sql("select count(*) from config_rule_breach where rule_id = :ruleId and device_id = :deviceId")
+                                .param("ruleId", ruleId)
+                                .param("deviceId", deviceId)
+                                .query(Integer.class)
+                                .single()
+                        == 0;
+        jdbc.sql("""
+                insert into config_rule_breach (rule_id, device_id, since, backup_id, breaches)
+                values (:ruleId, :deviceId, :now, :backupId, :found)
+                on conflict (rule_id, device_id) do update set backup_id = excluded.backup_id,
+                breaches = excluded.breaches""")
+                .param("ruleId", ruleId)
+                .param("deviceId", deviceId)
+                .param("now", Timestamp.from(clock.instant()))
+                .param("backupId", backupId)
+                .param("found", JSON.writeValueAsString(found))
+                .update();
         if (isNew && !exempt) {
             events.publishEvent(
                     new RuleBroken(ruleId, rule, deviceId, found.get(0).sentence(), clock.instant()));
@@ -81,11 +84,14 @@ class Breaches {
 
     void retain(long ruleId, Set<Long> deviceIds) {
         if (deviceIds.isEmpty()) {
-            jdbc.update("delete from config_rule_breach where rule_id = ?", ruleId);
+            jdbc.sql("delete from config_rule_breach where rule_id = :ruleId")
+                    .param("ruleId", ruleId)
+                    .update();
         } else {
-            named.update(
-                    "delete from config_rule_breach where rule_id = :rule and device_id not in (:devices)",
-                    Map.of("rule", ruleId, "devices", deviceIds));
+            jdbc.sql("delete from config_rule_breach where rule_id = :rule and device_id not in (:devices)")
+                    .param("rule", ruleId)
+                    .param("devices", deviceIds)
+                    .update();
         }
     }
 }

@@ -23,11 +23,6 @@ class CheckJob implements JobHandler {
     }
 
     @Override
-    public boolean urgent() {
-        return false;
-    }
-
-    @Override
     public Optional<Instant> execute(String id) {
         rules.checkAll(Long.parseLong(id.substring(0, id.indexOf(':'))));
         return Optional.empty();

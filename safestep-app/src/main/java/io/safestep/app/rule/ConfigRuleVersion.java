@@ -6,6 +6,10 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
 import org.hibernate.annotations.Immutable;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.annotations.Mutability;
+import org.hibernate.type.SqlTypes;
+import org.hibernate.type.descriptor.java.Immutability;
 
 /** What a rule said at a time. */
 @Entity
@@ -19,8 +23,9 @@ class ConfigRuleVersion {
     private Long ruleId;
     private int number;
 
-    /** As JSON. */
-    private String content;
+    @JdbcTypeCode(SqlTypes.JSON)
+    @Mutability(Immutability.class)
+    private RuleContent content;
 
     private String note;
     private String writtenBy;
@@ -28,7 +33,7 @@ class ConfigRuleVersion {
 
     protected ConfigRuleVersion() {}
 
-    ConfigRuleVersion(Long ruleId, int number, String content, String note, String writtenBy, Instant writtenAt) {
+    ConfigRuleVersion(Long ruleId, int number, RuleContent content, String note, String writtenBy, Instant writtenAt) {
         this.ruleId = ruleId;
         this.number = number;
         this.content = content;
@@ -41,7 +46,7 @@ class ConfigRuleVersion {
         return number;
     }
 
-    String content() {
+    RuleContent content() {
         return content;
     }
 

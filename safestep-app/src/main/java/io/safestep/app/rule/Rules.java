@@ -28,14 +28,11 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.json.JsonMapper;
 
 /** What the configurations of groups must keep. The front door of this package. */
 @Service
 @Transactional
 public class Rules {
-
-    private static final JsonMapper JSON = JsonMapper.shared();
 
     /** Parameters that every device has. */
     private static final Set<String> GIVEN = Set.of("device", "site", "role");
@@ -150,11 +147,7 @@ public class Rules {
                 whole
                         ? versions.findByRuleIdOrderByNumberDesc(r.id()).stream()
                                 .map(v -> new RuleView.Version(
-                                        v.number(),
-                                        v.note(),
-                                        v.writtenBy(),
-                                        v.writtenAt(),
-                                        content(JSON.readValue(v.content(), RuleContent.class))))
+                                        v.number(), v.note(), v.writtenBy(), v.writtenAt(), content(v.content())))
                                 .toList()
                         : List.of());
     }
@@ -165,11 +158,9 @@ public class Rules {
     }
 
     private RuleContent content(ConfigRule r) {
-        return JSON.readValue(
-                versions.findByRuleIdAndNumber(r.id(), r.versionNumber())
-                        .orElseThrow()
-                        .content(),
-                RuleContent.class);
+        return versions.findByRuleIdAndNumber(r.id(), r.versionNumber())
+                .orElseThrow()
+                .content();
     }
 
     private LocalDate today() {
@@ -259,8 +250,8 @@ public class Rules {
         }
         rule.describe(name, groups.idOf(wanted.group()), wanted.active(), wanted.stopsChanges());
         repository.saveAndFlush(rule);
-        String content = JSON.writeValueAsString(wanted.content());
-        boolean same = id != null && content.equals(JSON.writeValueAsString(content(rule)));
+        RuleContent content = wanted.content();
+        boolean same = id != null && content.equals(content(rule));
         if (!same) {
             versions.saveAndFlush(new ConfigRuleVersion(
                     rule.id(), rule.nextVersion(), content, wanted.note().strip(), person, clock.instant()));

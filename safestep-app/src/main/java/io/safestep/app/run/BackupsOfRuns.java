@@ -3,16 +3,16 @@ package io.safestep.app.run;
 import io.safestep.app.backup.keeping.KeptBackups;
 import java.util.HashSet;
 import java.util.Set;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** Backups from before and after the runs of changes. */
 @Component
 class BackupsOfRuns implements KeptBackups {
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
 
-    BackupsOfRuns(JdbcTemplate jdbc) {
+    BackupsOfRuns(JdbcClient jdbc) {
         this.jdbc = jdbc;
     }
 
@@ -23,9 +23,8 @@ class BackupsOfRuns implements KeptBackups {
 
     @Override
     public Set<Long> kept() {
-        return new HashSet<>(jdbc.queryForList(
-                "select before_backup_id from run_device where before_backup_id is not null"
-                        + " union select after_backup_id from run_device where after_backup_id is not null",
-                Long.class));
+        return new HashSet<>(jdbc.sql("""
+                select before_backup_id from run_device where before_backup_id is not null
+                union select after_backup_id from run_device where after_backup_id is not null""").query(Long.class).list());
     }
 }

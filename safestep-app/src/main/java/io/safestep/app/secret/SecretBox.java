@@ -12,7 +12,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.util.List;
 import java.util.zip.GZIPInputStream;
 import java.util.zip.GZIPOutputStream;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.crypto.encrypt.BytesEncryptor;
 import org.springframework.security.crypto.encrypt.Encryptors;
 import org.springframework.security.crypto.keygen.KeyGenerators;
@@ -31,11 +31,11 @@ public class SecretBox {
      * @throws MissingKeyException when something is encrypted in the database, and the key is not there or does not open
      *     it: found out at the start, and not at the first log-in in the night
      */
-    SecretBox(NetworkSettings settings, JdbcTemplate jdbc) {
+    SecretBox(NetworkSettings settings, JdbcClient jdbc) {
         Path file = settings.home().resolve("secret.key");
-        List<byte[]> samples = jdbc.queryForList(
-                "(select secret from credential limit 1)" + " union all (select sealed from config_content limit 1)",
-                byte[].class);
+        List<byte[]> samples = jdbc.sql("""
+                (select secret from credential limit 1)
+                union all (select sealed from config_content limit 1)""").query(byte[].class).list();
         try {
             if (!Files.exists(file)) {
                 if (!samples.isEmpty()) {

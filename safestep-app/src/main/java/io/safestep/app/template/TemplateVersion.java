@@ -11,13 +11,14 @@ import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
 import java.time.Instant;
 import java.util.List;
-import tools.jackson.databind.json.JsonMapper;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.annotations.Mutability;
+import org.hibernate.type.SqlTypes;
+import org.hibernate.type.descriptor.java.Immutability;
 
 /** What a template says from one moment on. Never changed. */
 @Entity
 class TemplateVersion {
-
-    private static final JsonMapper JSON = JsonMapper.shared();
 
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
@@ -30,8 +31,9 @@ class TemplateVersion {
     private String text;
     private String undo;
 
-    /** As JSON. */
-    private String variables;
+    @JdbcTypeCode(SqlTypes.JSON)
+    @Mutability(Immutability.class)
+    private List<Variable> variables;
 
     private String note;
 
@@ -48,7 +50,7 @@ class TemplateVersion {
         this.number = number;
         this.text = content.text();
         this.undo = content.undo();
-        this.variables = JSON.writeValueAsString(content.variables());
+        this.variables = content.variables();
         this.note = note;
         this.author = author;
         this.createdAt = createdAt;
@@ -67,7 +69,7 @@ class TemplateVersion {
     }
 
     Template content() {
-        return new Template(text, undo, List.of(JSON.readValue(variables, Variable[].class)));
+        return new Template(text, undo, variables);
     }
 
     String note() {

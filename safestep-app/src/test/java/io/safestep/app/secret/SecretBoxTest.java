@@ -14,6 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Passwords of devices at rest. */
 class SecretBoxTest extends SafeStepTest {
@@ -33,7 +34,7 @@ class SecretBoxTest extends SafeStepTest {
 
     @Test
     void whatOneKeyClosesOnlyThatKeyOpens() {
-        SecretBox box = new SecretBox(settings(PRACTICE.home()), jdbc);
+        SecretBox box = new SecretBox(settings(PRACTICE.home()), JdbcClient.create(jdbc));
         byte[] closed = box.close("keel");
         assertThat(box.open(closed)).isEqualTo("keel");
         assertThat(box.close("keel")).as("no two alike").isNotEqualTo(closed);
@@ -41,7 +42,7 @@ class SecretBoxTest extends SafeStepTest {
 
     @Test
     void withStoredCredentialsAMissingKeyIsRefusedAndNotReplaced() {
-        assertThatThrownBy(() -> new SecretBox(settings(folder), jdbc))
+        assertThatThrownBy(() -> new SecretBox(settings(folder), JdbcClient.create(jdbc)))
                 .isInstanceOf(MissingKeyException.class)
                 .hasMessageContaining("secret.key")
                 .hasMessageContaining("Put the file back");
@@ -51,7 +52,7 @@ class SecretBoxTest extends SafeStepTest {
     @Test
     void theKeyOfAnotherDatabaseIsFoundOutAtTheStart() throws IOException {
         Files.writeString(folder.resolve("secret.key"), "0011223344556677\n0011223344556677\n");
-        assertThatThrownBy(() -> new SecretBox(settings(folder), jdbc))
+        assertThatThrownBy(() -> new SecretBox(settings(folder), JdbcClient.create(jdbc)))
                 .isInstanceOf(MissingKeyException.class)
                 .hasMessageContaining("belongs to another database");
     }

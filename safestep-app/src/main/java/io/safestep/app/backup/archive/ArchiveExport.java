@@ -23,7 +23,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -34,21 +34,25 @@ public class ArchiveExport {
     private static final DateTimeFormatter STAMP =
             DateTimeFormatter.ofPattern("yyyyMMdd'T'HHmmss'Z'").withZone(ZoneOffset.UTC);
 
-    private static final String VERSIONS = "select id, kind, file, taken_at, hash from"
-            + " (select *, row_number() over (partition by kind, file order by taken_at desc, id desc) as nth from backup"
-            + " where device_id = ? and kind <> 'EXPECTED') b where ? or nth = 1 order by kind, file, taken_at";
+    private static final String VERSIONS = """
+            select id, kind, file, taken_at, hash from
+            (select *, row_number() over (partition by kind, file
+            order by taken_at desc, id desc) as nth from backup
+            where device_id = :deviceId and kind <> 'EXPECTED') b
+            where :every or nth = 1 order by kind, file, taken_at""";
 
-    private static final String TIES = "select coalesce(p.name, ''), coalesce((select string_agg(l.label, ';' order by"
-            + " l.label) from device_label l where l.device_id = d.id), '')"
-            + " from device d left join device p on p.id = d.partner_id where d.id = ?";
+    private static final String TIES = """
+            select coalesce(p.name, ''), coalesce((select string_agg(l.label, ';' order by
+            l.label) from device_label l where l.device_id = d.id), '')
+            from device d left join device p on p.id = d.partner_id where d.id = :deviceId""";
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final ConfigContents contents;
     private final Devices devices;
     private final Platforms platforms;
     private final AuditLog audit;
 
-    ArchiveExport(JdbcTemplate jdbc, ConfigContents contents, Devices devices, Platforms platforms, AuditLog audit) {
+    ArchiveExport(JdbcClient jdbc, ConfigContents contents, Devices devices, Platforms platforms, AuditLog audit) {
         this.jdbc = jdbc;
         this.contents = contents;
         this.devices = devices;
@@ -104,20 +108,23 @@ public class ArchiveExport {
     }
 
     private Ties ties(Device device) {
-        return jdbc.queryForObject(TIES, (row, i) -> new Ties(row.getString(1), row.getString(2)), device.id());
+        return jdbc.sql(TIES)
+                .param("deviceId", device.id())
+                .query((row, i) -> new Ties(row.getString(1), row.getString(2)))
+                .single();
     }
 
     private List<Version> versions(Device device, boolean every) {
-        return jdbc.query(
-                VERSIONS,
-                (row, i) -> new Version(
+        return jdbc.sql(VERSIONS)
+                .param("deviceId", device.id())
+                .param("every", every)
+                .query((row, i) -> new Version(
                         row.getLong(1),
                         BackupKind.valueOf(row.getString(2)),
                         row.getString(3),
                         row.getTimestamp(4).toInstant(),
-                        row.getString(5)),
-                device.id(),
-                every);
+                        row.getString(5)))
+                .list();
     }
 
     private String path(Device device, Version version, boolean every) {

@@ -11,7 +11,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** Which devices have a backup that is good enough, and which have not. */
@@ -23,17 +23,17 @@ public class Coverage {
               d.unsaved, d.matches, b.id as version, b.taken_at, b.summary, n.versions, r.id as reference
             from device d join site s on s.id = d.site_id
               left join lateral (select id, taken_at, summary from backup where device_id = d.id and kind = 'RUNNING'
-                order by taken_at desc, id desc limit 1) b on true
+            order by taken_at desc, id desc limit 1) b on true
               left join lateral (select count(*) as versions from backup where device_id = d.id and kind = 'RUNNING') n
-                on true
+            on true
               left join backup r on r.device_id = d.id and r.reference_reason is not null
             order by d.name""";
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final Retention retention;
     private final Clock clock;
 
-    Coverage(JdbcTemplate jdbc, Retention retention, Clock clock) {
+    Coverage(JdbcClient jdbc, Retention retention, Clock clock) {
         this.jdbc = jdbc;
         this.retention = retention;
         this.clock = clock;
@@ -83,7 +83,7 @@ public class Coverage {
     public List<Row> rows() {
         Instant oldBefore =
                 clock.instant().minus(Duration.ofHours(retention.policy().oldAfterHours()));
-        return jdbc.query(ROWS, (row, i) -> row(row, oldBefore));
+        return jdbc.sql(ROWS).query((row, i) -> row(row, oldBefore)).list();
     }
 
     private static Row row(ResultSet row, Instant oldBefore) throws SQLException {

@@ -12,8 +12,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
-import org.springframework.jdbc.core.JdbcTemplate;
-import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -30,14 +29,13 @@ public class Retention {
     private static final String CANDIDATES = """
             select b.id, d.name, b.size from
               (select id, device_id, size, confirmed_at, reference_reason, label,
-                row_number() over (partition by device_id, kind, file order by taken_at desc, id desc) as nth from backup) b
+            row_number() over (partition by device_id, kind, file order by taken_at desc, id desc) as nth from backup) b
             join device d on d.id = b.device_id
-            where b.nth > ? and b.confirmed_at < ? and b.reference_reason is null and b.label = ''
+            where b.nth > :nth and b.confirmed_at < :keepDays and b.reference_reason is null and b.label = ''
               and d.baseline_backup_id is distinct from b.id
             order by b.id""";
 
-    private final JdbcTemplate jdbc;
-    private final NamedParameterJdbcTemplate named;
+    private final JdbcClient jdbc;
     private final ConfigContents contents;
     private final ConfigurationSearch search;
     private final List<KeptBackups> keepers;
@@ -45,15 +43,13 @@ public class Retention {
     private final Clock clock;
 
     Retention(
-            JdbcTemplate jdbc,
-            NamedParameterJdbcTemplate named,
+            JdbcClient jdbc,
             ConfigContents contents,
             ConfigurationSearch search,
             List<KeptBackups> keepers,
             AuditLog audit,
             Clock clock) {
         this.jdbc = jdbc;
-        this.named = named;
         this.contents = contents;
         this.search = search;
         this.keepers = keepers;
@@ -62,19 +58,21 @@ public class Retention {
     }
 
     public BackupPolicy policy() {
-        return jdbc.queryForObject(
-                "select old_after_hours, keep_days, keep_versions, clears_daily from backup_policy",
-                (row, i) -> new BackupPolicy(row.getInt(1), row.getInt(2), row.getInt(3), row.getBoolean(4)));
+        return jdbc.sql("select old_after_hours, keep_days, keep_versions, clears_daily from backup_policy")
+                .query((row, i) -> new BackupPolicy(row.getInt(1), row.getInt(2), row.getInt(3), row.getBoolean(4)))
+                .single();
     }
 
     @Transactional
     public BackupPolicy change(BackupPolicy policy, String person) {
-        jdbc.update(
-                "update backup_policy set old_after_hours = ?, keep_days = ?, keep_versions = ?, clears_daily = ?",
-                policy.oldAfterHours(),
-                policy.keepDays(),
-                policy.keepVersions(),
-                policy.clearsDaily());
+        jdbc.sql("""
+                update backup_policy set old_after_hours = :oldAfterHours, keep_days = :keepDays, keep_versions =
+                :keepVersions, clears_daily = :clearsDaily""")
+                .param("oldAfterHours", policy.oldAfterHours())
+                .param("keepDays", policy.keepDays())
+                .param("keepVersions", policy.keepVersions())
+                .param("clearsDaily", policy.clearsDaily())
+                .update();
         audit.write(
                 person,
                 "backups",
@@ -121,11 +119,11 @@ public class Retention {
         Map<Long, String> reasons = new HashMap<>();
         keepers.forEach(k -> k.kept().forEach(id -> reasons.putIfAbsent(id, k.why())));
         List<Candidate> going = new ArrayList<>();
-        List<Candidate> candidates = jdbc.query(
-                CANDIDATES,
-                (row, i) -> new Candidate(row.getLong(1), row.getString(2), row.getInt(3)),
-                Math.max(1, keepVersions),
-                Timestamp.from(clock.instant().minus(Duration.ofDays(keepDays))));
+        List<Candidate> candidates = jdbc.sql(CANDIDATES)
+                .param("nth", Math.max(1, keepVersions))
+                .param("keepDays", Timestamp.from(clock.instant().minus(Duration.ofDays(keepDays))))
+                .query((row, i) -> new Candidate(row.getLong(1), row.getString(2), row.getInt(3)))
+                .list();
         for (Candidate candidate : candidates) {
             String reason = reasons.get(candidate.id());
             if (reason == null) {
@@ -155,9 +153,9 @@ public class Retention {
                 .map(Candidate::id)
                 .toList();
         for (int i = 0; i < ids.size(); i += STEP) {
-            named.update(
-                    "delete from backup where id in (:ids)",
-                    Map.of("ids", ids.subList(i, Math.min(ids.size(), i + STEP))));
+            jdbc.sql("delete from backup where id in (:ids)")
+                    .param("ids", ids.subList(i, Math.min(ids.size(), i + STEP)))
+                    .update();
         }
         if (!ids.isEmpty()) {
             int texts = contents.removeUnused();

@@ -2,25 +2,23 @@ package io.safestep.app.backup.stored;
 
 import io.safestep.app.secret.SecretBox;
 import io.safestep.core.digest.Sha256;
+import java.sql.ResultSet;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import org.springframework.jdbc.core.JdbcTemplate;
-import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** Texts of configurations: each stored once however often it was found, compressed and encrypted, called by its hash. */
 @Component
 public class ConfigContents {
 
-    private final JdbcTemplate jdbc;
-    private final NamedParameterJdbcTemplate named;
+    private final JdbcClient jdbc;
     private final SecretBox secrets;
 
-    ConfigContents(JdbcTemplate jdbc, NamedParameterJdbcTemplate named, SecretBox secrets) {
+    ConfigContents(JdbcClient jdbc, SecretBox secrets) {
         this.jdbc = jdbc;
-        this.named = named;
         this.secrets = secrets;
     }
 
@@ -31,10 +29,11 @@ public class ConfigContents {
 
     /** Two processes may find the same text at the same moment. */
     public void keep(String hash, String text) {
-        jdbc.update(
-                "insert into config_content (hash, sealed) values (?, ?) on conflict do nothing",
-                hash,
-                secrets.closeText(text));
+        jdbc.sql("""
+                insert into config_content (hash, sealed) values (:hash, :sealed) on conflict do nothing""")
+                .param("hash", hash)
+                .param("sealed", secrets.closeText(text))
+                .update();
     }
 
     /** @throws IllegalStateException when what is stored is not what was stored once */
@@ -48,8 +47,9 @@ public class ConfigContents {
         if (hashes.isEmpty()) {
             return texts;
         }
-        named.query(
-                "select hash, sealed from config_content where hash in (:hashes)", Map.of("hashes", hashes), row -> {
+        jdbc.sql("select hash, sealed from config_content where hash in (:hashes)")
+                .param("hashes", hashes)
+                .query((ResultSet row) -> {
                     String hash = row.getString("hash");
                     texts.put(hash, open(hash, row.getBytes("sealed")));
                 });
@@ -72,7 +72,7 @@ public class ConfigContents {
 
     /** Forgets the texts that no backup names any more. */
     public int removeUnused() {
-        return jdbc.update(
-                "delete from config_content c where not exists (select 1 from backup b where b.hash = c.hash)");
+        return jdbc.sql("""
+                delete from config_content c where not exists (select 1 from backup b where b.hash = c.hash)""").update();
     }
 }

@@ -23,7 +23,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 
 /**
@@ -41,20 +41,23 @@ public class ConfigurationSearch {
     private static final int STEP = 200;
     private static final int MOST_WITHOUT = 500;
 
-    private static final String NEWEST = "select b.id, d.name, d.platform, b.taken_at, b.hash from device d cross join"
-            + " lateral (select id, taken_at, hash from backup where device_id = d.id and kind = 'RUNNING'"
-            + " order by taken_at desc, id desc limit 1) b order by d.name";
+    private static final String NEWEST = """
+            select b.id, d.name, d.platform, b.taken_at, b.hash from device d cross join lateral
+              (select id, taken_at, hash from backup where device_id = d.id and kind = 'RUNNING'
+              order by taken_at desc, id desc limit 1) b
+            order by d.name""";
 
-    private static final String EVERY = "select b.id, d.name, d.platform, b.taken_at, b.hash from backup b"
-            + " join device d on d.id = b.device_id where b.kind = 'RUNNING' order by d.name, b.taken_at desc, b.id desc";
+    private static final String EVERY = """
+            select b.id, d.name, d.platform, b.taken_at, b.hash from backup b join device d on d.id = b.device_id
+            where b.kind = 'RUNNING' order by d.name, b.taken_at desc, b.id desc""";
 
     private final ConfigContents contents;
     private final Platforms platforms;
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final ConfigurationIndex index = new ConfigurationIndex();
     private CompletableFuture<Void> reading = CompletableFuture.completedFuture(null);
 
-    ConfigurationSearch(ConfigContents contents, Platforms platforms, JdbcTemplate jdbc) {
+    ConfigurationSearch(ConfigContents contents, Platforms platforms, JdbcClient jdbc) {
         this.contents = contents;
         this.platforms = platforms;
         this.jdbc = jdbc;
@@ -162,14 +165,14 @@ public class ConfigurationSearch {
     }
 
     private List<Version> versions(boolean every) {
-        return jdbc.query(
-                every ? EVERY : NEWEST,
-                (row, i) -> new Version(
+        return jdbc.sql(every ? EVERY : NEWEST)
+                .query((row, i) -> new Version(
                         row.getLong(1),
                         row.getString(2),
                         row.getString(3),
                         row.getTimestamp(4).toInstant(),
-                        row.getString(5)));
+                        row.getString(5)))
+                .list();
     }
 
     /** @return how many are still not there after a while */

@@ -9,7 +9,10 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.namedparam.MapSqlParameterSource;
+import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
+import org.springframework.jdbc.core.namedparam.SqlParameterSource;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /**
@@ -20,35 +23,44 @@ import org.springframework.stereotype.Component;
 public class Versions {
 
     /** Reads no more of a device that has thousands of versions than of one that has a few. */
-    private static final String NEWEST = "select v.id, v.kind, v.file, v.hash, c.sealed from (select b.*"
-            + " from unnest(array['RUNNING', 'STARTUP', 'EXPECTED']) k cross join lateral"
-            + " (select id, kind, file, hash from backup where device_id = ? and kind = k"
-            + " order by taken_at desc, id desc limit 1) b"
-            + " union all (select distinct on (file) id, kind, file, hash from backup"
-            + " where device_id = ? and kind = 'FILE' order by file, taken_at desc, id desc)) v"
-            + " join config_content c on c.hash = v.hash";
+    private static final String NEWEST = """
+            select v.id, v.kind, v.file, v.hash, c.sealed from (
+              select b.* from unnest(array['RUNNING', 'STARTUP', 'EXPECTED']) k cross join lateral
+                (select id, kind, file, hash from backup where device_id = :device and kind = k
+                order by taken_at desc, id desc limit 1) b
+              union all (select distinct on (file) id, kind, file, hash from backup
+                where device_id = :device and kind = 'FILE' order by file, taken_at desc, id desc)) v
+            join config_content c on c.hash = v.hash""";
 
-    private static final String CONFIRMED = " set confirmed_at = ?, confirmations = confirmations + 1";
+    private static final String CONFIRM_UNLESS_NEWER = """
+            update backup b set confirmed_at = :now, confirmations = confirmations + 1,
+              label = coalesce(nullif(:label, ''), label)
+            where b.id = :id and not exists (select 1 from backup n
+              where n.device_id = b.device_id and n.kind = b.kind and n.file is not distinct from b.file
+                and (n.taken_at, n.id) > (b.taken_at, b.id))""";
 
-    private static final String CONFIRM_UNLESS_NEWER = "update backup b" + CONFIRMED
-            + ", label = coalesce(nullif(?, ''), label) where b.id = ? and not exists (select 1 from backup n"
-            + " where n.device_id = b.device_id and n.kind = b.kind and n.file is not distinct from b.file"
-            + " and (n.taken_at, n.id) > (b.taken_at, b.id))";
-
-    private static final String CONFIRM_CONFIGURATIONS = "update backup b" + CONFIRMED
-            + " from unnest(array['RUNNING', 'STARTUP']) k cross join lateral (select id from backup"
-            + " where device_id = ? and kind = k order by taken_at desc, id desc limit 1) n"
-            + " where b.id = n.id returning b.id, b.kind";
+    private static final String CONFIRM_CONFIGURATIONS = """
+            update backup b set confirmed_at = :now, confirmations = confirmations + 1
+            from unnest(array['RUNNING', 'STARTUP']) k cross join lateral
+              (select id from backup where device_id = :device and kind = k order by taken_at desc, id desc limit 1) n
+            where b.id = n.id returning b.id, b.kind""";
 
     private final BackupRepository repository;
     private final ConfigContents contents;
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
+    private final NamedParameterJdbcTemplate batches;
     private final Clock clock;
 
-    Versions(BackupRepository repository, ConfigContents contents, JdbcTemplate jdbc, Clock clock) {
+    Versions(
+            BackupRepository repository,
+            ConfigContents contents,
+            JdbcClient jdbc,
+            NamedParameterJdbcTemplate batches,
+            Clock clock) {
         this.repository = repository;
         this.contents = contents;
         this.jdbc = jdbc;
+        this.batches = batches;
         this.clock = clock;
     }
 
@@ -60,9 +72,9 @@ public class Versions {
 
     /** The newest version of each configuration and file of a device. */
     public List<NewestVersion> newest(long deviceId) {
-        return jdbc.query(
-                NEWEST,
-                (row, i) -> {
+        return jdbc.sql(NEWEST)
+                .param("device", deviceId)
+                .query((row, i) -> {
                     String hash = row.getString("hash");
                     byte[] sealed = row.getBytes("sealed");
                     return new NewestVersion(
@@ -71,9 +83,8 @@ public class Versions {
                             row.getString("file"),
                             hash,
                             () -> contents.open(hash, sealed));
-                },
-                deviceId,
-                deviceId);
+                })
+                .list();
     }
 
     /**
@@ -130,11 +141,13 @@ public class Versions {
     public boolean confirm(List<NewestVersion> versions, String label) {
         // One plan for each of them is kept by the database, and none for any number of them at once.
         Timestamp now = Timestamp.from(clock.instant());
-        int[] confirmed = jdbc.batchUpdate(
+        int[] confirmed = batches.batchUpdate(
                 CONFIRM_UNLESS_NEWER,
                 versions.stream()
-                        .map(version -> new Object[] {now, label, version.id()})
-                        .toList());
+                        .map(version -> new MapSqlParameterSource("id", version.id())
+                                .addValue("now", now)
+                                .addValue("label", label))
+                        .toArray(SqlParameterSource[]::new));
         return Arrays.stream(confirmed).allMatch(rows -> rows == 1);
     }
 
@@ -145,11 +158,11 @@ public class Versions {
      */
     public Optional<Long> confirmConfigurations(long deviceId) {
         return jdbc
-                .query(
-                        CONFIRM_CONFIGURATIONS,
-                        (row, i) -> row.getString("kind").equals(BackupKind.RUNNING.name()) ? row.getLong("id") : null,
-                        Timestamp.from(clock.instant()),
-                        deviceId)
+                .sql(CONFIRM_CONFIGURATIONS)
+                .param("now", Timestamp.from(clock.instant()))
+                .param("device", deviceId)
+                .query((row, i) -> row.getString("kind").equals(BackupKind.RUNNING.name()) ? row.getLong("id") : null)
+                .list()
                 .stream()
                 .filter(Objects::nonNull)
                 .findFirst();

@@ -8,13 +8,14 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
-import tools.jackson.databind.json.JsonMapper;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.annotations.Mutability;
+import org.hibernate.type.SqlTypes;
+import org.hibernate.type.descriptor.java.Immutability;
 
 /** A check of a change, as it was when it was taken into the change. */
 @Entity
 public class ChangeCheck {
-
-    private static final JsonMapper JSON = JsonMapper.shared();
 
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
@@ -25,8 +26,9 @@ public class ChangeCheck {
 
     private int position;
 
-    /** As JSON. */
-    private String definition;
+    @JdbcTypeCode(SqlTypes.JSON)
+    @Mutability(Immutability.class)
+    private CheckDefinition definition;
 
     private String library;
     private String service;
@@ -38,7 +40,7 @@ public class ChangeCheck {
     private ChangeCheck(Change change, int position, CheckDefinition definition, String library, String service) {
         this.change = change;
         this.position = position;
-        this.definition = JSON.writeValueAsString(definition);
+        this.definition = definition;
         this.library = library;
         this.service = service;
     }
@@ -59,7 +61,7 @@ public class ChangeCheck {
 
     /** As it was chosen. */
     public CheckDefinition definition() {
-        return JSON.readValue(definition, CheckDefinition.class);
+        return definition;
     }
 
     /** As it is looked at: with the time for which it has to stay right, which its author or the timers of devices say. */

@@ -20,7 +20,6 @@ import java.util.stream.Collectors;
 import java.util.stream.StreamSupport;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Checks that have a name, and the sets in which they are proposed for changes. The front door of this package, beside
@@ -29,8 +28,6 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 @Transactional
 public class CheckLibrary {
-
-    private static final JsonMapper JSON = JsonMapper.shared();
 
     private final LibraryCheckRepository checks;
     private final CheckSetRepository sets;
@@ -87,7 +84,7 @@ public class CheckLibrary {
     }
 
     private LibraryCheckView view(LibraryCheck c, List<String> holding) {
-        CheckDefinition definition = definition(c);
+        CheckDefinition definition = c.definition();
         return new LibraryCheckView(
                 c.id(),
                 c.version(),
@@ -102,10 +99,6 @@ public class CheckLibrary {
                 c.writtenAt());
     }
 
-    private static CheckDefinition definition(LibraryCheck check) {
-        return JSON.readValue(check.definition(), CheckDefinition.class);
-    }
-
     /** @param id null for a new one */
     public void save(Long id, WantedCheck wanted, String person) {
         String name = wanted.name().strip();
@@ -116,12 +109,7 @@ public class CheckLibrary {
         }
         LibraryCheck check = id == null ? new LibraryCheck(name) : existing(id);
         refuseMoved(check.version(), wanted.version(), name);
-        check.describe(
-                name,
-                wanted.description().strip(),
-                JSON.writeValueAsString(named(wanted.definition(), name)),
-                person,
-                clock.instant());
+        check.describe(name, wanted.description().strip(), named(wanted.definition(), name), person, clock.instant());
         checks.save(check);
         audit.write(
                 person,
@@ -188,7 +176,7 @@ public class CheckLibrary {
                 .collect(Collectors.toMap(LibraryCheck::id, LibraryCheck::name));
         return sets.findAllByOrderByName().stream()
                 .map(s -> {
-                    CheckSetRule rule = rule(s);
+                    CheckSetRule rule = s.rule();
                     return new CheckSetView(
                             s.id(),
                             s.version(),
@@ -200,10 +188,6 @@ public class CheckLibrary {
                             s.checks().stream().map(names::get).toList());
                 })
                 .toList();
-    }
-
-    private static CheckSetRule rule(CheckSet set) {
-        return JSON.readValue(set.rule(), CheckSetRule.class);
     }
 
     /** @param id null for a new one */
@@ -220,7 +204,7 @@ public class CheckLibrary {
         }
         CheckSet set = id == null ? new CheckSet(name) : existingSet(id);
         refuseMoved(set.version(), wanted.version(), name);
-        set.describe(name, wanted.description().strip(), JSON.writeValueAsString(wanted.rule()), members);
+        set.describe(name, wanted.description().strip(), wanted.rule(), members);
         sets.save(set);
         audit.write(
                 person,
@@ -244,14 +228,14 @@ public class CheckLibrary {
     public List<CheckProposal> proposals(List<CheckSetRule.Subject> devices) {
         Map<Long, CheckProposal> proposals = new LinkedHashMap<>();
         List<CheckSet> all = new ArrayList<>(sets.findAllByOrderByName());
-        all.sort(java.util.Comparator.comparing(s -> !rule(s).always()));
+        all.sort(java.util.Comparator.comparing(s -> !s.rule().always()));
         for (CheckSet set : all) {
-            CheckSetRule rule = rule(set);
+            CheckSetRule rule = set.rule();
             List<CheckSetRule.Subject> concerned =
                     devices.stream().filter(rule::concerns).toList();
             for (Long id : concerned.isEmpty() ? List.<Long>of() : set.checks()) {
                 LibraryCheck check = existing(id);
-                CheckDefinition definition = definition(check);
+                CheckDefinition definition = check.definition();
                 List<String> possible = concerned.stream()
                         .filter(d -> CheckRules.possible(definition, platforms.profile(d.platform())))
                         .map(CheckSetRule.Subject::name)

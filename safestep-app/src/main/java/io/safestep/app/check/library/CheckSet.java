@@ -1,5 +1,6 @@
 package io.safestep.app.check.library;
 
+import io.safestep.core.check.definition.CheckSetRule;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
@@ -11,6 +12,10 @@ import jakarta.persistence.JoinColumn;
 import jakarta.persistence.OrderColumn;
 import java.util.ArrayList;
 import java.util.List;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.annotations.Mutability;
+import org.hibernate.type.SqlTypes;
+import org.hibernate.type.descriptor.java.Immutability;
 
 /** Checks that belong together, and the devices of a change to which they belong. */
 @Entity
@@ -23,8 +28,9 @@ class CheckSet {
     private String name;
     private String description;
 
-    /** As JSON. */
-    private String rule;
+    @JdbcTypeCode(SqlTypes.JSON)
+    @Mutability(Immutability.class)
+    private CheckSetRule rule;
 
     private int version;
 
@@ -40,7 +46,7 @@ class CheckSet {
         this.name = name;
     }
 
-    void describe(String newName, String newDescription, String newRule, List<Long> newChecks) {
+    void describe(String newName, String newDescription, CheckSetRule newRule, List<Long> newChecks) {
         name = newName;
         description = newDescription;
         rule = newRule;
@@ -61,7 +67,7 @@ class CheckSet {
         return description;
     }
 
-    String rule() {
+    CheckSetRule rule() {
         return rule;
     }
 

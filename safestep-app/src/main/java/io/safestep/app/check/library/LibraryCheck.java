@@ -1,10 +1,15 @@
 package io.safestep.app.check.library;
 
+import io.safestep.core.check.definition.CheckDefinition;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.annotations.Mutability;
+import org.hibernate.type.SqlTypes;
+import org.hibernate.type.descriptor.java.Immutability;
 
 /** A check that has a name, to be taken into changes. */
 @Entity
@@ -17,8 +22,9 @@ class LibraryCheck {
     private String name;
     private String description;
 
-    /** As JSON. */
-    private String definition;
+    @JdbcTypeCode(SqlTypes.JSON)
+    @Mutability(Immutability.class)
+    private CheckDefinition definition;
 
     private int version;
     private String writtenBy;
@@ -30,7 +36,7 @@ class LibraryCheck {
         this.name = name;
     }
 
-    void describe(String newName, String newDescription, String newDefinition, String person, Instant now) {
+    void describe(String newName, String newDescription, CheckDefinition newDefinition, String person, Instant now) {
         name = newName;
         description = newDescription;
         definition = newDefinition;
@@ -51,7 +57,7 @@ class LibraryCheck {
         return description;
     }
 
-    String definition() {
+    CheckDefinition definition() {
         return definition;
     }
 

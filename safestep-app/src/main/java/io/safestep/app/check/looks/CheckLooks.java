@@ -142,7 +142,7 @@ public class CheckLooks {
             Dialogue dialogue) {
         Map<CheckDefinition, Seen> seen = new LinkedHashMap<>();
         try {
-            visits.call(deviceId, (device, session) -> {
+            visits.visit(deviceId, (device, session) -> {
                 Dialogue heard = isOther ? dialogue.elsewhere(device.name()) : dialogue;
                 for (CheckDefinition check : checks) {
                     seen.put(check, look(check, device, session, since, heard));

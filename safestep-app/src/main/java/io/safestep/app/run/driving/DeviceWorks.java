@@ -30,7 +30,7 @@ import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.util.function.SingletonSupplier;
@@ -48,7 +48,7 @@ class DeviceWorks {
     private final Platforms platforms;
     private final Backups backups;
     private final DeviceAccess access;
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final TransactionTemplate transaction;
     private final Duration shortestTimer;
 
@@ -60,7 +60,7 @@ class DeviceWorks {
             Platforms platforms,
             Backups backups,
             DeviceAccess access,
-            JdbcTemplate jdbc,
+            JdbcClient jdbc,
             TransactionTemplate transaction,
             @Value("${safestep.run.shortest-timer:2m}") Duration shortestTimer) {
         this.runs = runs;
@@ -234,10 +234,11 @@ class DeviceWorks {
     }
 
     private Reached reached(long runDeviceId) {
-        return jdbc.queryForObject(
-                "select " + Reached.COLUMNS + " from run_device d" + Reached.PUSHES + " where d.id = ?",
-                (row, number) -> Reached.of(row),
-                runDeviceId);
+        return jdbc.sql("select " + Reached.COLUMNS + " from run_device d" + Reached.PUSHES
+                        + " where d.id = :runDeviceId")
+                .param("runDeviceId", runDeviceId)
+                .query((row, number) -> Reached.of(row))
+                .single();
     }
 
     /** Read when it is asked for: most phases need none of the two. */

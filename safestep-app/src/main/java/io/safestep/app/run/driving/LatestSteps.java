@@ -12,7 +12,7 @@ import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
  * The latest step of each phase on each device of a run. Who drives the run tells of every step that it has written down;
@@ -24,13 +24,13 @@ final class LatestSteps {
 
     private record Latest(long id, StepState state) {}
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final long runId;
     private final Map<Long, Map<Phase, Latest>> latest = new HashMap<>();
     private long controls = -1;
     private Instant lastEnd;
 
-    LatestSteps(JdbcTemplate jdbc, long runId) {
+    LatestSteps(JdbcClient jdbc, long runId) {
         this.jdbc = jdbc;
         this.runId = runId;
     }
@@ -44,11 +44,9 @@ final class LatestSteps {
             return false;
         }
         latest.clear();
-        jdbc.query(
-                "select s.id, s.run_device_id, s.phase, s.state, s.ended_at from run_step s"
-                        + " join run_device d on d.id = s.run_device_id where d.run_id = ?",
-                (ResultSet row) -> take(row),
-                runId);
+        jdbc.sql("""
+                select s.id, s.run_device_id, s.phase, s.state, s.ended_at from run_step s
+                join run_device d on d.id = s.run_device_id where d.run_id = :runId""").param("runId", runId).query((ResultSet row) -> take(row));
         controls = controlsNow;
         return true;
     }

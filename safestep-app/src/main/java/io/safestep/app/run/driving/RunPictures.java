@@ -19,7 +19,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** What is stored of a run, as the core wants to see it before it decides. */
@@ -28,10 +28,10 @@ class RunPictures {
 
     private static final Duration RECKONING_HOLDS = Duration.ofMillis(250);
 
-    private final JdbcTemplate jdbc;
+    private final JdbcClient jdbc;
     private final Clock clock;
 
-    RunPictures(JdbcTemplate jdbc, Clock clock) {
+    RunPictures(JdbcClient jdbc, Clock clock) {
         this.jdbc = jdbc;
         this.clock = clock;
     }
@@ -174,16 +174,17 @@ class RunPictures {
 
     /** One statement, since it is asked again after every step. */
     private StoredRun run(long runId) {
-        return jdbc.queryForObject(
-                "select r.failure_rule, r.stop_requested_at is not null as stop_asked, r.turning_back, r.pause,"
-                        + " r.pause_between_waves, r.window_closes_at, r.state, r.hold_reason is not null as held,"
-                        + " (select count(*) + count(c.seconded_at) from run_control c where c.run_id = r.id)"
-                        + " as controls, d.* from run r cross join lateral"
-                        + " (select array_agg(id) filter (where written) as written,"
-                        + " array_agg(id) filter (where taken_back) as taken_back,"
-                        + " array_agg(id) filter (where skipped) as skipped from run_device"
-                        + " where run_id = r.id and (written or taken_back or skipped)) d where r.id = ?",
-                (row, number) -> new StoredRun(
+        return jdbc.sql("""
+                select r.failure_rule, r.stop_requested_at is not null as stop_asked, r.turning_back, r.pause,
+                r.pause_between_waves, r.window_closes_at, r.state, r.hold_reason is not null as held,
+                (select count(*) + count(c.seconded_at) from run_control c where c.run_id = r.id)
+                as controls, d.* from run r cross join lateral
+                (select array_agg(id) filter (where written) as written,
+                array_agg(id) filter (where taken_back) as taken_back,
+                array_agg(id) filter (where skipped) as skipped from run_device
+                where run_id = r.id and (written or taken_back or skipped)) d where r.id = :runId""")
+                .param("runId", runId)
+                .query((row, number) -> new StoredRun(
                         FailureRule.valueOf(row.getString("failure_rule")),
                         row.getBoolean("stop_asked"),
                         row.getBoolean("turning_back"),
@@ -195,8 +196,8 @@ class RunPictures {
                         row.getLong("controls"),
                         ids(row.getArray("written")),
                         ids(row.getArray("taken_back")),
-                        ids(row.getArray("skipped"))),
-                runId);
+                        ids(row.getArray("skipped"))))
+                .single();
     }
 
     private static Set<Long> ids(Array array) throws SQLException {
@@ -204,16 +205,17 @@ class RunPictures {
     }
 
     private List<ListedDevice> devices(long runId) {
-        return jdbc.query(
-                "select d.id, v.name, d.wave, d.has_script, d.timer from run_device d"
-                        + " join device v on v.id = d.device_id where d.run_id = ? order by d.position",
-                (row, number) -> new ListedDevice(
+        return jdbc.sql("""
+                select d.id, v.name, d.wave, d.has_script, d.timer from run_device d
+                join device v on v.id = d.device_id where d.run_id = :runId order by d.position""")
+                .param("runId", runId)
+                .query((row, number) -> new ListedDevice(
                         row.getLong("id"),
                         row.getString("name"),
                         row.getInt("wave"),
                         row.getBoolean("has_script"),
-                        row.getBoolean("timer")),
-                runId);
+                        row.getBoolean("timer")))
+                .list();
     }
 
     private static Instant instant(Timestamp timestamp) {

@@ -8,10 +8,9 @@ import java.sql.Timestamp;
 import java.sql.Types;
 import java.time.Clock;
 import java.time.Instant;
-import java.util.Arrays;
 import java.util.List;
-import org.springframework.jdbc.core.JdbcTemplate;
-import org.springframework.jdbc.core.SqlParameterValue;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -24,18 +23,64 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional(propagation = Propagation.NOT_SUPPORTED)
 public class RunJournal {
 
-    private static final String MINE = " from run r where r.id = ? and r.epoch = ?";
+    private static final String MINE = " from run r where r.id = :runId and r.epoch = :epoch";
     private static final String MAY_GO_ON = "(r.stop_requested_at is null and not r.turning_back and not d.taken_back)";
     private static final String IF_MINE = " and exists (select 1" + MINE + ")";
 
-    private final JdbcTemplate jdbc;
+    private static final String BEGIN = """
+            with step as (
+              insert into run_step (run_device_id, phase, state, started_at)
+              select b.device, b.phase, 'GOING', :now
+              from unnest(:devices::bigint[], :phases::text[]) with ordinality b (device, phase, number), run r
+              where r.id = :runId and r.epoch = :epoch
+              order by b.number
+              returning id, run_device_id, phase),
+            line as (
+              insert into run_line (run_id, run_device_id, at, kind, text, phase, step_state)
+              select :runId, run_device_id, :now, 'NOTE', lower(replace(phase, '_', ' ')) || ' begins', phase, 'GOING'
+              from step)
+            select step.id, step.run_device_id, step.phase,\s""" + Reached.COLUMNS
+            + " from step join run_device d on d.id = step.run_device_id" + Reached.PUSHES + " order by step.id";
+
+    private static final String END = """
+            with step as (
+              update run_step set state = :state, words = :words, ended_at = :now where id = :step
+              and exists (select 1 from run r where r.id = :runId and r.epoch = :epoch)
+              returning id, run_device_id),
+            device as (
+              update run_device d set
+                before_backup_id = coalesce(:before::bigint, before_backup_id),
+                after_backup_id = coalesce(:after::bigint, after_backup_id),
+                holds = coalesce(:holds::text, holds),
+                timer_until = case when :timerStopped then null else timer_until end
+              from step where :found and d.id = step.run_device_id)
+            insert into run_line (run_id, run_device_id, at, kind, text, phase, step_state)
+            select :runId, run_device_id, :now, 'NOTE', :line, :phase, :state from step""";
+
+    private static final String SENDING =
+            "with asked as (select d.id, not :stoppable or " + MAY_GO_ON + " as send" + """
+              from run r join run_device d on d.run_id = r.id
+              where r.id = :runId and r.epoch = :epoch and d.id = :runDeviceId),
+            device as (
+              update run_device d set written = true from asked a where a.send and d.id = a.id and not d.written),
+            line as (
+              insert into run_line (run_id, run_device_id, at, kind, text)
+              select :runId, id, :now, 'SENT', :text from asked where send)
+            select send from asked""";
+
+    private final JdbcClient jdbc;
     private final RunSignals signals;
     private final Clock clock;
 
-    RunJournal(JdbcTemplate jdbc, RunSignals signals, Clock clock) {
+    RunJournal(JdbcClient jdbc, RunSignals signals, Clock clock) {
         this.jdbc = jdbc;
         this.signals = signals;
         this.clock = clock;
+    }
+
+    /** A statement that writes something only as long as nobody else drives the run. */
+    private JdbcClient.StatementSpec fenced(Drive drive, String sql) {
+        return jdbc.sql(sql).param("runId", drive.runId()).param("epoch", drive.epoch());
     }
 
     private Timestamp now() {
@@ -51,9 +96,11 @@ public class RunJournal {
 
     /** From now on only the caller drives the run. */
     public Drive takeOver(long runId) {
-        Integer epoch = jdbc.queryForObject(
-                "update run set epoch = epoch + 1 where id = ? returning epoch", Integer.class, runId);
-        return new Drive(runId, epoch == null ? 0 : epoch);
+        int epoch = jdbc.sql("update run set epoch = epoch + 1 where id = :runId returning epoch")
+                .param("runId", runId)
+                .query(Integer.class)
+                .single();
+        return new Drive(runId, epoch);
     }
 
     /** A phase that is about to be done on a device. */
@@ -67,29 +114,16 @@ public class RunJournal {
         if (steps.isEmpty()) {
             return List.of();
         }
-        List<Begun> begun = jdbc.query(
-                "with step as (insert into run_step (run_device_id, phase, state, started_at)"
-                        + " select b.device, b.phase, 'GOING', ?"
-                        + " from unnest(?::bigint[], ?::text[]) with ordinality b (device, phase, number), run r"
-                        + " where r.id = ? and r.epoch = ? order by b.number returning id, run_device_id, phase),"
-                        + " line as (insert into run_line (run_id, run_device_id, at, kind, text, phase, step_state)"
-                        + " select ?, run_device_id, ?, 'NOTE', lower(replace(phase, '_', ' ')) || ' begins', phase,"
-                        + " 'GOING' from step)"
-                        + " select step.id, step.run_device_id, step.phase, " + Reached.COLUMNS
-                        + " from step join run_device d on d.id = step.run_device_id" + Reached.PUSHES
-                        + " order by step.id",
-                (row, number) -> new Begun(
+        List<Begun> begun = fenced(drive, BEGIN)
+                .param("now", now())
+                .param("devices", steps.stream().map(Beginning::runDeviceId).toArray(Long[]::new))
+                .param("phases", steps.stream().map(s -> s.phase().name()).toArray(String[]::new))
+                .query((row, number) -> new Begun(
                         row.getLong("id"),
                         row.getLong("run_device_id"),
                         Phase.valueOf(row.getString("phase")),
-                        Reached.of(row)),
-                now(),
-                steps.stream().map(Beginning::runDeviceId).toArray(Long[]::new),
-                steps.stream().map(s -> s.phase().name()).toArray(String[]::new),
-                drive.runId(),
-                drive.epoch(),
-                drive.runId(),
-                now());
+                        Reached.of(row)))
+                .list();
         wrote(drive, begun.size());
         return begun;
     }
@@ -102,50 +136,35 @@ public class RunJournal {
     public Instant end(Drive drive, Begun step, PhaseResult result) {
         Timestamp now = now();
         PhaseResult.Found found = result.found();
+        String words = step.phase().word() + (result.state() == StepState.FAILED ? " failed: " : ": ") + result.words();
         wrote(
                 drive,
-                jdbc.update(
-                        "with step as (update run_step set state = ?, words = ?, ended_at = ? where id = ?" + IF_MINE
-                                + " returning id, run_device_id), device as (update run_device d set"
-                                + " before_backup_id = coalesce(?::bigint, before_backup_id),"
-                                + " after_backup_id = coalesce(?::bigint, after_backup_id),"
-                                + " holds = coalesce(?::text, holds),"
-                                + " timer_until = case when ? then null else timer_until end"
-                                + " from step where ? and d.id = step.run_device_id)"
-                                + " insert into run_line (run_id, run_device_id, at, kind, text, phase, step_state)"
-                                + " select ?, run_device_id, ?, 'NOTE', ?, ?, ? from step",
-                        result.state().name(),
-                        result.words(),
-                        now,
-                        step.stepId(),
-                        drive.runId(),
-                        drive.epoch(),
+                fenced(drive, END)
+                        .param("state", result.state().name())
+                        .param("words", result.words())
+                        .param("now", now)
+                        .param("step", step.stepId())
                         // With a type also where there is none: the database prepares the statement once.
-                        new SqlParameterValue(Types.BIGINT, found.beforeBackupId()),
-                        new SqlParameterValue(Types.BIGINT, found.afterBackupId()),
-                        new SqlParameterValue(Types.VARCHAR, found.holds()),
-                        found.timerStopped(),
-                        !found.equals(PhaseResult.Found.NOTHING),
-                        drive.runId(),
-                        now,
-                        step.phase().word()
-                                + (result.state() == StepState.FAILED ? " failed: " : ": ")
-                                + result.words(),
-                        step.phase().name(),
-                        result.state().name()));
+                        .param("before", found.beforeBackupId(), Types.BIGINT)
+                        .param("after", found.afterBackupId(), Types.BIGINT)
+                        .param("holds", found.holds(), Types.VARCHAR)
+                        .param("timerStopped", found.timerStopped())
+                        .param("found", !found.equals(PhaseResult.Found.NOTHING))
+                        .param("line", words)
+                        .param("phase", step.phase().name())
+                        .update());
         return now.toInstant();
     }
 
     /** Marks what was going on when a process ended: nobody knows how far it came. */
     public boolean markInterrupted(Drive drive) {
-        return jdbc.update(
-                        "update run_step s set state = 'INTERRUPTED', ended_at = ?, words = ? from run_device d"
-                                + " where d.id = s.run_device_id and d.run_id = ? and s.state = 'GOING'" + IF_MINE,
-                        now(),
-                        "Safe Step ended while this was going on. How far it came is not known.",
-                        drive.runId(),
-                        drive.runId(),
-                        drive.epoch())
+        String interrupted = """
+                update run_step s set state = 'INTERRUPTED', ended_at = :now, words = :words from run_device d
+                where d.id = s.run_device_id and d.run_id = :runId and s.state = 'GOING'""" + IF_MINE;
+        return fenced(drive, interrupted)
+                        .param("now", now())
+                        .param("words", "Safe Step ended while this was going on. How far it came is not known.")
+                        .update()
                 > 0;
     }
 
@@ -163,73 +182,75 @@ public class RunJournal {
     }
 
     private void line(Drive drive, Long runDeviceId, String kind, String text) {
+        String insert = """
+                insert into run_line (run_id, run_device_id, at, kind, text)
+                select :runId, :runDeviceId::bigint, :now, :kind, :text""" + MINE;
         wrote(
                 drive,
-                jdbc.update(
-                        "insert into run_line (run_id, run_device_id, at, kind, text) select ?, ?::bigint, ?, ?, ?"
-                                + MINE,
-                        drive.runId(),
-                        runDeviceId,
-                        now(),
-                        kind,
-                        text,
-                        drive.runId(),
-                        drive.epoch()));
+                fenced(drive, insert)
+                        .param("runDeviceId", runDeviceId)
+                        .param("now", now())
+                        .param("kind", kind)
+                        .param("text", text)
+                        .update());
     }
 
     public void backedUpAfter(Drive drive, long runDeviceId, long backupId) {
-        device(drive, runDeviceId, "after_backup_id = ?", backupId);
+        device(drive, runDeviceId, "after_backup_id = :value", backupId);
     }
 
     /** A push was broken off, and reading back has shown that nothing of it has arrived. */
     public void nothingArrived(Drive drive, long runDeviceId) {
-        device(drive, runDeviceId, "written = ?", false);
+        device(drive, runDeviceId, "written = :value", false);
     }
 
     /** Stored, with a line that tells of it, before the timer is started, so that whoever takes over knows of it. */
     public void arming(Drive drive, long runDeviceId, String token, Instant until, String words) {
+        String insert =
+                "with device as (update run_device set timer_token = :token, timer_until = :until where id = :runDeviceId"
+                        + IF_MINE
+                        + """
+                 returning id)
+                insert into run_line (run_id, run_device_id, at, kind, text)
+                select :runId, id, :now, 'NOTE', :words from device""";
         wrote(
                 drive,
-                jdbc.update(
-                        "with device as (update run_device set timer_token = ?, timer_until = ? where id = ?" + IF_MINE
-                                + " returning id) insert into run_line (run_id, run_device_id, at, kind, text)"
-                                + " select ?, id, ?, 'NOTE', ? from device",
-                        token,
-                        Timestamp.from(until),
-                        runDeviceId,
-                        drive.runId(),
-                        drive.epoch(),
-                        drive.runId(),
-                        now(),
-                        words));
+                fenced(drive, insert)
+                        .param("token", token)
+                        .param("until", Timestamp.from(until))
+                        .param("runDeviceId", runDeviceId)
+                        .param("now", now())
+                        .param("words", words)
+                        .update());
     }
 
     /** The timer does not run any more. */
     public void disarmed(Drive drive, long runDeviceId) {
-        device(drive, runDeviceId, "timer_until = ?", (Timestamp) null);
+        device(drive, runDeviceId, "timer_until = :value", null);
     }
 
     public void holds(Drive drive, long runDeviceId, String words) {
-        device(drive, runDeviceId, "holds = ?", words);
+        device(drive, runDeviceId, "holds = :value", words);
     }
 
-    private void device(Drive drive, long runDeviceId, String assignment, Object... values) {
-        Object[] all = Arrays.copyOf(values, values.length + 3);
-        all[values.length] = runDeviceId;
-        all[values.length + 1] = drive.runId();
-        all[values.length + 2] = drive.epoch();
-        wrote(drive, jdbc.update("update run_device set " + assignment + " where id = ?" + IF_MINE, all));
+    private void device(Drive drive, long runDeviceId, String assignment, @Nullable Object value) {
+        wrote(
+                drive,
+                fenced(drive, "update run_device set " + assignment + " where id = :runDeviceId" + IF_MINE)
+                        .param("value", value)
+                        .param("runDeviceId", runDeviceId)
+                        .update());
     }
 
     /** Whether a push may go on: nobody has stopped the run, and nothing has made it turn back. */
     public boolean mayGoOn(Drive drive, long runDeviceId) {
-        List<Boolean> answer = jdbc.queryForList(
-                "select " + MAY_GO_ON + " from run r join run_device d on d.run_id = r.id"
-                        + " where r.id = ? and r.epoch = ? and d.id = ?",
-                Boolean.class,
-                drive.runId(),
-                drive.epoch(),
-                runDeviceId);
+        String asked = "select " + MAY_GO_ON + """
+                 from run r join run_device d on d.run_id = r.id
+                where r.id = :runId and r.epoch = :epoch and d.id = :runDeviceId""";
+        List<Boolean> answer = fenced(drive, asked)
+                .param("runDeviceId", runDeviceId)
+                .query(Boolean.class)
+                .list();
         wrote(drive, answer.size());
         return answer.get(0);
     }
@@ -241,66 +262,53 @@ public class RunJournal {
      * @return whether to send it
      */
     public boolean sending(Drive drive, long runDeviceId, String text, boolean stoppable) {
-        List<Boolean> answer = jdbc.queryForList(
-                "with asked as (select d.id, not ? or " + MAY_GO_ON + " as send from run r join run_device d"
-                        + " on d.run_id = r.id where r.id = ? and r.epoch = ? and d.id = ?),"
-                        + " device as (update run_device d set written = true from asked a"
-                        + " where a.send and d.id = a.id and not d.written),"
-                        + " line as (insert into run_line (run_id, run_device_id, at, kind, text)"
-                        + " select ?, id, ?, 'SENT', ? from asked where send)"
-                        + " select send from asked",
-                Boolean.class,
-                stoppable,
-                drive.runId(),
-                drive.epoch(),
-                runDeviceId,
-                drive.runId(),
-                now(),
-                text);
+        List<Boolean> answer = fenced(drive, SENDING)
+                .param("stoppable", stoppable)
+                .param("runDeviceId", runDeviceId)
+                .param("now", now())
+                .param("text", text)
+                .query(Boolean.class)
+                .list();
         wrote(drive, answer.size());
         return answer.get(0);
     }
 
     /** Who stopped the run, or what did. */
     public String stoppedBy(long runId) {
-        return jdbc.queryForObject(
-                "select coalesce(stop_requested_by, 'a failure elsewhere') from run where id = ?", String.class, runId);
+        return jdbc.sql("select coalesce(stop_requested_by, 'a failure elsewhere') from run where id = :runId")
+                .param("runId", runId)
+                .query(String.class)
+                .single();
     }
 
     public void state(Drive drive, RunState state) {
-        jdbc.update(
-                "update run set state = ?, hold_reason = null, hold_devices = null, held_since = null"
-                        + " where id = ? and epoch = ? and (state <> ? or hold_reason is not null)",
-                state.name(),
-                drive.runId(),
-                drive.epoch(),
-                state.name());
+        fenced(drive, """
+                update run set state = :state, hold_reason = null, hold_devices = null, held_since = null
+                where id = :runId and epoch = :epoch and (state <> :state or hold_reason is not null)""").param("state", state.name()).update();
     }
 
     /** @return false when it was held for the same reason already */
     public boolean hold(Drive drive, Decision.Hold hold) {
         String devices = String.join(",", hold.devices());
-        return jdbc.update(
-                        "update run set state = 'PAUSED', hold_reason = ?, hold_devices = ?, held_since = ?"
-                                + " where id = ? and epoch = ? and not (state = 'PAUSED' and hold_reason is not distinct"
-                                + " from ? and hold_devices is not distinct from ?)",
-                        hold.reason().name(),
-                        devices,
-                        now(),
-                        drive.runId(),
-                        drive.epoch(),
-                        hold.reason().name(),
-                        devices)
+        return fenced(drive, """
+                        update run set state = 'PAUSED', hold_reason = :reason, hold_devices = :devices, held_since = :now
+                        where id = :runId and epoch = :epoch
+                          and not (state = 'PAUSED' and hold_reason is not distinct from :reason
+                            and hold_devices is not distinct from :devices)""")
+                        .param("reason", hold.reason().name())
+                        .param("devices", devices)
+                        .param("now", now())
+                        .update()
                 > 0;
     }
 
     public void times(Drive drive, Instant estimatedEnd, Instant turnBackAt, long wayBackSeconds) {
-        jdbc.update(
-                "update run set estimated_end = ?, turn_back_at = ?, way_back_seconds = ? where id = ? and epoch = ?",
-                Timestamp.from(estimatedEnd),
-                Timestamp.from(turnBackAt),
-                wayBackSeconds,
-                drive.runId(),
-                drive.epoch());
+        fenced(drive, """
+                update run set estimated_end = :estimatedEnd, turn_back_at = :turnBackAt, way_back_seconds = :wayBackSeconds
+                where id = :runId and epoch = :epoch""")
+                .param("estimatedEnd", Timestamp.from(estimatedEnd))
+                .param("turnBackAt", Timestamp.from(turnBackAt))
+                .param("wayBackSeconds", wayBackSeconds)
+                .update();
     }
 }

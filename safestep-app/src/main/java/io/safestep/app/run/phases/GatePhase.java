@@ -85,7 +85,7 @@ class GatePhase {
         if (partner.isPresent()) {
             return closed(partner.get());
         }
-        return work.visits().visit(work.deviceId(), session -> onTheDevice(work, stored, session));
+        return work.visits().visit(work.deviceId(), (device, session) -> onTheDevice(work, stored, session));
     }
 
     private static PhaseResult closed(String objection) {
@@ -149,7 +149,7 @@ class GatePhase {
             return Optional.empty();
         }
         try {
-            access.visit(stored.partner(), session -> access.identify(stored.partner(), session));
+            access.visit(stored.partner(), (device, session) -> access.identify(stored.partner(), session));
             return Optional.empty();
         } catch (DeviceException e) {
             return Optional.of(stored.partnerName() + ", its partner, is not well: " + e.getMessage());

@@ -4,7 +4,6 @@ import io.safestep.app.access.DeviceVisits;
 import io.safestep.app.run.journal.RunJournal;
 import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.drivers.DeviceException;
-import io.safestep.drivers.DeviceSession;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -44,12 +43,12 @@ class LostContact {
 
     /** The running configuration, as soon as the device answers. */
     ConfigTree readRunning(DeviceWork work) throws DeviceException {
-        return work.engine().read(patiently(work, DeviceSession::readRunning));
+        return work.engine().read(patiently(work, (device, session) -> session.readRunning()));
     }
 
     /** Comes back when the device answers, or waiting has been of no use. */
     void await(DeviceWork work) throws DeviceException {
-        patiently(work, session -> null);
+        patiently(work, (device, session) -> null);
     }
 
     /**
@@ -60,13 +59,13 @@ class LostContact {
     DeviceVisits connectingAgain(DeviceWork work) {
         return new DeviceVisits() {
             @Override
-            public <T> T call(long deviceId, Call<T> call) throws DeviceException {
-                return connected(work, deviceId, call);
+            public <T> T visit(long deviceId, Visit<T> visit) throws DeviceException {
+                return connected(work, deviceId, visit);
             }
         };
     }
 
-    private <T> T connected(DeviceWork work, long deviceId, DeviceVisits.Call<T> call) throws DeviceException {
+    private <T> T connected(DeviceWork work, long deviceId, DeviceVisits.Visit<T> visit) throws DeviceException {
         Instant begun = clock.instant();
         Duration bound = patience.dividedBy(2);
         if (work.timerUntil() != null) {
@@ -77,9 +76,9 @@ class LostContact {
         while (true) {
             AtomicBoolean inside = new AtomicBoolean();
             try {
-                return work.visits().call(deviceId, (device, session) -> {
+                return work.visits().visit(deviceId, (device, session) -> {
                     inside.set(true);
-                    return call.on(device, session);
+                    return visit.in(device, session);
                 });
             } catch (DeviceException e) {
                 // The limits of a slow device may be longer than the bound: it is given a second chance all the same.

@@ -37,7 +37,7 @@ class PushPhases {
     }
 
     PhaseResult push(DeviceWork work) throws DeviceException {
-        return work.visits().visit(work.deviceId(), session -> {
+        return work.visits().visit(work.deviceId(), (device, session) -> {
             // The gate was looked at with the whole wave; this is the last look before the first command.
             ConfigTree current = work.engine().read(session.readRunning());
             List<String> moved = work.engine().touchedDifferences(work.before(), current, work.script());
@@ -109,7 +109,7 @@ class PushPhases {
         if (work.timerUntil() == null) {
             return PhaseResult.done("no timer was started");
         }
-        return work.visits().visit(work.deviceId(), session -> {
+        return work.visits().visit(work.deviceId(), (device, session) -> {
             boolean stopped;
             try {
                 stopped = session.confirm(work.timer());
@@ -134,7 +134,7 @@ class PushPhases {
     void lastLook(DeviceWork work) {
         try {
             String words = work.visits()
-                    .visit(work.deviceId(), session -> holding(work, session))
+                    .visit(work.deviceId(), (device, session) -> holding(work, session))
                     .words();
             journal.holds(work.drive(), work.runDeviceId(), words);
             journal.note(work.drive(), work.runDeviceId(), "read once more at the end: it " + words);
@@ -152,7 +152,7 @@ class PushPhases {
     }
 
     PhaseResult save(DeviceWork work) throws DeviceException {
-        return work.visits().visit(work.deviceId(), session -> saved(work, session));
+        return work.visits().visit(work.deviceId(), (device, session) -> saved(work, session));
     }
 
     private PhaseResult saved(DeviceWork work, DeviceSession session) throws DeviceException {
@@ -171,7 +171,7 @@ class PushPhases {
      * that shows that its startup equals running needs no word of its own about that.
      */
     PhaseResult undoSave(DeviceWork work) throws DeviceException {
-        return work.visits().visit(work.deviceId(), session -> {
+        return work.visits().visit(work.deviceId(), (device, session) -> {
             try {
                 return saved(work, session);
             } catch (DeviceException e) {
@@ -195,7 +195,7 @@ class PushPhases {
             return restoreStartup(work);
         }
         ConfigEngine engine = work.engine();
-        return work.visits().visit(work.deviceId(), session -> {
+        return work.visits().visit(work.deviceId(), (device, session) -> {
             boolean byTimer = work.timerUntil() != null && session.hasTimer() && goneBack(work, session);
             ConfigTree current = engine.read(session.readRunning());
             ConfigTree target =
@@ -251,7 +251,7 @@ class PushPhases {
 
     /** Startup was the same as running when the change began, and is written only after the checks (law 7). */
     private PhaseResult restoreStartup(DeviceWork work) throws DeviceException {
-        return work.visits().visit(work.deviceId(), session -> {
+        return work.visits().visit(work.deviceId(), (device, session) -> {
             if (work.timerUntil() != null && session.hasTimer()) {
                 goneBack(work, session);
             }

@@ -17,6 +17,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** What is known from having been told must be what is stored: decisions are made from it. */
 class LatestStepsTest extends SafeStepTest {
@@ -45,9 +46,9 @@ class LatestStepsTest extends SafeStepTest {
                 .anyMatch(s -> s.state() == StepState.FAILED)
                 .anyMatch(s -> s.state() == StepState.DONE);
 
-        LatestSteps read = new LatestSteps(jdbc, run);
+        LatestSteps read = new LatestSteps(JdbcClient.create(jdbc), run);
         assertThat(read.keepUp(0)).isTrue();
-        LatestSteps told = new LatestSteps(jdbc, NO_RUN);
+        LatestSteps told = new LatestSteps(JdbcClient.create(jdbc), NO_RUN);
         assertThat(told.keepUp(0)).isTrue();
         List<Told> order = new ArrayList<>();
         stored.forEach(s -> order.add(new Told(s.began(), false, s)));
@@ -77,14 +78,14 @@ class LatestStepsTest extends SafeStepTest {
     void whatPeopleDoToTheRunHasAllStepsReadAgain() {
         long run = runThatIsTakenBack();
         long device = stored(run).get(0).device();
-        LatestSteps steps = new LatestSteps(jdbc, run);
+        LatestSteps steps = new LatestSteps(JdbcClient.create(jdbc), run);
         steps.keepUp(0);
         steps.begun(new Begun(Long.MAX_VALUE, device, Phase.SAVE, null));
 
         assertThat(steps.keepUp(0)).as("nobody has done anything").isFalse();
         assertThat(steps.of(device)).containsEntry(Phase.SAVE, StepState.GOING);
         assertThat(steps.keepUp(1)).as("somebody has").isTrue();
-        LatestSteps read = new LatestSteps(jdbc, run);
+        LatestSteps read = new LatestSteps(JdbcClient.create(jdbc), run);
         read.keepUp(1);
         assertThat(steps.of(device)).isEqualTo(read.of(device));
     }
