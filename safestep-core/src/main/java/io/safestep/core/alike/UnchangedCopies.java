@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 
 /**
@@ -85,7 +86,10 @@ public final class UnchangedCopies {
             List<String> values = own.stream().map(v -> v.values().get(at)).toList();
             String earlier = first.putIfAbsent(values, device);
             if (earlier != null) {
-                String opening = byDevice.get(device).lines().findFirst().orElseThrow();
+                String opening = Objects.requireNonNull(byDevice.get(device))
+                        .lines()
+                        .findFirst()
+                        .orElseThrow();
                 copies.add(new Copy(device, earlier, opening.strip(), values));
             }
         }

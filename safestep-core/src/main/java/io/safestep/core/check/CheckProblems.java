@@ -82,7 +82,8 @@ public final class CheckProblems {
 
     private void extraction() {
         Extraction e = check.extraction();
-        boolean written = e.expression() != null && !e.expression().isBlank();
+        String expression = e.expression() == null ? "" : e.expression();
+        boolean written = !expression.isBlank();
         switch (e.kind()) {
             case COLUMNS -> {
                 if (e.columns().isEmpty() || e.columns().stream().anyMatch(String::isBlank)) {
@@ -93,11 +94,11 @@ public final class CheckProblems {
                 if (!written) {
                     add("expression", "Write a pattern, such as state (?P<value>\\w+).");
                 } else {
-                    pattern("expression", e.expression());
+                    pattern("expression", expression);
                 }
             }
             case PATH -> {
-                String complaint = written ? StructuredPath.complaint(e.expression()) : null;
+                String complaint = written ? StructuredPath.complaint(expression) : null;
                 if (!written) {
                     add("expression", "Write a path: XPath for XML, JSONPath for JSON.");
                 } else if (complaint != null) {
@@ -126,12 +127,12 @@ public final class CheckProblems {
 
     private void expectation() {
         Expectation expected = check.expectation();
-        boolean missing = check.value() == null || check.value().isBlank();
+        String value = check.value() == null ? "" : check.value();
+        boolean missing = value.isBlank();
         if (expected.value() == Expectation.ValueKind.TEXT && missing) {
             add("value", "Say what to look for.");
         }
-        if (expected.value() == Expectation.ValueKind.NUMBER
-                && (missing || !check.value().matches("\\d{1,9}"))) {
+        if (expected.value() == Expectation.ValueKind.NUMBER && (missing || !value.matches("\\d{1,9}"))) {
             add("value", "Enter a whole number.");
         }
         LookKind kind = check.look().kind();

@@ -78,7 +78,7 @@ public final class TouchedTopics {
             InterfaceFacts is = after.interfaces().get(name);
             if (was == null || is == null) {
                 when(true, Topic.INTERFACES, Topic.ROUTING);
-                InterfaceFacts there = was == null ? is : was;
+                InterfaceFacts there = Objects.requireNonNull(was == null ? is : was);
                 when(there.vlan() != 0 || there.isSwitchPort(), Topic.VLANS);
                 when(!there.vrrp().isEmpty(), Topic.GATEWAYS);
             } else {

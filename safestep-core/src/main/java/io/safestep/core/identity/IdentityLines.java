@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Gives one device the configuration of another: finds the lines that say who the other one is, and puts what somebody
@@ -38,7 +39,7 @@ public final class IdentityLines {
      *
      * @param serial null when it is not known
      */
-    public record Holder(String name, String serial, ConfigTree configuration) {}
+    public record Holder(String name, @Nullable String serial, ConfigTree configuration) {}
 
     /** What a line of a configuration is beside its text. */
     private record Place(String block, String path, ConfigLine line) {

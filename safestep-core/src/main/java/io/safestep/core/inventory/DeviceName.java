@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /** The parts of a device's name: a place first, a number or letter last, and what the device does in between. */
 record DeviceName(List<String> parts) {
@@ -17,11 +18,13 @@ record DeviceName(List<String> parts) {
     }
 
     /** Null when the name has only one part. */
+    @Nullable
     String place() {
         return parts.size() < 2 ? null : parts.get(0);
     }
 
     /** What stands between the first and the last part, or the letters of the last; null when there is nothing. */
+    @Nullable
     String job() {
         if (parts.size() >= 3) {
             return parts.get(parts.size() - 2);

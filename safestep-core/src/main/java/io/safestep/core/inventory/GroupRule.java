@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The rule of a group: a device belongs to it when every condition holds. An empty set, or no pattern, is no condition.
@@ -15,7 +16,11 @@ import java.util.TreeSet;
  * @param labels all of which the device has to have
  */
 public record GroupRule(
-        Set<String> sites, Set<String> roles, Set<String> platforms, NamePattern namePattern, Set<String> labels) {
+        Set<String> sites,
+        Set<String> roles,
+        Set<String> platforms,
+        @Nullable NamePattern namePattern,
+        Set<String> labels) {
 
     /** Whether nothing is asked, so that every device would belong. */
     public boolean isEmpty() {

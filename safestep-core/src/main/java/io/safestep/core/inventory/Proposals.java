@@ -15,6 +15,7 @@ import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a new device could be: its role, site, partner and groups, from the names of the devices that are known and from
@@ -54,7 +55,12 @@ public final class Proposals {
      * @param groups the groups with a fixed list that hold it
      */
     public record Known(
-            String name, String siteCode, String siteName, String role, String partner, Set<String> groups) {}
+            String name,
+            String siteCode,
+            String siteName,
+            String role,
+            @Nullable String partner,
+            Set<String> groups) {}
 
     /** @param linkedWith names of the devices at the other ends of its links */
     public record Newcomer(String name, Set<String> linkedWith) {}
@@ -68,7 +74,12 @@ public final class Proposals {
      * @param site code of a site; of one that is not known yet when {@code newSite}
      * @param partner null for none
      */
-    public record Proposed(Proposal site, boolean newSite, Proposal role, Proposal partner, List<Proposal> groups) {}
+    public record Proposed(
+            Proposal site,
+            boolean newSite,
+            Proposal role,
+            @Nullable Proposal partner,
+            List<Proposal> groups) {}
 
     /** @param sites names of all known sites by their short names */
     public Proposals(Map<String, String> sites, Collection<Known> known, Collection<Newcomer> newcomers) {
@@ -128,7 +139,7 @@ public final class Proposals {
      * A partner is named alike and stands in the same place of the network: linked with the device itself, or with at
      * least two others that it is linked with. Access switches have machines that hang on one of them only.
      */
-    private Proposal partner(Newcomer device, DeviceName name, String role) {
+    private @Nullable Proposal partner(Newcomer device, DeviceName name, String role) {
         if (role.equals("access")) {
             return null;
         }
@@ -143,7 +154,7 @@ public final class Proposals {
     }
 
     /** Null when the links do not speak for it. */
-    private Proposal pairing(Newcomer device, String other) {
+    private @Nullable Proposal pairing(Newcomer device, String other) {
         if (device.linkedWith().contains(other)) {
             return new Proposal(other, "named alike and linked with it");
         }
@@ -156,7 +167,7 @@ public final class Proposals {
         return common.size() < 2 ? null : new Proposal(other, "named alike and linked with the same devices");
     }
 
-    private List<Proposal> groups(String site, String role, Proposal partner) {
+    private List<Proposal> groups(String site, String role, @Nullable Proposal partner) {
         Map<String, String> found = new LinkedHashMap<>();
         Known second = partner == null ? null : known.get(partner.value());
         if (second != null) {
@@ -178,7 +189,7 @@ public final class Proposals {
     }
 
     /** What most of the chosen devices have; null when none was chosen or no value has more than half. */
-    private Proposal majority(Predicate<Known> which, Function<Known, String> what) {
+    private @Nullable Proposal majority(Predicate<Known> which, Function<Known, String> what) {
         List<Known> chosen = known.values().stream().filter(which).toList();
         Map<String, Integer> counts = new HashMap<>();
         chosen.forEach(k -> counts.merge(what.apply(k), 1, Integer::sum));

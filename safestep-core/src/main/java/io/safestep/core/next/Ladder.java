@@ -153,11 +153,13 @@ public final class Ladder {
                     : new Step(rung, standing(run.state()), run.state().word(run.written()));
         }
         Booked booked = change.booked();
-        boolean waits = change.state() == ChangeState.BOOKED && booked != null;
+        if (change.state() != ChangeState.BOOKED || booked == null) {
+            return new Step(rung, Standing.NOT_YET, "");
+        }
         return new Step(
                 rung,
-                waits && booked.open(change.now()) && booked.fits() ? Standing.BLOCKED : Standing.NOT_YET,
-                waits && booked.fits() ? "turn back by " + clock.time(booked.turnBack()) : "");
+                booked.open(change.now()) && booked.fits() ? Standing.BLOCKED : Standing.NOT_YET,
+                booked.fits() ? "turn back by " + clock.time(booked.turnBack()) : "");
     }
 
     private static Standing standing(RunState state) {

@@ -12,6 +12,7 @@ import io.safestep.core.platform.reading.LogReading;
 import io.safestep.core.platform.reading.ReadCommand;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What kind of device it is: how to talk with it and how its configuration language behaves.
@@ -36,10 +37,10 @@ public record PlatformProfile(
         AnswerLimits limits,
         Language language,
         List<ReadCommand> reads,
-        IdentityReading identity,
-        LinkReading links,
+        @Nullable IdentityReading identity,
+        @Nullable LinkReading links,
         ChangeReading changes,
-        LogReading log,
+        @Nullable LogReading log,
         List<FileReading> files,
         NetworkLanguage network) {
 

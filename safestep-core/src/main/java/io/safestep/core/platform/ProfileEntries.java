@@ -83,10 +83,13 @@ record ProfileEntries(YamlDocument document, String pointer, JsonNode map) {
     }
 
     /** A pattern with named groups; null when there is none. */
+    @Nullable
+    Pattern patternNamingIfSaid(String name, String... groups) {
+        return has(name) ? patternNaming(name, groups) : null;
+    }
+
+    /** A pattern with named groups. */
     Pattern patternNaming(String name, String... groups) {
-        if (!has(name)) {
-            return null;
-        }
         Pattern pattern = pattern(name);
         List<String> missing = new ArrayList<>();
         for (String group : groups) {
@@ -139,7 +142,7 @@ record ProfileEntries(YamlDocument document, String pointer, JsonNode map) {
         try {
             looksAt.run();
         } catch (ProfileException e) {
-            throw e.problems().isEmpty() ? wrong(e.getMessage()) : e;
+            throw e.problems().isEmpty() ? wrong(e.sentence()) : e;
         }
     }
 
@@ -147,7 +150,7 @@ record ProfileEntries(YamlDocument document, String pointer, JsonNode map) {
         try {
             return reader.get();
         } catch (ProfileException e) {
-            throw e.problems().isEmpty() ? wrong(name, e.getMessage()) : e;
+            throw e.problems().isEmpty() ? wrong(name, e.sentence()) : e;
         }
     }
 

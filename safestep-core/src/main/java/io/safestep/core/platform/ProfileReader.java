@@ -25,6 +25,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -43,16 +44,16 @@ public final class ProfileReader {
      */
     public static PlatformProfile read(String yaml) {
         YamlDocument.Parsed parsed = YamlDocument.parse(yaml);
-        if (parsed.document() == null) {
-            throw new ProfileException(List.of(problem(parsed.finding())));
+        YamlDocument document = parsed.document();
+        if (document == null) {
+            throw new ProfileException(List.of(problem(Objects.requireNonNull(parsed.finding()))));
         }
-        List<SchemaFinding> findings = parsed.document().check(SCHEMA);
+        List<SchemaFinding> findings = document.check(SCHEMA);
         if (!findings.isEmpty()) {
             throw new ProfileException(
                     findings.stream().map(ProfileReader::problem).toList());
         }
-        ProfileEntries top =
-                new ProfileEntries(parsed.document(), "", parsed.document().tree());
+        ProfileEntries top = new ProfileEntries(document, "", document.tree());
         Access access = AccessReader.read(top);
         return new PlatformProfile(
                 top.text("name"),
@@ -123,10 +124,10 @@ public final class ProfileReader {
         return new IdentityReading(
                 e.text("command"),
                 e.patternNaming("maker", "value"),
-                e.patternNaming("name", "value"),
-                e.patternNaming("model", "value"),
-                e.patternNaming("serial", "value"),
-                e.patternNaming("software", "value"));
+                e.patternNamingIfSaid("name", "value"),
+                e.patternNamingIfSaid("model", "value"),
+                e.patternNamingIfSaid("serial", "value"),
+                e.patternNamingIfSaid("software", "value"));
     }
 
     private static LinkReading links(ProfileEntries e) {
@@ -149,7 +150,7 @@ public final class ProfileReader {
     }
 
     private static DeviceClock clock(ProfileEntries e) {
-        return new DeviceClock(e.patternNaming("clock", "value"));
+        return new DeviceClock(e.patternNamingIfSaid("clock", "value"));
     }
 
     private static ReadCommand.Interruption interruption(ProfileEntries e) {

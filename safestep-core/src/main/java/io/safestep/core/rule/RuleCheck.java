@@ -7,6 +7,8 @@ import io.safestep.core.config.tree.ConfigTree;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /** Looks whether a configuration keeps a rule. The front door of this package. */
 public final class RuleCheck {
@@ -16,7 +18,7 @@ public final class RuleCheck {
     private final ConfigurationRule rule;
     private final List<LineTemplate> inside;
     private final List<LineTemplate> lines;
-    private final Pattern pattern;
+    private final @Nullable Pattern pattern;
 
     /** @param values of parameters by name; the rule has no problems with them */
     public RuleCheck(ConfigurationRule rule, Map<String, String> values) {
@@ -73,7 +75,7 @@ public final class RuleCheck {
             switch (rule.kind()) {
                 case MUST_CONTAIN -> contains(level, path);
                 case MUST_NOT_CONTAIN -> containsNot(level, path);
-                case MUST_MATCH -> matches(level, path);
+                case MUST_MATCH -> matches(Objects.requireNonNull(pattern), level, path);
             }
         }
 
@@ -103,7 +105,7 @@ public final class RuleCheck {
             }
         }
 
-        private void matches(List<ConfigLine> level, List<String> path) {
+        private void matches(Pattern pattern, List<ConfigLine> level, List<String> path) {
             for (ConfigLine line : level) {
                 if (lines.stream().anyMatch(l -> l.fits(line.text()))
                         && !pattern.matcher(line.text()).matches()) {

@@ -3,6 +3,7 @@ package io.safestep.core.run;
 import java.time.Instant;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /** The next thing to do in a run. */
 public sealed interface Decision {
@@ -23,7 +24,11 @@ public sealed interface Decision {
      * @param whole the run as a whole turns back: nothing more is done on the way there
      * @param device on which it failed; null when something else is the cause
      */
-    record TakeBack(Set<String> devices, boolean whole, Cause cause, String device) implements Decision {
+    record TakeBack(
+            Set<String> devices,
+            boolean whole,
+            Cause cause,
+            @Nullable String device) implements Decision {
         public TakeBack {
             devices = Set.copyOf(devices);
         }
@@ -58,7 +63,7 @@ public sealed interface Decision {
     }
 
     /** @param until when to look again, UTC; null when what is going on has to end first */
-    record Wait(Instant until) implements Decision {}
+    record Wait(@Nullable Instant until) implements Decision {}
 
     /** The run has ended. */
     record Finish(RunState state) implements Decision {}

@@ -5,6 +5,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What is known about one device of a run.
@@ -58,7 +59,7 @@ public record DeviceProgress(
     }
 
     // Loops: every decision asks all devices of a run many times.
-    private Phase firstFailed(List<Phase> phases) {
+    private @Nullable Phase firstFailed(List<Phase> phases) {
         for (Phase phase : phases) {
             if (is(phase, StepState.FAILED)) {
                 return phase;

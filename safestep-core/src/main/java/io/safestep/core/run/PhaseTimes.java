@@ -3,6 +3,7 @@ package io.safestep.core.run;
 import java.time.Duration;
 import java.util.HashMap;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How long each phase takes on each device: as measured where it was measured, else estimated from what is to be done.
@@ -47,7 +48,7 @@ public record PhaseTimes(Map<String, Map<Phase, Duration>> measured, Map<String,
         return phase == Phase.CHECK_AFTER || phase == Phase.UNDO_CHECK ? time.plus(settle) : time;
     }
 
-    private Duration measuredFor(String device, Phase phase) {
+    private @Nullable Duration measuredFor(String device, Phase phase) {
         Map<Phase, Duration> known = measured.getOrDefault(device, Map.of());
         Duration own = known.get(phase);
         return own == null && LIKE.containsKey(phase) ? known.get(LIKE.get(phase)) : own;

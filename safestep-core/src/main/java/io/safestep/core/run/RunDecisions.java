@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Decides what a run does next. Knows nothing of devices or storage, and of time only what the picture says: the same
@@ -145,7 +146,7 @@ public final class RunDecisions {
         return device.failure().isPresent() && !device.takenBack() && !device.skipped();
     }
 
-    private TakeBack all(Cause cause, String device) {
+    private TakeBack all(Cause cause, @Nullable String device) {
         return new TakeBack(names(DeviceProgress::hasScript), true, cause, device);
     }
 
@@ -233,7 +234,7 @@ public final class RunDecisions {
     }
 
     /** When the current wave may begin; null when it may begin now, or has begun. */
-    private Instant waveMayBeginAt() {
+    private @Nullable Instant waveMayBeginAt() {
         boolean begun = inWave(currentWave()).stream().anyMatch(d -> d.hasScript() && d.started(Phase.GATE));
         if (begun || picture.waveEndedAt() == null) {
             return null;

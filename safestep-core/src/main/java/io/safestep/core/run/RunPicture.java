@@ -4,6 +4,7 @@ import io.safestep.core.change.FailureRule;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * All that is known about a run.
@@ -24,7 +25,7 @@ public record RunPicture(
         boolean turningBack,
         Pause pause,
         Duration pauseBetweenWaves,
-        Instant waveEndedAt,
+        @Nullable Instant waveEndedAt,
         TimeLeft time) {
 
     public RunPicture {

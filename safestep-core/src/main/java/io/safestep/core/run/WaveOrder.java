@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
@@ -16,6 +17,7 @@ import org.jgrapht.Graph;
 import org.jgrapht.alg.connectivity.ConnectivityInspector;
 import org.jgrapht.graph.DefaultEdge;
 import org.jgrapht.graph.SimpleGraph;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The order in which devices are changed: the far end first, so that the way there is not cut before it is needed;
@@ -38,7 +40,8 @@ public final class WaveOrder {
      * @param partner the name of its partner, or null
      * @param hops over how many links it is away from the middle of the network; -1 when that is not known
      */
-    public record Member(String device, String role, String partner, int hops) {}
+    public record Member(
+            String device, String role, @Nullable String partner, int hops) {}
 
     /** Two devices whose lines belong together. */
     public record Both(String one, String other) {}
@@ -136,7 +139,7 @@ public final class WaveOrder {
         members.keySet().forEach(graph::addVertex);
         for (Both both : ends) {
             // Law 6 counts more: partners go one after the other.
-            if (!both.one().equals(both.other()) && !partners(members.get(both.one()), members.get(both.other()))) {
+            if (!both.one().equals(both.other()) && !partners(member(both.one()), member(both.other()))) {
                 graph.addEdge(both.one(), both.other());
             }
         }
@@ -161,6 +164,10 @@ public final class WaveOrder {
                 .reversed()
                 .thenComparingInt(m -> FAR_TO_NEAR.indexOf(m.role()))
                 .thenComparing(Member::device, Comparator.reverseOrder());
+    }
+
+    private Member member(String device) {
+        return Objects.requireNonNull(members.get(device), device);
     }
 
     private static int distance(Member member) {
@@ -210,7 +217,7 @@ public final class WaveOrder {
             Member partner = member.partner() == null ? null : members.get(member.partner());
             if (partner != null
                     && member.device().compareTo(partner.device()) < 0
-                    && wanted.get(member.device()).equals(wanted.get(partner.device()))) {
+                    && Objects.equals(wanted.get(member.device()), wanted.get(partner.device()))) {
                 found.add(new Objection(
                         member.device(),
                         true,
@@ -220,8 +227,8 @@ public final class WaveOrder {
             }
         }
         for (Both both : ends) {
-            boolean apart = !wanted.get(both.one()).equals(wanted.get(both.other()));
-            if (apart && !partners(members.get(both.one()), members.get(both.other()))) {
+            boolean apart = !Objects.equals(wanted.get(both.one()), wanted.get(both.other()));
+            if (apart && !partners(member(both.one()), member(both.other()))) {
                 found.add(new Objection(
                         both.one(),
                         false,
@@ -242,8 +249,8 @@ public final class WaveOrder {
                 .collect(Collectors.groupingBy(m -> wanted.get(m.device()), LinkedHashMap::new, Collectors.toList())));
         List<Integer> numbers = byWave.keySet().stream().sorted().toList();
         for (int i = 1; i < numbers.size(); i++) {
-            for (Member later : byWave.get(numbers.get(i))) {
-                for (Member earlier : byWave.get(numbers.get(i - 1))) {
+            for (Member later : byWave.getOrDefault(numbers.get(i), List.of())) {
+                for (Member earlier : byWave.getOrDefault(numbers.get(i - 1), List.of())) {
                     if (later.hops() > earlier.hops() && earlier.hops() >= 0) {
                         return Optional.of(new Objection(
                                 later.device(),

@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A stretch of time in which changes may run, once or again and again. Days are counted on the wall of {@code zone}, and it
@@ -16,7 +17,12 @@ import java.util.List;
  * @param recurrence a recurrence rule (RFC 5545, section 3.3.10) such as {@code FREQ=DAILY}, or null for a single window
  * @param zone the zone of all wall times
  */
-public record ChangeWindow(LocalDate firstDay, LocalTime opens, LocalTime closes, String recurrence, ZoneId zone) {
+public record ChangeWindow(
+        LocalDate firstDay,
+        LocalTime opens,
+        LocalTime closes,
+        @Nullable String recurrence,
+        ZoneId zone) {
 
     /** @throws IllegalArgumentException with a sentence when the rule is none */
     public ChangeWindow {

@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.dmfs.rfc5545.DateTime;
 import org.dmfs.rfc5545.recur.RecurrenceRuleIterator;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A stretch of time as the wall clock shows it, once or again and again.
@@ -22,7 +23,8 @@ import org.dmfs.rfc5545.recur.RecurrenceRuleIterator;
  * @param recurrence a recurrence rule (RFC 5545, section 3.3.10) for the days, such as {@code FREQ=DAILY}; null for once
  * @param zone the zone of all wall times
  */
-record WallStretch(LocalDateTime begins, LocalDateTime ends, String recurrence, ZoneId zone) {
+record WallStretch(
+        LocalDateTime begins, LocalDateTime ends, @Nullable String recurrence, ZoneId zone) {
 
     private static final int MOST_STEPS = 4_000;
 

@@ -4,6 +4,7 @@ import java.io.StringReader;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
 import org.yaml.snakeyaml.constructor.SafeConstructor;
@@ -40,7 +41,8 @@ public final class YamlDocument {
      * @param document null when the text is no YAML
      * @param finding why it is none; null when it is
      */
-    public record Parsed(YamlDocument document, SchemaFinding finding) {}
+    public record Parsed(
+            @Nullable YamlDocument document, @Nullable SchemaFinding finding) {}
 
     public static Parsed parse(String text) {
         try {

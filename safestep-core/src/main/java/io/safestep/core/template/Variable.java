@@ -42,7 +42,7 @@ public record Variable(
     }
 
     /** The value that counts when somebody gave this one. */
-    public String effective(String given) {
+    public String effective(@Nullable String given) {
         return given == null || given.isBlank() ? preset : given.strip();
     }
 }

@@ -205,7 +205,7 @@ public record CheckDefinition(
 
         private final StringBuilder text = new StringBuilder();
 
-        SealedText add(Object part) {
+        SealedText add(@Nullable Object part) {
             if (part == null) {
                 text.append("-;");
             } else {

@@ -6,6 +6,7 @@ import io.safestep.core.check.definition.Severity;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.OptionalLong;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
@@ -96,20 +97,25 @@ public final class CheckEvaluation {
                 : verdict;
     }
 
+    /** A check without a value that its expectation asks for is never kept: its problems are told before. */
+    private static String value(CheckDefinition check) {
+        return Objects.requireNonNull(check.value());
+    }
+
     private static CheckVerdict held(CheckDefinition check, @Nullable Observation before, Observation now) {
         return switch (check.expectation()) {
             case SAME_AS_BEFORE -> same(before, now);
-            case EQUALS -> equal(now, check.value());
+            case EQUALS -> equal(now, value(check));
             case CONTAINS ->
-                found(now, check.value())
+                found(now, value(check))
                         ? CheckVerdict.of(true, check.value() + " is present")
                         : CheckVerdict.of(false, check.value() + " is not there");
             case ABSENT ->
-                found(now, check.value())
+                found(now, value(check))
                         ? CheckVerdict.of(false, check.value() + " is still there")
                         : CheckVerdict.of(true, check.value() + " is absent");
-            case AT_LEAST -> amount(check, now, Long.parseLong(check.value()), Long.MAX_VALUE);
-            case AT_MOST -> amount(check, now, Long.MIN_VALUE, Long.parseLong(check.value()));
+            case AT_LEAST -> amount(check, now, Long.parseLong(value(check)), Long.MAX_VALUE);
+            case AT_MOST -> amount(check, now, Long.MIN_VALUE, Long.parseLong(value(check)));
             case WITHIN_SHARE -> withinShare(check, before, now);
             case REACHABLE -> reachable(now);
             case SAVED -> CheckVerdict.of(now.rows().equals(List.of("startup\tsaved")), now.summary());
@@ -171,7 +177,7 @@ public final class CheckEvaluation {
         if (was.isEmpty() || is.isEmpty()) {
             return CheckVerdict.of(false, "no number was found to compare: " + after.summary());
         }
-        long share = Long.parseLong(check.value());
+        long share = Long.parseLong(value(check));
         long difference = Math.abs(is.getAsLong() - was.getAsLong());
         boolean within = difference * 100 <= share * Math.abs(was.getAsLong());
         return CheckVerdict.of(

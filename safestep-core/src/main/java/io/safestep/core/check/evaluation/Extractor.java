@@ -6,7 +6,9 @@ import com.google.re2j.PatternSyntaxException;
 import io.safestep.core.check.definition.Extraction;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /** Takes from an answer what a check is about. */
 final class Extractor {
@@ -17,7 +19,7 @@ final class Extractor {
     private static final int MOST_LINE = 2_000;
 
     private final Extraction wanted;
-    private final Pattern only;
+    private final @Nullable Pattern only;
     private final List<Pattern> masked;
 
     /** @throws PatternSyntaxException when a pattern can't be read */
@@ -33,7 +35,7 @@ final class Extractor {
             case ROWS -> answer.rows();
             case COLUMNS -> TableColumns.rows(answer.text(), wanted.columns());
             case PATTERN -> matches(answer.text());
-            case PATH -> StructuredPath.rows(answer.data(), wanted.expression());
+            case PATH -> StructuredPath.rows(answer.data(), Objects.requireNonNull(wanted.expression()));
             case TEXT ->
                 answer.text()
                         .lines()

@@ -1,6 +1,7 @@
 package io.safestep.core.config.compare;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One row of a difference in two columns.
@@ -13,7 +14,12 @@ import java.util.List;
  * @param after the line on the right, or null
  */
 public record DifferenceRow(
-        Kind kind, List<String> path, int beforeNumber, String before, int afterNumber, String after) {
+        Kind kind,
+        List<String> path,
+        int beforeNumber,
+        @Nullable String before,
+        int afterNumber,
+        @Nullable String after) {
 
     public enum Kind {
         SAME,

@@ -2,6 +2,7 @@ package io.safestep.core.config.compare;
 
 import io.safestep.core.config.tree.ConfigLine;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One difference between two configurations at one level of the tree.
@@ -11,7 +12,8 @@ import java.util.List;
  * @param after the line as it is, or null when it is gone
  * @param within the differences beneath, for {@link Kind#WITHIN}
  */
-public record Edit(Kind kind, ConfigLine before, ConfigLine after, List<Edit> within) {
+public record Edit(
+        Kind kind, @Nullable ConfigLine before, @Nullable ConfigLine after, List<Edit> within) {
 
     /** The line as it is, or as it was when it is gone. */
     public ConfigLine line() {

@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Values in XML that hold prefixes: names of identities and paths (RFC 7950, sections 9.10.3 and 9.13.2). A prefix means
@@ -30,7 +31,7 @@ final class QualifiedValue {
      * @param namespaceOf of a prefix where the value stands; gives null for one that stands for nothing
      * @param prefixes those of the profile, by prefix
      */
-    static String inLines(String value, UnaryOperator<String> namespaceOf, Map<String, String> prefixes) {
+    static String inLines(String value, @Nullable UnaryOperator<String> namespaceOf, Map<String, String> prefixes) {
         Map<String, String> byNamespace = new LinkedHashMap<>();
         prefixes.forEach((prefix, namespace) -> byNamespace.putIfAbsent(namespace, prefix));
         UnaryOperator<String> replaced = prefix -> {

@@ -13,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Applies commands to a configuration in the way in which the device would. Blocks that no command enters are taken over
@@ -41,7 +42,7 @@ public final class ScriptApplication {
         private BlockLines beneath;
 
         /** @param before null for what holds all lines at the top level */
-        Node(ConfigLine before, BlockLines beneath) {
+        Node(@Nullable ConfigLine before, BlockLines beneath) {
             this.before = before;
             this.meaning = before == null ? null : before.meaning();
             this.beneath = beneath;
@@ -108,7 +109,7 @@ public final class ScriptApplication {
         }
 
         /** @param keys of all lines that commands will name; null when that is not known */
-        BlockLines(List<ConfigLine> before, Set<String> keys) {
+        BlockLines(List<ConfigLine> before, @Nullable Set<String> keys) {
             this.before = before;
             this.named = new Node[before.size()];
             this.places = new HashMap<>(2 * (keys == null ? before.size() : keys.size()));
@@ -178,7 +179,7 @@ public final class ScriptApplication {
      * @param removes what it takes away, a line or the key of one; null when it sets something
      * @param meaning of what it names
      */
-    private record Command(ScriptLine line, String removes, LineMeaning meaning) {}
+    private record Command(ScriptLine line, @Nullable String removes, LineMeaning meaning) {}
 
     private Command command(String block, ScriptLine line) {
         String removes = language.isRemoval(block, line.text()) ? language.removed(block, line.text()) : null;

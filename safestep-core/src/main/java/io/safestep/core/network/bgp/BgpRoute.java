@@ -4,6 +4,7 @@ import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.IpPrefix;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A route as BGP knows it (RFC 4271, section 5.1).
@@ -20,14 +21,14 @@ import java.util.Set;
  */
 public record BgpRoute(
         IpPrefix prefix,
-        IpAddress nextHop,
+        @Nullable IpAddress nextHop,
         List<Long> path,
         boolean incomplete,
         int localPreference,
         long med,
-        IpAddress learnedFrom,
+        @Nullable IpAddress learnedFrom,
         boolean external,
-        IpAddress neighbourId,
+        @Nullable IpAddress neighbourId,
         Set<String> communities,
         long tag) {
 

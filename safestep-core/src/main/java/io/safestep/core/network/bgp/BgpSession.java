@@ -1,6 +1,7 @@
 package io.safestep.core.network.bgp;
 
 import io.safestep.core.address.IpAddress;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A configured BGP neighbour and what comes of it, seen from one device.
@@ -15,13 +16,13 @@ import io.safestep.core.address.IpAddress;
  */
 public record BgpSession(
         String device,
-        IpAddress ownAddress,
+        @Nullable IpAddress ownAddress,
         IpAddress neighbour,
-        String farDevice,
+        @Nullable String farDevice,
         long as,
         boolean external,
         State state,
-        String reason) {
+        @Nullable String reason) {
 
     /** States that last (RFC 4271, section 8.2.2), and one for what the model can't know. */
     public enum State {

@@ -18,6 +18,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Which sessions come up: both ends configured for each other (RFC 4271, section 8.2.1), the same keys, and packets that
@@ -153,7 +154,7 @@ final class BgpSessions {
     }
 
     /** @param far the other side's settings for this session; null when it has none */
-    private record Match(IpAddress own, Neighbour far, String reason) {}
+    private record Match(IpAddress own, @Nullable Neighbour far, String reason) {}
 
     /** Either side may open the connection: with the address that it sends from, to the address that it has configured. */
     private Match match(DeviceFacts device, Neighbour neighbour, DeviceFacts far) {

@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record BgpFacts(
         long as,
-        IpAddress routerId,
+        @Nullable IpAddress routerId,
         int localPreference,
         boolean requiresPolicy,
         List<Announced> networks,
@@ -49,13 +49,13 @@ public record BgpFacts(
     public record Neighbour(
             IpAddress address,
             long as,
-            String source,
-            String filterIn,
-            String filterOut,
+            @Nullable String source,
+            @Nullable String filterIn,
+            @Nullable String filterOut,
             @Nullable String routeMapIn,
             @Nullable String routeMapOut,
-            Integer localPreference,
-            Long med,
+            @Nullable Integer localPreference,
+            @Nullable Long med,
             int prepend,
             boolean multihop,
             boolean nextHopSelf,

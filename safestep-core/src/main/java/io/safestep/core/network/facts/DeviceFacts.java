@@ -5,6 +5,7 @@ import io.safestep.core.network.policy.RoutePolicy;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What one device's configuration says about the network, in terms that no platform owns.
@@ -21,11 +22,11 @@ import java.util.Set;
 public record DeviceFacts(
         String device,
         Map<String, InterfaceFacts> interfaces,
-        Set<Integer> vlans,
+        @Nullable Set<Integer> vlans,
         List<StaticRoute> routes,
         Map<String, PacketFilter> filters,
         RoutePolicy policy,
-        OspfFacts ospf,
-        BgpFacts bgp,
+        @Nullable OspfFacts ospf,
+        @Nullable BgpFacts bgp,
         Distances distances,
         List<UnmodelledLine> unmodelled) {}

@@ -4,6 +4,7 @@ import io.safestep.core.address.InterfaceAddress;
 import io.safestep.core.address.IpAddress;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One interface as configured.
@@ -31,8 +32,8 @@ public record InterfaceFacts(
         int accessVlan,
         Set<Integer> trunkVlans,
         int nativeVlan,
-        String filterIn,
-        String filterOut,
+        @Nullable String filterIn,
+        @Nullable String filterOut,
         OspfInterface ospf,
         List<VrrpGroup> vrrp) {
 

@@ -19,9 +19,9 @@ import org.jspecify.annotations.Nullable;
  * @param defaultMetric of that default route
  */
 public record OspfFacts(
-        IpAddress routerId,
+        @Nullable IpAddress routerId,
         List<Network> networks,
-        String key,
+        @Nullable String key,
         boolean passiveUnlessSaid,
         Map<Long, StubArea> stubAreas,
         List<Range> ranges,

@@ -2,6 +2,7 @@ package io.safestep.core.network.facts;
 
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.IpPrefix;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A route written into the configuration.
@@ -11,4 +12,5 @@ import io.safestep.core.address.IpPrefix;
  * @param tag told to those who pass the route on; 0 for none
  * @param discard whether packets are thrown away
  */
-public record StaticRoute(IpPrefix prefix, IpAddress via, String exit, int distance, boolean discard, long tag) {}
+public record StaticRoute(
+        IpPrefix prefix, @Nullable IpAddress via, @Nullable String exit, int distance, boolean discard, long tag) {}

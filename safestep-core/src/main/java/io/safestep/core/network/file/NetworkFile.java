@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -31,7 +32,7 @@ public record NetworkFile(List<Device> devices, List<Link> links, List<Link> cut
             String platform,
             String configuration,
             boolean off,
-            String address,
+            @Nullable String address,
             String site,
             String role,
             String partner) {}

@@ -11,6 +11,7 @@ import java.util.Map;
 import org.jgrapht.Graph;
 import org.jgrapht.graph.DefaultWeightedEdge;
 import org.jgrapht.graph.SimpleDirectedWeightedGraph;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The routers and transit networks of one area as the link-state database describes them (RFC 2328, sections 12.4.1,
@@ -19,7 +20,7 @@ import org.jgrapht.graph.SimpleDirectedWeightedGraph;
 final class AreaGraph {
 
     /** @param router the name of a router, or null for a transit network */
-    record Vertex(String router, Port network) {
+    record Vertex(@Nullable String router, Port network) {
         static Vertex router(String device) {
             return new Vertex(device, null);
         }

@@ -11,6 +11,7 @@ import org.jgrapht.Graph;
 import org.jgrapht.alg.connectivity.ConnectivityInspector;
 import org.jgrapht.graph.DefaultEdge;
 import org.jgrapht.graph.SimpleGraph;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Designated and backup designated routers (RFC 2328, section 9.4) as they come out when all routers of a segment start
@@ -20,7 +21,7 @@ import org.jgrapht.graph.SimpleGraph;
 final class DesignatedRouters {
 
     /** @param designated null when no router may be it */
-    record Elected(OspfPort designated, OspfPort backup) {}
+    record Elected(@Nullable OspfPort designated, OspfPort backup) {}
 
     private final Map<Port, Elected> byPort = new HashMap<>();
 

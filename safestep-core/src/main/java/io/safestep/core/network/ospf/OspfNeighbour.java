@@ -2,6 +2,7 @@ package io.safestep.core.network.ospf;
 
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.network.segment.Port;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Two interfaces on one segment that are, or might be, OSPF neighbours, seen from the first.
@@ -15,7 +16,13 @@ import io.safestep.core.network.segment.Port;
  * @param reason why it comes no further, or why a full adjacency carries no routes; null when there is nothing to say
  */
 public record OspfNeighbour(
-        Port own, Port far, IpAddress farAddress, IpAddress farRouterId, Long area, State state, String reason) {
+        Port own,
+        Port far,
+        IpAddress farAddress,
+        @Nullable IpAddress farRouterId,
+        @Nullable Long area,
+        State state,
+        @Nullable String reason) {
 
     /** States that last (RFC 2328, section 10.1); those that only pass are left out. */
     public enum State {

@@ -4,6 +4,7 @@ import io.safestep.core.address.InterfaceAddress;
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.network.facts.InterfaceFacts;
 import io.safestep.core.network.segment.Port;
+import org.jspecify.annotations.Nullable;
 
 /**
  * An interface that takes part in OSPF and is up.
@@ -20,7 +21,7 @@ record OspfPort(
         long area,
         boolean passive,
         boolean pointToPoint,
-        String key,
+        @Nullable String key,
         boolean stubArea,
         InterfaceFacts facts) {
 

@@ -2,6 +2,7 @@ package io.safestep.core.network.packet;
 
 import io.safestep.core.address.IpPrefix;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Rules for packets. The first rule that fits decides.
@@ -17,7 +18,13 @@ public record PacketFilter(String name, List<Rule> rules, boolean allowsRest) {
      * @param line where it stands in the configuration
      */
     public record Rule(
-            boolean allow, int protocol, IpPrefix from, IpPrefix to, Ports fromPort, Ports toPort, int line) {}
+            boolean allow,
+            int protocol,
+            IpPrefix from,
+            IpPrefix to,
+            @Nullable Ports fromPort,
+            @Nullable Ports toPort,
+            int line) {}
 
     public record Ports(int least, int most) {
         boolean holds(int port) {
@@ -32,7 +39,7 @@ public record PacketFilter(String name, List<Rule> rules, boolean allowsRest) {
      *
      * @param rule the rule that decided; null when none fitted
      */
-    public record Verdict(boolean allowed, Rule rule) {}
+    public record Verdict(boolean allowed, @Nullable Rule rule) {}
 
     /** Without where the rules stand: filters are equal then when they have the same rules in the same order. */
     public PacketFilter withoutLines() {

@@ -1,6 +1,7 @@
 package io.safestep.core.network.route;
 
 import io.safestep.core.address.IpAddress;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Where packets go from a device.
@@ -8,7 +9,7 @@ import io.safestep.core.address.IpAddress;
  * @param via the neighbouring address that takes them; null when their destination is on the subnet itself
  * @param exit the interface that they leave through
  */
-public record NextHop(IpAddress via, String exit) implements Comparable<NextHop> {
+public record NextHop(@Nullable IpAddress via, String exit) implements Comparable<NextHop> {
 
     @Override
     public int compareTo(NextHop other) {

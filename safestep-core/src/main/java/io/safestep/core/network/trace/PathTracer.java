@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Follows packets through routing tables, filters and segments (forwarding by RFC 1812, section 5.2). Filters look at
@@ -159,7 +160,7 @@ public final class PathTracer {
         }
 
         /** @param entry the interface by which the packet came in; null when the device itself sends it */
-        void at(String device, String entry, List<Hop> before) {
+        void at(String device, @Nullable String entry, List<Hop> before) {
             Hop here = new Hop(device, entry, null, null, null);
             if (before.size() >= MOST_HOPS
                     || before.stream().anyMatch(h -> h.device().equals(device))) {

@@ -3,6 +3,7 @@ package io.safestep.core.network.trace;
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.IpPrefix;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The way of a packet through the network.
@@ -38,7 +39,12 @@ public record TracedPath(End end, String reason, List<Hop> hops, int alternative
      * @param via the next hop that it is handed to; null where it ends
      * @param route the prefix of the route that was used; null where it ends
      */
-    public record Hop(String device, String entry, String exit, IpAddress via, IpPrefix route) {}
+    public record Hop(
+            String device,
+            @Nullable String entry,
+            @Nullable String exit,
+            @Nullable IpAddress via,
+            @Nullable IpPrefix route) {}
 
     /** Whether nothing says that it does not arrive. */
     public boolean mayArrive() {

@@ -7,6 +7,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How to hold a conversation with the command line of a platform.
@@ -33,19 +34,19 @@ import java.util.stream.Stream;
  */
 public record CommandLine(
         Pattern prompt,
-        Pattern pager,
-        String pagerKey,
-        String pagingOff,
+        @Nullable Pattern pager,
+        @Nullable String pagerKey,
+        @Nullable String pagingOff,
         String configure,
         String leaveBlock,
         String leaveConfigure,
         String readRunning,
-        String readStartup,
+        @Nullable String readStartup,
         String save,
         Pattern saved,
-        String restore,
-        Pattern restored,
-        DeadManCommands timer,
+        @Nullable String restore,
+        @Nullable Pattern restored,
+        @Nullable DeadManCommands timer,
         List<Pattern> errors,
         List<Pattern> notes,
         List<LoginPage> loginPages,

@@ -2,6 +2,7 @@ package io.safestep.core.platform.access;
 
 import io.safestep.core.platform.text.Format;
 import java.time.Duration;
+import org.jspecify.annotations.Nullable;
 
 /**
  * RESTCONF over HTTPS (RFC 8040).
@@ -12,7 +13,12 @@ import java.time.Duration;
  * @param restore path of the operation that takes startup into force as a whole; null when there is none
  * @param port the TCP port on which devices listen; 443 where nothing else is said
  */
-public record RestconfAccess(String root, String startup, String save, String restore, int port) implements Access {
+public record RestconfAccess(
+        String root,
+        @Nullable String startup,
+        @Nullable String save,
+        @Nullable String restore,
+        int port) implements Access {
 
     @Override
     public boolean restoresStartup() {

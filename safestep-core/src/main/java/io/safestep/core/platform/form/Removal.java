@@ -2,6 +2,7 @@ package io.safestep.core.platform.form;
 
 import io.safestep.core.platform.text.ProfileException;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -69,7 +70,7 @@ public record Removal(Kind kind, @Nullable LineTemplate template) {
             case EITHER -> Optional.of(opposite(negation, shortly ? key : text));
             case WHOLE_LINE -> Optional.of(opposite(negation, text));
             case KEY -> Optional.of(opposite(negation, key));
-            case WRITTEN -> Optional.of(template.filled(words));
+            case WRITTEN -> Optional.of(Objects.requireNonNull(template).filled(words));
             case EMPTYING, NEVER -> Optional.empty();
         };
     }

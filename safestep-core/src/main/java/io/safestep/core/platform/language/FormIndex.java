@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 
 /**
@@ -148,7 +149,8 @@ public final class FormIndex {
     Optional<Removed> removedInOwnWords(String block, String line) {
         String first = firstWord(line);
         for (LineForm form : get(removals, block, first)) {
-            Optional<Map<Integer, String>> named = form.removal().template().match(line, form.words());
+            Optional<Map<Integer, String>> named =
+                    Objects.requireNonNull(form.removal().template()).match(line, form.words());
             if (named.isPresent()) {
                 return Optional.of(new Removed(form, form.keyOf(named.get())));
             }
@@ -165,7 +167,10 @@ public final class FormIndex {
     LineOrder order(String block, String line) {
         return match(block, line)
                 .map(m -> new LineOrder(
-                        groups.get(m.form().beginning()), m.form().keyValues(m.words()), ranks.get(m.form()), line))
+                        Objects.requireNonNull(groups.get(m.form().beginning())),
+                        m.form().keyValues(m.words()),
+                        Objects.requireNonNull(ranks.get(m.form())),
+                        line))
                 .orElse(new LineOrder(forms.size(), List.of(), forms.size(), line));
     }
 }

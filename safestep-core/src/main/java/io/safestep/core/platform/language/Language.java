@@ -61,7 +61,10 @@ public final class Language {
      * @param defaults lines that say what holds anyway
      * @param lastLine the line with which it ends a whole configuration; null when it ends with none
      */
-    public record Shown(List<Pattern> volatileLines, Set<String> defaults, Pattern lastLine) {
+    public record Shown(
+            List<Pattern> volatileLines,
+            Set<String> defaults,
+            @Nullable Pattern lastLine) {
 
         public Shown {
             volatileLines = List.copyOf(volatileLines);

@@ -2,6 +2,7 @@ package io.safestep.core.platform.network;
 
 import io.safestep.core.platform.text.ProfileException;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 
 /**
@@ -94,9 +95,10 @@ public record FactName(String object, String attribute) {
         String object = dot < 0 ? written : written.substring(0, dot);
         FactName name = new FactName(object, dot < 0 ? "" : written.substring(dot + 1));
         checkObject(object);
-        if (!KNOWN.get(object).contains(name.attribute)) {
+        Set<String> known = Objects.requireNonNull(KNOWN.get(object));
+        if (!known.contains(name.attribute)) {
             throw new ProfileException("\"" + written + "\" is not a fact about the network. About " + object
-                    + " there are: " + sorted(KNOWN.get(object)) + ".");
+                    + " there are: " + sorted(known) + ".");
         }
         return name;
     }

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The words of a configuration line with names for those that vary: {@code address {a}}, {@code allow
@@ -17,7 +18,7 @@ public final class LinePattern {
 
     private static final Pattern NAMED = Pattern.compile("\\{([a-z][a-z-]*)(?::([^}]+)|(\\.\\.\\.))?}");
 
-    private record Word(String literal, String name, List<String> choices, boolean rest) {}
+    private record Word(@Nullable String literal, @Nullable String name, List<String> choices, boolean rest) {}
 
     private final String written;
     private final List<Word> words = new ArrayList<>();
@@ -58,7 +59,7 @@ public final class LinePattern {
     }
 
     /** The first word where it is fixed; null where it varies. */
-    public String firstWordOrNull() {
+    public @Nullable String firstWordOrNull() {
         return words.get(0).literal;
     }
 

@@ -3,6 +3,7 @@ package io.safestep.core.platform.network;
 import io.safestep.core.platform.text.ProfileException;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a platform's configuration says about the network: which lines mean what, and what holds where no line says
@@ -61,7 +62,7 @@ public record NetworkLanguage(List<NetworkRule> rules, Map<String, String> defau
     }
 
     /** A default as it is written. */
-    public String word(String name) {
+    public @Nullable String word(String name) {
         return defaults.getOrDefault(name, COMMON.get(name));
     }
 }

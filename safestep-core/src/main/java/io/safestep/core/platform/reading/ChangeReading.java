@@ -3,6 +3,7 @@ package io.safestep.core.platform.reading;
 import io.safestep.core.platform.text.BoundedText;
 import java.util.List;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How a device is asked whether anything has changed on it, and who was there.
@@ -12,7 +13,10 @@ import java.util.regex.Pattern;
  * @param logIns how it is asked who was logged in; null when it can't be asked
  * @param message found in the log messages with which it says that it was changed; null when it sends none
  */
-public record ChangeReading(List<String> marker, LogInReading logIns, Pattern message) {
+public record ChangeReading(
+        List<String> marker,
+        @Nullable LogInReading logIns,
+        @Nullable Pattern message) {
 
     public static final ChangeReading NONE = new ChangeReading(List.of(), null, null);
 

@@ -1,5 +1,7 @@
 package io.safestep.core.platform.reading;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * Who a device says it is.
  *
@@ -9,4 +11,9 @@ package io.safestep.core.platform.reading;
  * @param serial its serial number, by which one box is told from another; null when it does not say
  * @param software version of its operating software; null when it does not say
  */
-public record DeviceIdentity(String maker, String name, String model, String serial, String software) {}
+public record DeviceIdentity(
+        String maker,
+        @Nullable String name,
+        @Nullable String model,
+        @Nullable String serial,
+        @Nullable String software) {}

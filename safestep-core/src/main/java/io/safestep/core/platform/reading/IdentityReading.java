@@ -4,6 +4,7 @@ import io.safestep.core.platform.text.BoundedText;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How a device is asked who it is. Each pattern finds one thing in the answer, with the named group {@code value}.
@@ -13,7 +14,12 @@ import java.util.regex.Pattern;
  * @param name null when the answer does not tell it; so with the others
  */
 public record IdentityReading(
-        String command, Pattern maker, Pattern name, Pattern model, Pattern serial, Pattern software) {
+        String command,
+        Pattern maker,
+        @Nullable Pattern name,
+        @Nullable Pattern model,
+        @Nullable Pattern serial,
+        @Nullable Pattern software) {
 
     private static final int LONGEST = 100;
 
@@ -30,7 +36,7 @@ public record IdentityReading(
                         value(software, answer)));
     }
 
-    private static String value(Pattern pattern, String answer) {
+    private static @Nullable String value(@Nullable Pattern pattern, String answer) {
         if (pattern == null) {
             return null;
         }

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How a device is asked what it hears from the devices at the other ends of its cables (IEEE 802.1AB).
@@ -25,7 +26,11 @@ public record LinkReading(String command, Pattern row) {
      * @param port the other device's interface
      * @param address where the other device is managed, an IPv4 address; null when it does not say
      */
-    public record Heard(String interfaceName, String name, String port, String address) {}
+    public record Heard(
+            String interfaceName,
+            String name,
+            String port,
+            @Nullable String address) {}
 
     /** In the order of the answer. */
     public List<Heard> in(String answer) {

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How a device is asked who was logged in.
@@ -26,7 +27,7 @@ public record LogInReading(String command, Pattern row, DeviceClock clock) {
      * @param from where it came from; null when the device does not tell
      * @param at UTC, by the clock of whoever asks: a clock that goes wrong is allowed for
      */
-    public record LogIn(String account, String from, Instant at) {}
+    public record LogIn(String account, @Nullable String from, Instant at) {}
 
     /**
      * What a device answered.
@@ -53,7 +54,7 @@ public record LogInReading(String command, Pattern row, DeviceClock clock) {
         return new Answer(found, behind);
     }
 
-    private String from(Matcher matcher) {
+    private @Nullable String from(Matcher matcher) {
         String from = row.pattern().contains("(?<from>") ? matcher.group("from") : null;
         return from == null || from.isBlank() ? null : bounded(from);
     }

@@ -1,6 +1,7 @@
 package io.safestep.core.platform.text;
 
 import java.util.List;
+import java.util.Objects;
 
 /** A platform profile can't be used as it is written. The sentences say what and where, for the person who wrote it. */
 public class ProfileException extends RuntimeException {
@@ -29,6 +30,11 @@ public class ProfileException extends RuntimeException {
     public ProfileException(List<Problem> problems) {
         super(String.join("\n", problems.stream().map(Problem::toString).toList()));
         this.problems = List.copyOf(problems);
+    }
+
+    /** Everything that is wrong, as one text. */
+    public String sentence() {
+        return Objects.requireNonNull(getMessage());
     }
 
     /** All that is wrong, in the order of lines. */
