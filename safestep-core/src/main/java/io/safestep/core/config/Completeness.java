@@ -6,6 +6,7 @@ import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.language.Language;
 import io.safestep.core.platform.text.Format;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** Tells a whole configuration of a platform from a part of one, and from something else. */
 final class Completeness {
@@ -13,7 +14,7 @@ final class Completeness {
     private final Language language;
     private int lines;
     private int unknown;
-    private ConfigLine firstUnknown;
+    private @Nullable ConfigLine firstUnknown;
 
     Completeness(Language language) {
         this.language = language;
@@ -63,7 +64,7 @@ final class Completeness {
         if (lines == 0) {
             throw new ConfigSyntaxException(1, "The text holds no line of a configuration.");
         }
-        if (unknown * 2 > lines) {
+        if (firstUnknown != null && unknown * 2 > lines) {
             throw new ConfigSyntaxException(
                     firstUnknown.number(),
                     "\"" + firstWord(firstUnknown) + "\" is not a word that this platform knows here; " + unknown

@@ -46,11 +46,11 @@ final class HeldConfiguration {
     private static void collect(String path, List<Edit> edits, List<String> atoms) {
         for (Edit edit : edits) {
             if (edit.kind() == Edit.Kind.WITHIN) {
-                collect(path + edit.after().text() + "\n", edit.within(), atoms);
+                collect(path + edit.is().text() + "\n", edit.within(), atoms);
             } else if (edit.kind() == Edit.Kind.REMOVED) {
-                atoms.add(path + "-" + edit.before().text());
+                atoms.add(path + "-" + edit.was().text());
             } else {
-                addWhole(path, edit.after(), atoms);
+                addWhole(path, edit.is(), atoms);
             }
         }
     }

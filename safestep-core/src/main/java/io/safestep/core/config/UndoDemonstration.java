@@ -61,11 +61,11 @@ final class UndoDemonstration {
             switch (edit.kind()) {
                 case WITHIN ->
                     lostValues(
-                            edit.after().meaning().blockBeneath(),
-                            path + language.masked(block, edit.after().meaning()) + " › ",
+                            edit.is().meaning().blockBeneath(),
+                            path + language.masked(block, edit.is().meaning()) + " › ",
                             edit.within());
-                case REMOVED -> lostBeneath(block, path, edit.before());
-                case REPLACED -> lost(block, path, edit.before());
+                case REMOVED -> lostBeneath(block, path, edit.was());
+                case REPLACED -> lost(block, path, edit.was());
                 case ADDED -> {}
             }
         }

@@ -67,13 +67,13 @@ public final class Comparison {
 
     /** Where a device appends, the way back is not the way there with its sign turned. */
     private List<Edit> within(Edit edit) {
-        LineMeaning meaning = edit.before().meaning();
+        LineMeaning meaning = edit.was().meaning();
         String block = meaning.blockBeneath();
         if (!meaning.ordered()) {
             return reversed(block, edit.within());
         }
         List<Edit> back = new ArrayList<>();
-        level(block, true, edit.after().children(), edit.before().children(), back);
+        level(block, true, edit.is().children(), edit.was().children(), back);
         return back;
     }
 
@@ -141,8 +141,8 @@ public final class Comparison {
             known = language.orderOf(block, edit.line().text());
             orders.put(edit.line(), known);
             if (edit.kind() == Edit.Kind.WITHIN
-                    && edit.before().text().equals(edit.after().text())) {
-                orders.put(edit.before(), known);
+                    && edit.was().text().equals(edit.is().text())) {
+                orders.put(edit.was(), known);
             }
         }
         return known;

@@ -44,7 +44,7 @@ public final class DanglingNames {
     private void touched(String block, List<String> above, List<Edit> edits, Set<String> names) {
         for (Edit edit : edits) {
             if (edit.kind() == Edit.Kind.WITHIN) {
-                touched(edit.after().meaning().blockBeneath(), Above.with(above, edit.after()), edit.within(), names);
+                touched(edit.is().meaning().blockBeneath(), Above.with(above, edit.is()), edit.within(), names);
                 continue;
             }
             if (edit.before() != null) {

@@ -1,6 +1,7 @@
 package io.safestep.core.config.compare;
 
 import java.util.List;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -20,6 +21,16 @@ public record DifferenceRow(
         @Nullable String before,
         int afterNumber,
         @Nullable String after) {
+
+    /** The line on the left; for a row that is not {@link Kind#ADDED}. */
+    String left() {
+        return Objects.requireNonNull(before);
+    }
+
+    /** The line on the right; for a row that is not {@link Kind#REMOVED}. */
+    String right() {
+        return Objects.requireNonNull(after);
+    }
 
     public enum Kind {
         SAME,

@@ -69,8 +69,8 @@ public record DifferenceSummary(int added, int removed, int changed, List<String
             for (Edit edit : edits) {
                 String place = path.isEmpty() ? masked(block, edit.line()) : path;
                 switch (edit.kind()) {
-                    case ADDED -> added += lines(edit.after());
-                    case REMOVED -> removed += lines(edit.before());
+                    case ADDED -> added += lines(edit.is());
+                    case REMOVED -> removed += lines(edit.was());
                     case REPLACED -> changed++;
                     case WITHIN ->
                         level(

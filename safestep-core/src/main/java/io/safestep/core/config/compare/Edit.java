@@ -2,6 +2,7 @@ package io.safestep.core.config.compare;
 
 import io.safestep.core.config.tree.ConfigLine;
 import java.util.List;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -17,7 +18,17 @@ public record Edit(
 
     /** The line as it is, or as it was when it is gone. */
     public ConfigLine line() {
-        return after == null ? before : after;
+        return after == null ? was() : after;
+    }
+
+    /** The line as it was; for a difference that is not {@link Kind#ADDED}. */
+    public ConfigLine was() {
+        return Objects.requireNonNull(before);
+    }
+
+    /** The line as it is; for a difference that is not {@link Kind#REMOVED}. */
+    public ConfigLine is() {
+        return Objects.requireNonNull(after);
     }
 
     public enum Kind {

@@ -64,12 +64,12 @@ public final class UnifiedText {
 
     private void write(DifferenceRow row, StringBuilder text) {
         switch (row.kind()) {
-            case SAME -> line(' ', row, row.after(), text);
-            case ADDED -> line('+', row, row.after(), text);
-            case REMOVED -> line('-', row, row.before(), text);
+            case SAME -> line(' ', row, row.right(), text);
+            case ADDED -> line('+', row, row.right(), text);
+            case REMOVED -> line('-', row, row.left(), text);
             case CHANGED -> {
-                line('-', row, row.before(), text);
-                line('+', row, row.after(), text);
+                line('-', row, row.left(), text);
+                line('+', row, row.right(), text);
             }
         }
     }

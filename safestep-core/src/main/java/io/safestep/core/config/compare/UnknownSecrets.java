@@ -25,7 +25,7 @@ public final class UnknownSecrets {
     private void edits(String block, String path, List<Edit> edits) {
         for (Edit edit : edits) {
             if (edit.kind() == Edit.Kind.WITHIN) {
-                edits(edit.after().meaning().blockBeneath(), beneath(block, path, edit.after()), edit.within());
+                edits(edit.is().meaning().blockBeneath(), beneath(block, path, edit.is()), edit.within());
             } else if (edit.after() != null) {
                 line(block, path, edit.after());
             }

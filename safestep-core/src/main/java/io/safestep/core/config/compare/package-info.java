@@ -1,2 +1,5 @@
 /** Which lines of two configurations are the same, and what differs. */
+@NullMarked
 package io.safestep.core.config.compare;
+
+import org.jspecify.annotations.NullMarked;

@@ -11,6 +11,8 @@ import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /** Reads text whose blocks are told by indentation. */
 public final class IndentedReader {
@@ -37,15 +39,17 @@ public final class IndentedReader {
     /** A line whose block may still grow. */
     private static final class Open {
         final int indent;
-        final LineMeaning meaning;
+        /** Null for what holds all lines at the top level. */
+        final @Nullable LineMeaning meaning;
+
         final String blockBeneath;
         final int number;
         final List<String> comments;
         final List<ConfigLine> children = new ArrayList<>();
-        private Map<String, Integer> keys;
+        private @Nullable Map<String, Integer> keys;
         int childIndent = -1;
 
-        Open(int indent, LineMeaning meaning, String blockBeneath, int number, List<String> comments) {
+        Open(int indent, @Nullable LineMeaning meaning, String blockBeneath, int number, List<String> comments) {
             this.indent = indent;
             this.meaning = meaning;
             this.blockBeneath = blockBeneath;
@@ -54,6 +58,7 @@ public final class IndentedReader {
         }
 
         /** The number of the line that had this key before; null when none had. */
+        @Nullable
         Integer keyTaken(String key, int lineNumber) {
             if (keys == null) {
                 keys = new HashMap<>();
@@ -61,8 +66,13 @@ public final class IndentedReader {
             return keys.putIfAbsent(key, lineNumber);
         }
 
+        /** Of a line: what holds all others has none. */
+        LineMeaning means() {
+            return Objects.requireNonNull(meaning);
+        }
+
         ConfigLine line() {
-            return new ConfigLine(meaning, number, children, comments);
+            return new ConfigLine(means(), number, children, comments);
         }
     }
 
@@ -86,7 +96,7 @@ public final class IndentedReader {
                 continue;
             }
             take(line, i + 1);
-            if (open.peek().meaning.holdsText()) {
+            if (open.peek().means().holdsText()) {
                 i = takeText(lines, i + 1);
             }
         }
@@ -191,14 +201,14 @@ public final class IndentedReader {
     private int takeText(List<String> lines, int from) {
         Open owner = open.peek();
         for (int i = from; i < lines.size(); i++) {
-            if (lines.get(i).strip().equals(owner.meaning.endMark())) {
+            if (lines.get(i).strip().equals(owner.means().endMark())) {
                 return i;
             }
             owner.children.add(new ConfigLine(language.verbatim(lines.get(i).stripTrailing()), i + 1, List.of()));
         }
         throw new ConfigSyntaxException(
                 owner.number,
-                "The text that begins here has no end: \"" + owner.meaning.endMark()
+                "The text that begins here has no end: \"" + owner.means().endMark()
                         + "\" does not stand alone on a line after it.");
     }
 
@@ -222,7 +232,8 @@ public final class IndentedReader {
         Open done = open.pop();
         Open parent = open.peek();
         boolean says = !done.children.isEmpty()
-                || !done.meaning.container() && !language.isDefault(parent.blockBeneath, done.meaning.text());
+                || !done.means().container()
+                        && !language.isDefault(parent.blockBeneath, done.means().text());
         boolean leftOut = distinct && !says;
         if (!leftOut) {
             parent.children.add(done.line());

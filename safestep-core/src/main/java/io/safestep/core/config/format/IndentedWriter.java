@@ -3,6 +3,7 @@ package io.safestep.core.config.format;
 import io.safestep.core.config.tree.ConfigLine;
 import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.platform.language.Language;
+import java.util.Objects;
 
 /** Writes a configuration as text whose blocks are told by indentation, comments at their places. */
 public final class IndentedWriter {
@@ -25,7 +26,7 @@ public final class IndentedWriter {
         line(depth, line.text());
         if (line.meaning().holdsText()) {
             line.children().forEach(child -> line(0, child.text()));
-            line(0, line.meaning().endMark());
+            line(0, Objects.requireNonNull(line.meaning().endMark()));
         } else {
             line.children().forEach(child -> write(depth + 1, child));
             if (line.meaning().end() != null) {

@@ -2,6 +2,7 @@ package io.safestep.core.config.format;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -31,7 +32,7 @@ final class QualifiedValue {
      * @param namespaceOf of a prefix where the value stands; gives null for one that stands for nothing
      * @param prefixes those of the profile, by prefix
      */
-    static String inLines(String value, @Nullable UnaryOperator<String> namespaceOf, Map<String, String> prefixes) {
+    static String inLines(String value, Function<String, @Nullable String> namespaceOf, Map<String, String> prefixes) {
         Map<String, String> byNamespace = new LinkedHashMap<>();
         prefixes.forEach((prefix, namespace) -> byNamespace.putIfAbsent(namespace, prefix));
         UnaryOperator<String> replaced = prefix -> {

@@ -99,6 +99,9 @@ public final class XmlConfiguration implements ConfigCodec {
                 default -> {}
             }
         }
+        if (root == null) {
+            throw new ConfigSyntaxException(1, "The text is not complete XML.");
+        }
         return root;
     }
 

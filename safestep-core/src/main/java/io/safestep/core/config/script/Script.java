@@ -3,6 +3,7 @@ package io.safestep.core.config.script;
 import io.safestep.core.config.tree.ConfigLine;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 
 /** The exact commands for one device, in the order in which they are sent. */
 public record Script(List<ScriptLine> lines) {
@@ -23,7 +24,8 @@ public record Script(List<ScriptLine> lines) {
         into.add(new ScriptLine(depth, line.text()));
         if (line.meaning().holdsText()) {
             line.children().forEach(child -> into.add(new ScriptLine(depth + 1, child.text(), true)));
-            into.add(new ScriptLine(depth + 1, line.meaning().endMark(), true));
+            into.add(new ScriptLine(
+                    depth + 1, Objects.requireNonNull(line.meaning().endMark()), true));
         } else {
             line.children().forEach(child -> write(depth + 1, child, into));
         }

@@ -12,6 +12,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -32,17 +33,17 @@ public final class ScriptApplication {
 
     /** A line while commands are applied. */
     private static final class Node {
-        private final ConfigLine before;
-        private LineMeaning meaning;
+        private final @Nullable ConfigLine before;
+        private @Nullable LineMeaning meaning;
 
         /** It says what holds anyway, so that the device leaves it out when nothing stands beneath it. */
         private boolean leftOut;
 
         /** The lines beneath; null as long as nobody entered the block. */
-        private BlockLines beneath;
+        private @Nullable BlockLines beneath;
 
         /** @param before null for what holds all lines at the top level */
-        Node(@Nullable ConfigLine before, BlockLines beneath) {
+        Node(@Nullable ConfigLine before, @Nullable BlockLines beneath) {
             this.before = before;
             this.meaning = before == null ? null : before.meaning();
             this.beneath = beneath;
@@ -56,13 +57,22 @@ public final class ScriptApplication {
             this(new ConfigLine(meaning, 0, List.of()));
         }
 
+        /** Of a line: what holds all lines at the top level has none. */
+        LineMeaning means() {
+            return Objects.requireNonNull(meaning);
+        }
+
+        private ConfigLine was() {
+            return Objects.requireNonNull(before);
+        }
+
         String block() {
             return meaning == null ? "" : meaning.blockBeneath();
         }
 
         BlockLines enter() {
             if (beneath == null) {
-                beneath = new BlockLines(before.children());
+                beneath = new BlockLines(was().children());
             }
             return beneath;
         }
@@ -70,22 +80,22 @@ public final class ScriptApplication {
         /** Takes another text with the same key; what stands beneath stays. */
         void rewrite(LineMeaning other, boolean saysNothing) {
             leftOut = saysNothing;
-            if (!meaning.text().equals(other.text())) {
+            if (!means().text().equals(other.text())) {
                 meaning = other;
             }
         }
 
         ConfigLine line() {
-            return beneath == null && meaning == before.meaning()
-                    ? before
+            return beneath == null && meaning == was().meaning()
+                    ? was()
                     : new ConfigLine(
-                            meaning, 0, beneath == null ? before.children() : beneath.lines(), before.comments());
+                            means(), 0, beneath == null ? was().children() : beneath.lines(), was().comments());
         }
 
         /** Containers that hold nothing do not exist (RFC 7950, section 7.5.1). */
         boolean exists() {
-            return !meaning.container() && !leftOut
-                    || (beneath == null ? !before.children().isEmpty() : beneath.holdsAny());
+            return !means().container() && !leftOut
+                    || (beneath == null ? !was().children().isEmpty() : beneath.holdsAny());
         }
     }
 
@@ -99,7 +109,7 @@ public final class ScriptApplication {
         private final List<ConfigLine> before;
 
         /** By the place in the block; null where the line is as it was. */
-        private final Node[] named;
+        private final @Nullable Node[] named;
 
         private final Map<String, Integer> places;
         private final Map<String, Node> added = new LinkedHashMap<>();
@@ -121,6 +131,7 @@ public final class ScriptApplication {
         }
 
         /** Null when there is no such line. */
+        @Nullable
         Node get(String key) {
             Integer place = places.get(key);
             if (place == null || named[place] == GONE) {
@@ -179,7 +190,13 @@ public final class ScriptApplication {
      * @param removes what it takes away, a line or the key of one; null when it sets something
      * @param meaning of what it names
      */
-    private record Command(ScriptLine line, @Nullable String removes, LineMeaning meaning) {}
+    private record Command(ScriptLine line, @Nullable String removes, LineMeaning meaning) {
+
+        /** For a command that takes something away. */
+        String removed() {
+            return Objects.requireNonNull(removes);
+        }
+    }
 
     private Command command(String block, ScriptLine line) {
         String removes = language.isRemoval(block, line.text()) ? language.removed(block, line.text()) : null;
@@ -197,7 +214,7 @@ public final class ScriptApplication {
         private final ConfigTree tree;
         private final Script script;
         /** Commands at the top level, looked at beforehand; null for those beneath. */
-        private final List<Command> atTop = new ArrayList<>();
+        private final List<@Nullable Command> atTop = new ArrayList<>();
 
         private final Deque<Node> entered = new ArrayDeque<>();
         private Node root;
@@ -211,7 +228,7 @@ public final class ScriptApplication {
         }
 
         /** The keys of all lines at the top level that commands name; null when others may be touched too. */
-        private Set<String> keysAtTop() {
+        private @Nullable Set<String> keysAtTop() {
             if (language.movesLines()) {
                 return null;
             }
@@ -261,12 +278,12 @@ public final class ScriptApplication {
             }
             Node present = parent.enter().get(meaning.key());
             if (present != null
-                    && !present.meaning.text().equals(meaning.text())
+                    && !present.means().text().equals(meaning.text())
                     && !language.overwrites(parent.block(), meaning.text())) {
                 throw new ScriptRefusedException(
                         index,
-                        "The device does not put \"" + meaning.text() + "\" in the place of \"" + present.meaning.text()
-                                + "\".");
+                        "The device does not put \"" + meaning.text() + "\" in the place of \""
+                                + present.means().text() + "\".");
             }
         }
 
@@ -328,22 +345,22 @@ public final class ScriptApplication {
         }
 
         /** The line as it stands, or the one with that key. */
-        private Node present(BlockLines siblings, Command command) {
+        private @Nullable Node present(BlockLines siblings, Command command) {
             Node exact = siblings.get(command.meaning().key());
-            if (exact != null && exact.meaning.text().equals(command.meaning().text())) {
+            if (exact != null && exact.means().text().equals(command.meaning().text())) {
                 return exact;
             }
-            Node named = siblings.get(command.removes());
-            return named != null && named.meaning.keyed() ? named : null;
+            Node named = siblings.get(command.removed());
+            return named != null && named.means().keyed() ? named : null;
         }
 
         /** Whether a line is typed of which the device shows only the opposite. */
         private boolean isOpposite(Command command) {
-            return command.removes().endsWith(" " + command.line().text());
+            return command.removed().endsWith(" " + command.line().text());
         }
 
         private void takeAway(Node parent, Node present, Command command, int index) {
-            String text = present.meaning.text();
+            String text = present.means().text();
             if (asDevice
                     && !language.takesAway(parent.block(), text, command.line().text())) {
                 throw new ScriptRefusedException(
@@ -352,7 +369,7 @@ public final class ScriptApplication {
                                 .map(other -> "The device takes \"" + text + "\" away only with \"" + other + "\".")
                                 .orElse("The device takes \"" + text + "\" away by no command."));
             }
-            parent.enter().remove(present.meaning.key());
+            parent.enter().remove(present.means().key());
             if (language.takesAlong(parent.block(), text)) {
                 dropReferring(parent, present);
             }
@@ -384,8 +401,9 @@ public final class ScriptApplication {
                     above.add(node.meaning.text());
                 }
             });
-            Set<String> names = Set.copyOf(language.mentions(parent.block(), gone.meaning.text(), above)
-                    .defines());
+            Set<String> names =
+                    Set.copyOf(language.mentions(parent.block(), gone.means().text(), above)
+                            .defines());
             ConfigTree left = new ReferringLines(language, names)
                     .without(new ConfigTree(root.enter().lines()));
             root = new Node(null, new BlockLines(left.lines()));

@@ -56,10 +56,10 @@ public final class ScriptDerivation {
     }
 
     private void collect(List<ConfigLine> path, Edit edit, List<Step> steps) {
-        if (edit.kind() == Edit.Kind.REMOVED && goesByEmptying(path, edit.before())) {
+        if (edit.kind() == Edit.Kind.REMOVED && goesByEmptying(path, edit.was())) {
             List<ConfigLine> inside = new ArrayList<>(path);
-            inside.add(edit.before());
-            Siblings.inOrder(language, edit.before())
+            inside.add(edit.was());
+            Siblings.inOrder(language, edit.was())
                     .forEach(child -> collect(inside, new Edit(Edit.Kind.REMOVED, child, null, List.of()), steps));
             return;
         }
@@ -97,7 +97,7 @@ public final class ScriptDerivation {
         List<ConfigLine> entered = List.of();
         for (Step step : steps) {
             boolean sendsNothing = step.kind == Edit.Kind.REMOVED
-                    && language.removalOf(step.block, step.before.text()).isEmpty();
+                    && language.removalOf(step.block, step.removed().text()).isEmpty();
             if (sendsNothing) {
                 continue; // the proof says that there is no command for it
             }
@@ -110,15 +110,16 @@ public final class ScriptDerivation {
             if (step.kind == Edit.Kind.REMOVED) {
                 lines.add(new ScriptLine(
                         depth,
-                        language.removalOf(step.block, step.before.text()).orElseThrow()));
-            } else if (step.kind == Edit.Kind.REPLACED && !step.after.meaning().holdsText()) {
-                if (!language.overwrites(step.block, step.after.text())) {
-                    language.removalOf(step.block, step.before.text())
+                        language.removalOf(step.block, step.removed().text()).orElseThrow()));
+            } else if (step.kind == Edit.Kind.REPLACED
+                    && !step.written().meaning().holdsText()) {
+                if (!language.overwrites(step.block, step.written().text())) {
+                    language.removalOf(step.block, step.removed().text())
                             .ifPresent(command -> lines.add(new ScriptLine(depth, command)));
                 }
-                lines.add(new ScriptLine(depth, step.after.text()));
+                lines.add(new ScriptLine(depth, step.written().text()));
             } else {
-                Script.write(depth, Siblings.sorted(language, step.after), lines);
+                Script.write(depth, Siblings.sorted(language, step.written()), lines);
             }
         }
         return lines;

@@ -1,5 +1,7 @@
 package io.safestep.core.config.script;
 
+import java.util.Objects;
+
 /** A command can't be applied to the configuration at hand, for example the removal of a line that is not there. */
 public class ScriptRefusedException extends RuntimeException {
 
@@ -9,6 +11,11 @@ public class ScriptRefusedException extends RuntimeException {
     ScriptRefusedException(int index, String reason) {
         super(reason);
         this.index = index;
+    }
+
+    /** The reason, as a sentence. */
+    public String reason() {
+        return Objects.requireNonNull(getMessage());
     }
 
     public int index() {

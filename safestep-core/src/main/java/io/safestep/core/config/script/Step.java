@@ -8,7 +8,9 @@ import io.safestep.core.platform.language.Language;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A part of a script that is sent in one go, in one block.
@@ -24,10 +26,10 @@ final class Step {
     final Edit.Kind kind;
 
     /** The line that is removed or was there before; null for a new one. */
-    final ConfigLine before;
+    final @Nullable ConfigLine before;
 
     /** The line that is written; null for a removal. */
-    final ConfigLine after;
+    final @Nullable ConfigLine after;
 
     /** Names that are there because of what this step writes, and no longer because of what it takes away. */
     final Set<String> defines = new HashSet<>();
@@ -47,7 +49,12 @@ final class Step {
     /** Steps that have to be done before, for another reason than names. */
     final List<Step> follows = new ArrayList<>();
 
-    Step(Language language, List<ConfigLine> path, Edit.Kind kind, ConfigLine before, ConfigLine after) {
+    Step(
+            Language language,
+            List<ConfigLine> path,
+            Edit.Kind kind,
+            @Nullable ConfigLine before,
+            @Nullable ConfigLine after) {
         this.path = path;
         this.block = path.isEmpty() ? "" : path.get(path.size() - 1).meaning().blockBeneath();
         this.kind = kind;
@@ -100,11 +107,21 @@ final class Step {
         other.removeAll(common);
     }
 
+    /** The line that is written, for a step that is no removal. */
+    ConfigLine written() {
+        return Objects.requireNonNull(after);
+    }
+
+    /** The line that was there, for a step that does not only add. */
+    ConfigLine removed() {
+        return Objects.requireNonNull(before);
+    }
+
     /** Keys of the lines from the top down to the one that it writes or takes away. */
     List<String> keys() {
         List<String> keys = new ArrayList<>();
         path.forEach(line -> keys.add(line.key()));
-        keys.add((after == null ? before : after).key());
+        keys.add((after == null ? removed() : after).key());
         return keys;
     }
 
@@ -129,25 +146,25 @@ final class Step {
      */
     List<Step> split(Language language) {
         List<Step> parts = new ArrayList<>();
-        if (kind == Edit.Kind.ADDED && opensFilledBlock(after)) {
-            ConfigLine bare = after.withChildren(List.of());
+        if (kind == Edit.Kind.ADDED && opensFilledBlock(written())) {
+            ConfigLine bare = written().withChildren(List.of());
             List<ConfigLine> inside = inside(bare);
             Step first = new Step(language, path, kind, null, bare);
             parts.add(first);
-            for (ConfigLine child : Siblings.inOrder(language, after)) {
+            for (ConfigLine child : Siblings.inOrder(language, written())) {
                 parts.add(new Step(language, inside, kind, null, child).following(first));
             }
-        } else if (kind == Edit.Kind.REMOVED && opensFilledBlock(before)) {
-            ConfigLine bare = before.withChildren(List.of());
+        } else if (kind == Edit.Kind.REMOVED && opensFilledBlock(removed())) {
+            ConfigLine bare = removed().withChildren(List.of());
             List<ConfigLine> inside = inside(bare);
             Step last = new Step(language, path, kind, bare, null);
-            for (ConfigLine child : Siblings.inOrder(language, before)) {
+            for (ConfigLine child : Siblings.inOrder(language, removed())) {
                 Step part = new Step(language, inside, kind, child, null);
                 last.following(part);
                 parts.add(part);
             }
             parts.add(last);
-        } else if (kind == Edit.Kind.REPLACED && !after.meaning().opensBlock() && !isInOrderedBlock()) {
+        } else if (kind == Edit.Kind.REPLACED && !written().meaning().opensBlock() && !isInOrderedBlock()) {
             Step removal = new Step(language, path, Edit.Kind.REMOVED, before, null);
             parts.add(removal);
             parts.add(new Step(language, path, Edit.Kind.ADDED, null, after).following(removal));
@@ -175,7 +192,7 @@ final class Step {
 
     /** The blocks that are entered once the step is done. */
     List<ConfigLine> inside() {
-        return kind != Edit.Kind.REMOVED && after.meaning().opensBlock() ? inside(after) : path;
+        return kind != Edit.Kind.REMOVED && written().meaning().opensBlock() ? inside(written()) : path;
     }
 
     private List<ConfigLine> inside(ConfigLine line) {

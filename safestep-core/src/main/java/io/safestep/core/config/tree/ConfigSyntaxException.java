@@ -1,5 +1,7 @@
 package io.safestep.core.config.tree;
 
+import java.util.Objects;
+
 /** A text can't be read as a configuration. */
 public class ConfigSyntaxException extends RuntimeException {
 
@@ -12,6 +14,11 @@ public class ConfigSyntaxException extends RuntimeException {
     public ConfigSyntaxException(int line, String reason) {
         super(reason);
         this.line = line;
+    }
+
+    /** The reason, as a sentence. */
+    public String reason() {
+        return Objects.requireNonNull(getMessage());
     }
 
     public int line() {

@@ -29,7 +29,7 @@ public final class EditedConfiguration {
         try {
             written = new IndentedReader(language, true).read(text);
         } catch (ConfigSyntaxException e) {
-            return new Edited(baseline, List.of(LineComplaint.error(e.line(), e.getMessage())));
+            return new Edited(baseline, List.of(LineComplaint.error(e.line(), e.reason())));
         }
         if (written.lines().isEmpty()) {
             return new Edited(baseline, List.of(LineComplaint.error(1, "Nothing would be left of the configuration.")));

@@ -27,14 +27,14 @@ public final class WrittenLines {
         try {
             written = new WrittenText(language).read(text);
         } catch (ConfigSyntaxException e) {
-            return List.of(LineComplaint.error(e.line(), e.getMessage()));
+            return List.of(LineComplaint.error(e.line(), e.reason()));
         }
         complain("", written.lines(), complaints);
         if (complaints.stream().noneMatch(LineComplaint::isError)) {
             try {
                 new ScriptApplication(language, false).apply(baseline, Script.writing(written.lines()));
             } catch (ScriptRefusedException e) {
-                complaints.add(LineComplaint.error(numbers(written.lines()).get(e.index()), e.getMessage()));
+                complaints.add(LineComplaint.error(numbers(written.lines()).get(e.index()), e.reason()));
             }
         }
         return complaints;
