@@ -1,5 +1,8 @@
 package io.safestep.drivers;
 
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
 /** Something went wrong between Safe Step and a device. The message is a sentence for people. */
 public class DeviceException extends Exception {
 
@@ -34,18 +37,18 @@ public class DeviceException extends Exception {
     }
 
     private final Reason reason;
-    private final String shownHostKey;
+    private final @Nullable String shownHostKey;
 
     public DeviceException(Reason reason, String message) {
         this(reason, message, null);
     }
 
-    public DeviceException(Reason reason, String message, Throwable cause) {
+    public DeviceException(Reason reason, String message, @Nullable Throwable cause) {
         this(reason, message, cause, null);
     }
 
     /** @param shownHostKey the key that the device showed before it went wrong, in the form {@code type base64}, or null */
-    public DeviceException(Reason reason, String message, Throwable cause, String shownHostKey) {
+    public DeviceException(Reason reason, String message, @Nullable Throwable cause, @Nullable String shownHostKey) {
         // Words of a device are part of it, and are stored; U+0000 can't be.
         super(message.replace('\0', '\uFFFD'), cause);
         this.reason = reason;
@@ -53,8 +56,13 @@ public class DeviceException extends Exception {
     }
 
     /** The host key that the device showed, in the form {@code type base64}; null when it came to none. */
-    public String shownHostKey() {
+    public @Nullable String shownHostKey() {
         return shownHostKey;
+    }
+
+    /** What went wrong, as a sentence. */
+    public String sentence() {
+        return Objects.requireNonNull(getMessage());
     }
 
     public Reason reason() {

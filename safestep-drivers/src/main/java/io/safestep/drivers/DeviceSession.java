@@ -4,11 +4,16 @@ import io.safestep.core.config.script.Script;
 import io.safestep.core.platform.reading.ReadCommand;
 import java.time.Duration;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /** An open session with one device. Not safe for use by several threads; close it when done. */
 public interface DeviceSession extends AutoCloseable {
 
-    /** The host key that the device showed, in the form {@code type base64}. */
+    /**
+     * The host key that the device showed, in the form {@code type base64}; null only in a session for reading over HTTPS in
+     * which nothing was asked yet.
+     */
+    @Nullable
     String hostKey();
 
     /** The account that is logged in. */

@@ -24,7 +24,7 @@ public record DeviceTarget(
         PlatformProfile profile,
         String login,
         String password,
-        String pinnedHostKey,
+        @Nullable String pinnedHostKey,
         @Nullable TimeLimits limits) {
 
     public DeviceTarget(
@@ -35,7 +35,7 @@ public record DeviceTarget(
             PlatformProfile profile,
             String login,
             String password,
-            String pinnedHostKey) {
+            @Nullable String pinnedHostKey) {
         this(name, site, host, port, profile, login, password, pinnedHostKey, null);
     }
 

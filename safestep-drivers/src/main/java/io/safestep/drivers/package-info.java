@@ -1,2 +1,5 @@
 /** Sessions with devices, whatever the way in. */
+@NullMarked
 package io.safestep.drivers;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,2 +1,5 @@
 /** A person's own views of a list. */
+@NullMarked
 package io.safestep.app.savedview;
+
+import org.jspecify.annotations.NullMarked;

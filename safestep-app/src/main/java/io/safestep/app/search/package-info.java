@@ -1,2 +1,5 @@
 /** One box for devices, changes and lines. */
+@NullMarked
 package io.safestep.app.search;
+
+import org.jspecify.annotations.NullMarked;

@@ -154,7 +154,8 @@ public final class ProfileReader {
     }
 
     private static ReadCommand.Interruption interruption(ProfileEntries e) {
-        return new ReadCommand.Interruption(e.seconds("afterSeconds"), e.has("when") ? e.pattern("when") : null);
+        return new ReadCommand.Interruption(
+                Objects.requireNonNull(e.seconds("afterSeconds")), e.has("when") ? e.pattern("when") : null);
     }
 
     private static ReadCommand readCommand(ProfileEntries e, Access access) {

@@ -3,6 +3,7 @@ package io.safestep.drivers.cli;
 import io.safestep.core.config.script.Script;
 import io.safestep.core.config.script.ScriptLine;
 import io.safestep.core.platform.access.CommandLine;
+import io.safestep.core.platform.access.DeadManCommands;
 import io.safestep.core.platform.language.Language;
 import io.safestep.core.platform.language.LineMeaning;
 import io.safestep.core.platform.reading.ReadCommand;
@@ -21,6 +22,7 @@ import java.io.IOException;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -158,8 +160,8 @@ public final class CliSession implements DeviceSession {
                     Reason.NOT_POSSIBLE,
                     target.name() + " can't take its startup configuration into force as a whole.");
         }
-        String answer = terminal.command(dialect.restore());
-        if (!matches(dialect.restored(), answer)) {
+        String answer = terminal.command(Objects.requireNonNull(dialect.restore()));
+        if (!matches(Objects.requireNonNull(dialect.restored()), answer)) {
             throw new DeviceException(
                     Reason.TRANSFER_FAILED,
                     target.name() + " did not take its startup configuration into force: "
@@ -179,10 +181,18 @@ public final class CliSession implements DeviceSession {
         return dialect.timer() != null;
     }
 
+    private DeadManCommands timerCommands() throws DeviceException {
+        if (dialect.timer() == null) {
+            throw new DeviceException(Reason.NOT_POSSIBLE, target.name() + " has no timer.");
+        }
+        return dialect.timer();
+    }
+
     @Override
     public int push(Script script, DeadManTimer timer, PushListener listener) throws DeviceException {
-        String answer = terminal.command(dialect.timer().startFor(timer.within().toSeconds()));
-        if (!matches(dialect.timer().started(), answer)) {
+        DeadManCommands commands = timerCommands();
+        String answer = terminal.command(commands.startFor(timer.within().toSeconds()));
+        if (!matches(commands.started(), answer)) {
             throw new DeviceException(
                     Reason.TRANSFER_FAILED,
                     target.name() + " did not start its timer, so that nothing was sent: "
@@ -193,14 +203,14 @@ public final class CliSession implements DeviceSession {
 
     @Override
     public boolean confirm(DeadManTimer timer) throws DeviceException {
-        return matches(
-                dialect.timer().confirmed(), terminal.command(dialect.timer().confirm()));
+        DeadManCommands commands = timerCommands();
+        return matches(commands.confirmed(), terminal.command(commands.confirm()));
     }
 
     @Override
     public boolean goBack(DeadManTimer timer) throws DeviceException {
-        return matches(
-                dialect.timer().wentBack(), terminal.command(dialect.timer().goBack()));
+        DeadManCommands commands = timerCommands();
+        return matches(commands.wentBack(), terminal.command(commands.goBack()));
     }
 
     @Override

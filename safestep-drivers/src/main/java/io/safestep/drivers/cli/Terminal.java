@@ -12,6 +12,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.Objects;
 import java.util.function.BooleanSupplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -102,7 +103,7 @@ final class Terminal {
         }
     }
 
-    private CommandLine.LoginPage loginPage() {
+    private CommandLine.@Nullable LoginPage loginPage() {
         String tail = screen.tail(0, LOOKED_AT);
         return dialect.loginPages().stream()
                 .filter(page -> page.shows().matcher(BoundedText.of(tail)).find())
@@ -172,7 +173,7 @@ final class Terminal {
                 break;
             }
             screen.clear();
-            type(dialect.pagerKey());
+            type(Objects.requireNonNull(dialect.pagerKey()));
         }
         throw new DeviceException(Reason.TRANSFER_FAILED, device + " shows pages without an end.");
     }
@@ -291,10 +292,10 @@ final class Terminal {
         return pattern.matcher(BoundedText.of(screen.tail(from, LOOKED_AT))).find();
     }
 
-    private static String without(Pattern pattern, String text) {
+    private static String without(@Nullable Pattern pattern, String text) {
         int from = Math.max(0, text.length() - LOOKED_AT);
-        Matcher matcher = pattern.matcher(BoundedText.of(text.substring(from)));
-        String kept = matcher.find() ? text.substring(0, from + matcher.start()) : text;
+        Matcher matcher = pattern == null ? null : pattern.matcher(BoundedText.of(text.substring(from)));
+        String kept = matcher != null && matcher.find() ? text.substring(0, from + matcher.start()) : text;
         return kept.startsWith("\n") ? kept.substring(1) : kept;
     }
 

@@ -17,6 +17,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /** Opens sessions in the way that a device's platform profile says, within bounds. */
 public final class PlatformConnector implements DeviceConnector {
@@ -89,7 +90,7 @@ public final class PlatformConnector implements DeviceConnector {
     /** A session that gives its place back while it rests and when it is closed. */
     private record BoundedSession(DeviceSession session, ConcurrencyBounds.Place place) implements DeviceSession {
         @Override
-        public String hostKey() {
+        public @Nullable String hostKey() {
             return session.hostKey();
         }
 

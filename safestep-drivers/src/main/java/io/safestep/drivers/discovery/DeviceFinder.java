@@ -2,6 +2,7 @@ package io.safestep.drivers.discovery;
 
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.core.platform.reading.DeviceIdentity;
+import io.safestep.core.platform.reading.IdentityReading;
 import io.safestep.core.platform.reading.LinkReading.Heard;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;
@@ -17,9 +18,11 @@ import java.time.Duration;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Semaphore;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Finds out what stands at an address: which platform, and who it says it is. Tries log-ins and platform profiles in turn
@@ -80,7 +83,8 @@ public final class DeviceFinder implements AutoCloseable {
         }
     }
 
-    private record Place(String name, String host, int port, String pinnedHostKey) {}
+    private record Place(
+            String name, String host, int port, @Nullable String pinnedHostKey) {}
 
     /**
      * A device that was found.
@@ -106,7 +110,7 @@ public final class DeviceFinder implements AutoCloseable {
      *     SILENT when something takes the connection and does not go on in time, LOGIN_REFUSED when no account is let in,
      *     NOT_POSSIBLE when no profile recognises what answers
      */
-    public Found find(String name, String host, int port, List<Account> accounts, String pinnedHostKey)
+    public Found find(String name, String host, int port, List<Account> accounts, @Nullable String pinnedHostKey)
             throws DeviceException {
         Place place = new Place(name, host, port, pinnedHostKey);
         if (accounts.isEmpty()) {
@@ -133,7 +137,7 @@ public final class DeviceFinder implements AutoCloseable {
     }
 
     /** @return null when what listens there ends a connection at once, as no server of SSH does */
-    private Unidentified connect(Place place, Account account) throws DeviceException {
+    private @Nullable Unidentified connect(Place place, Account account) throws DeviceException {
         try {
             return ssh.connect(target(place, sshProfiles().get(0), account), CONNECT);
         } catch (DeviceException e) {
@@ -169,7 +173,7 @@ public final class DeviceFinder implements AutoCloseable {
                 if (e.reason() != Reason.LOGIN_REFUSED) {
                     // Something took the connection: that it does not go on is not the same as nothing being there.
                     throw e.reason() == Reason.TIMED_OUT
-                            ? new DeviceException(Reason.SILENT, e.getMessage(), e, e.shownHostKey())
+                            ? new DeviceException(Reason.SILENT, e.sentence(), e, e.shownHostKey())
                             : e;
                 }
                 refused = e;
@@ -281,12 +285,13 @@ public final class DeviceFinder implements AutoCloseable {
     private static Optional<Found> ask(DeviceSession session, PlatformProfile profile, int account)
             throws DeviceException {
         try (session) {
-            Optional<DeviceIdentity> identity =
-                    profile.identity().in(session.read(profile.identity().command()));
+            IdentityReading reading = Objects.requireNonNull(profile.identity());
+            Optional<DeviceIdentity> identity = reading.in(session.read(reading.command()));
             if (identity.isEmpty()) {
                 return Optional.empty();
             }
-            return Optional.of(new Found(profile, identity.get(), account, session.hostKey(), links(session, profile)));
+            String hostKey = Objects.requireNonNull(session.hostKey());
+            return Optional.of(new Found(profile, identity.get(), account, hostKey, links(session, profile)));
         }
     }
 
@@ -317,7 +322,7 @@ public final class DeviceFinder implements AutoCloseable {
                 place.pinnedHostKey());
     }
 
-    private static DeviceException unknown(Place place, DeviceException last, String hostKey) {
+    private static DeviceException unknown(Place place, @Nullable DeviceException last, @Nullable String hostKey) {
         return new DeviceException(
                 Reason.NOT_POSSIBLE,
                 "Something answers at " + place.name() + " port " + place.port() + " and fits no platform profile."

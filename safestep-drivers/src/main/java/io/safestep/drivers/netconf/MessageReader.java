@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.util.ArrayDeque;
 import java.util.Arrays;
 import java.util.Deque;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Cuts what a server sends into messages: ended by {@code ]]>]]>} until the hellos are exchanged, in chunks from then on
@@ -48,7 +49,7 @@ final class MessageReader extends OutputStream {
 
     private boolean chunked;
     private boolean closed;
-    private Outcome broken;
+    private @Nullable Outcome broken;
     private final Deque<byte[]> messages = new ArrayDeque<>();
     private byte[] message = new byte[8192];
     private int messageLength;

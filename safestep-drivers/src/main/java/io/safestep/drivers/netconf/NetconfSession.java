@@ -15,6 +15,7 @@ import io.safestep.drivers.ssh.SshLogin.LoggedIn;
 import io.safestep.drivers.structured.StateLines;
 import io.safestep.drivers.structured.Verification;
 import java.time.Duration;
+import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 import org.xml.sax.SAXException;
 
@@ -168,7 +169,7 @@ public final class NetconfSession implements DeviceSession {
         return pushed(script, null, listener);
     }
 
-    private int pushed(Script script, DeadManTimer timer, PushListener listener) throws DeviceException {
+    private int pushed(Script script, @Nullable DeadManTimer timer, PushListener listener) throws DeviceException {
         String edit = new ConfigEngine(target.profile().language()).xmlEdit(script);
         String before = readRunning();
         int count = script.lines().size();
@@ -240,7 +241,7 @@ public final class NetconfSession implements DeviceSession {
             locks.take("startup");
             channel.call("<copy-config><target><startup/></target><source><running/></source></copy-config>");
         } catch (RpcErrorException e) {
-            throw e.reason() == Reason.IN_USE ? e : new DeviceException(Reason.SAVE_FAILED, e.getMessage(), e);
+            throw e.reason() == Reason.IN_USE ? e : new DeviceException(Reason.SAVE_FAILED, e.sentence(), e);
         }
         verification.startupWritten(readRunning(), datastores.read("startup"));
         return "Running was copied to startup, and startup read back.";

@@ -3,6 +3,7 @@ package io.safestep.drivers.netconf;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 
 /**
@@ -13,7 +14,7 @@ import org.w3c.dom.Element;
  * @param message the server's own words; null when it has none
  * @param info more about it, as {@code name value}; empty when the server does not say
  */
-record RpcError(String tag, String path, String message, String info) {
+record RpcError(String tag, @Nullable String path, @Nullable String message, String info) {
 
     /** The errors in a reply. Warnings are none. */
     static List<RpcError> in(Element reply) {
@@ -30,7 +31,7 @@ record RpcError(String tag, String path, String message, String info) {
         return errors;
     }
 
-    private static String info(Element info) {
+    private static String info(@Nullable Element info) {
         if (info == null) {
             return "";
         }

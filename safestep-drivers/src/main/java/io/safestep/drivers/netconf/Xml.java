@@ -12,6 +12,7 @@ import javax.xml.parsers.ParserConfigurationException;
 import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
+import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 import org.w3c.dom.Node;
 import org.xml.sax.InputSource;
@@ -66,7 +67,7 @@ final class Xml {
     }
 
     /** The first element of that name directly beneath; null when there is none. */
-    static Element child(Element element, String name) {
+    static @Nullable Element child(Element element, String name) {
         return children(element).stream()
                 .filter(e -> name.equals(e.getLocalName()))
                 .findFirst()
@@ -74,7 +75,7 @@ final class Xml {
     }
 
     /** Text of an element directly beneath; null when there is none. */
-    static String text(Element element, String name) {
+    static @Nullable String text(Element element, String name) {
         Element child = child(element, name);
         return child == null ? null : child.getTextContent().strip();
     }
@@ -93,7 +94,7 @@ final class Xml {
         return text.toString();
     }
 
-    private static void write(XMLStreamWriter writer, Element element, String namespaceAbove, int depth)
+    private static void write(XMLStreamWriter writer, Element element, @Nullable String namespaceAbove, int depth)
             throws XMLStreamException {
         List<Element> children = children(element);
         String namespace = element.getNamespaceURI();

@@ -25,6 +25,7 @@ import org.apache.hc.core5.http.io.entity.ByteArrayEntity;
 import org.apache.hc.core5.io.CloseMode;
 import org.apache.hc.core5.util.Timeout;
 import org.bouncycastle.tls.TlsException;
+import org.jspecify.annotations.Nullable;
 
 /** Requests to one device over HTTPS, with its pinned key, a password (RFC 7617) and time limits. */
 final class HttpChannel implements AutoCloseable {
@@ -39,7 +40,11 @@ final class HttpChannel implements AutoCloseable {
      * @param entityTag null when the device gives none
      * @param allow the methods that the resource allows, as the device writes them; null when it does not say
      */
-    record Answer(int status, String body, String entityTag, String allow) {}
+    record Answer(
+            int status,
+            String body,
+            @Nullable String entityTag,
+            @Nullable String allow) {}
 
     private final DeviceTarget target;
     private final PinnedCertificate certificate;
@@ -72,6 +77,8 @@ final class HttpChannel implements AutoCloseable {
                 .build();
     }
 
+    /** Null before the first answer. */
+    @Nullable
     String certificateKey() {
         return certificate.shown();
     }
@@ -80,12 +87,13 @@ final class HttpChannel implements AutoCloseable {
      * @param body null for none
      * @param ifMatch the entity tag that the resource must still have; null when it does not matter
      */
-    Answer send(String method, String path, String body, String ifMatch) throws DeviceException {
+    Answer send(String method, String path, @Nullable String body, @Nullable String ifMatch) throws DeviceException {
         return send(method, path, body, YANG_DATA, ifMatch);
     }
 
     /** @param type of the body, without parameters */
-    Answer send(String method, String path, String body, ContentType type, String ifMatch) throws DeviceException {
+    Answer send(String method, String path, @Nullable String body, ContentType type, @Nullable String ifMatch)
+            throws DeviceException {
         HttpUriRequestBase request =
                 new HttpUriRequestBase(method, URI.create("https://" + target.host() + ":" + target.port() + path));
         request.setHeader("Authorization", authorization);

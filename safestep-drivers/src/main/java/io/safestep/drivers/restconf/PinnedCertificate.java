@@ -4,6 +4,7 @@ import java.security.cert.CertificateException;
 import java.security.cert.X509Certificate;
 import java.util.Base64;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Trusts the public key that a device showed first, as SSH does: devices sign their certificates themselves. A new
@@ -11,15 +12,16 @@ import java.util.Locale;
  */
 final class PinnedCertificate {
 
-    private final String pinned;
-    private volatile String shown;
+    private final @Nullable String pinned;
+    private @Nullable volatile String shown;
 
     /** @param pinned in the form {@code type base64}, or null when none was seen yet */
-    PinnedCertificate(String pinned) {
+    PinnedCertificate(@Nullable String pinned) {
         this.pinned = pinned;
     }
 
     /** What was shown, in the form {@code type base64}: the key's SubjectPublicKeyInfo (RFC 5280, section 4.1). */
+    @Nullable
     String shown() {
         return shown;
     }

@@ -18,6 +18,7 @@ import io.safestep.drivers.structured.Verification;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -76,7 +77,7 @@ public final class RestconfSession implements DeviceSession {
     }
 
     @Override
-    public String hostKey() {
+    public @Nullable String hostKey() {
         return channel.certificateKey();
     }
 
@@ -213,7 +214,7 @@ public final class RestconfSession implements DeviceSession {
      * That of the resource itself: a server may keep one for each (RFC 8040, section 3.5.2), and would refuse that of all
      * data there. Null where it has none, or the resource is to be made.
      */
-    private String tagOf(String path) throws DeviceException {
+    private @Nullable String tagOf(String path) throws DeviceException {
         Answer answer = channel.send("HEAD", path, null, null);
         return answer.status() < 300 ? answer.entityTag() : null;
     }

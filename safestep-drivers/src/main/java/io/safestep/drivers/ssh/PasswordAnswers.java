@@ -4,6 +4,7 @@ import java.util.List;
 import org.apache.sshd.client.auth.keyboard.UserInteraction;
 import org.apache.sshd.client.session.ClientSession;
 import org.apache.sshd.common.AttributeRepository.AttributeKey;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Answers the questions of keyboard-interactive log-ins (RFC 4256): the password where one hidden answer is wanted, in
@@ -19,7 +20,7 @@ final class PasswordAnswers implements UserInteraction {
     }
 
     @Override
-    public String[] interactive(
+    public String @Nullable [] interactive(
             ClientSession session, String name, String instruction, String language, String[] prompts, boolean[] echo) {
         if (prompts.length == 0) {
             return new String[0];
@@ -28,7 +29,7 @@ final class PasswordAnswers implements UserInteraction {
     }
 
     @Override
-    public String getUpdatedPassword(ClientSession session, String prompt, String language) {
+    public @Nullable String getUpdatedPassword(ClientSession session, String prompt, String language) {
         return null;
     }
 

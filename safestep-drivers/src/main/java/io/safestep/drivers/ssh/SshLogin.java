@@ -16,6 +16,7 @@ import java.time.Duration;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
@@ -38,6 +39,7 @@ import org.apache.sshd.common.session.SessionListener;
 import org.apache.sshd.common.session.helpers.MissingAttachedSessionException;
 import org.apache.sshd.common.util.buffer.Buffer;
 import org.apache.sshd.core.CoreModuleProperties;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Logs in over SSH (RFC 4251 to 4254) with a password, by itself or as the answer to questions (RFC 4256), and a pinned
@@ -57,10 +59,10 @@ public final class SshLogin implements AutoCloseable {
 
     /** Compares the key of one connection with the pinned one and remembers what was shown. */
     private static final class HostKeyCheck {
-        private final String pinned;
-        private volatile String shown;
+        private final @Nullable String pinned;
+        private @Nullable volatile String shown;
 
-        HostKeyCheck(String pinned) {
+        HostKeyCheck(@Nullable String pinned) {
             this.pinned = pinned;
         }
 
@@ -114,7 +116,7 @@ public final class SshLogin implements AutoCloseable {
         }
 
         /** Why the session has ended before its time. */
-        public DeviceException lost(Throwable cause) {
+        public DeviceException lost(@Nullable Throwable cause) {
             if (session.getConnectionContext().getAttribute(HOST_KEY).swapped(hostKey)) {
                 return new DeviceException(
                         Reason.HOST_KEY_CHANGED,
@@ -262,7 +264,7 @@ public final class SshLogin implements AutoCloseable {
             session.setAttribute(PasswordAnswers.PASSWORD, target.password());
             session.setUserInteraction(ANSWERS);
             session.auth().verify(target.limitsOr(limits).logIn());
-            return new LoggedIn(session, target.name(), hostKey.shown);
+            return new LoggedIn(session, target.name(), Objects.requireNonNull(hostKey.shown));
         } catch (IOException e) {
             session.close(true);
             throw explain(target, hostKey, true, e);
@@ -287,7 +289,7 @@ public final class SshLogin implements AutoCloseable {
                     target.name()
                             + " shows another host key than before. Nothing was sent; somebody has to find out why.",
                     e,
-                    hostKey.shown);
+                    Objects.requireNonNull(hostKey.shown));
         }
         if (hasCause(e, UnknownHostException.class) || hasCause(e, UnresolvedAddressException.class)) {
             return nameNotFound(target, e);
@@ -301,7 +303,8 @@ public final class SshLogin implements AutoCloseable {
                     Reason.CONNECTION_REFUSED, target + " refuses the connection: nothing listens there.", e);
         }
         if (hasCause(e, TimeoutException.class) || e instanceof InterruptedIOException) {
-            return new DeviceException(Reason.TIMED_OUT, target + " did not answer in time.", e, hostKey.shown);
+            return new DeviceException(
+                    Reason.TIMED_OUT, target + " did not answer in time.", e, Objects.requireNonNull(hostKey.shown));
         }
         if (connected && hostKey.shown != null) {
             return new DeviceException(

@@ -17,7 +17,9 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Proves step by step that one can get into a device and work there, and changes nothing on it. The front door of this
@@ -36,8 +38,8 @@ public final class ConnectionTest {
     private final DeviceConnector connector;
     private final Duration slowestAnswer;
     private final List<StageResult> results = new ArrayList<>();
-    private DeviceIdentity identity;
-    private String hostKey;
+    private @Nullable DeviceIdentity identity;
+    private @Nullable String hostKey;
 
     public ConnectionTest(DeviceTarget target, DeviceConnector connector) {
         this(target, connector, SLOWEST_ANSWER);
@@ -92,8 +94,9 @@ public final class ConnectionTest {
 
     private void work() throws DeviceException {
         try (DeviceSession session = connector.connect(target)) {
-            hostKey = session.hostKey();
-            String fingerprint = HostKeyFingerprint.of(session.hostKey());
+            String shown = Objects.requireNonNull(session.hostKey());
+            hostKey = shown;
+            String fingerprint = HostKeyFingerprint.of(shown);
             passed(
                     Stage.HOST_KEY,
                     target.pinnedHostKey() == null
@@ -119,7 +122,7 @@ public final class ConnectionTest {
         } catch (DeviceException e) {
             switch (e.reason()) {
                 case NOT_POSSIBLE ->
-                    results.add(new StageResult(Stage.RIGHT_TO_CONFIGURE, Outcome.NOT_KNOWN, e.getMessage(), null));
+                    results.add(new StageResult(Stage.RIGHT_TO_CONFIGURE, Outcome.NOT_KNOWN, e.sentence(), null));
                 case NO_RIGHT_TO_CONFIGURE, IN_USE, LINE_REFUSED -> failed(Stage.RIGHT_TO_CONFIGURE, e);
                 default -> throw e;
             }
@@ -127,7 +130,7 @@ public final class ConnectionTest {
     }
 
     /** @return null when it could not be read */
-    private String readConfiguration(DeviceSession session) throws DeviceException {
+    private @Nullable String readConfiguration(DeviceSession session) throws DeviceException {
         ConfigEngine engine = new ConfigEngine(target.profile().language());
         try {
             String running = session.readRunning();
@@ -204,7 +207,7 @@ public final class ConnectionTest {
                         + " ms.");
     }
 
-    private static String question(PlatformProfile profile) {
+    private static @Nullable String question(PlatformProfile profile) {
         if (profile.identity() != null) {
             return profile.identity().command();
         }
@@ -219,7 +222,7 @@ public final class ConnectionTest {
         results.add(new StageResult(stage, Outcome.PASSED, words, null));
     }
 
-    private void failed(Stage stage, String words, String advice) {
+    private void failed(Stage stage, @Nullable String words, String advice) {
         results.add(new StageResult(stage, Outcome.FAILED, words, advice));
     }
 
@@ -235,7 +238,7 @@ public final class ConnectionTest {
         if (e.shownHostKey() != null) {
             hostKey = e.shownHostKey();
         }
-        failed(stage, e.getMessage(), Advice.on(stage, e.reason(), target));
+        failed(stage, e.sentence(), Advice.on(stage, e.reason(), target));
     }
 
     /** The stage at which a session broke off: the reason tells it, or else how far it had come. */

@@ -1,12 +1,18 @@
 package io.safestep.drivers.trial;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * How one stage of a connection test went.
  *
  * @param words what was found, as a sentence
  * @param advice what to do about it; null when there is nothing to do
  */
-public record StageResult(Stage stage, Outcome outcome, String words, String advice) {
+public record StageResult(
+        Stage stage,
+        Outcome outcome,
+        @Nullable String words,
+        @Nullable String advice) {
 
     /** How a stage can end. */
     public enum Outcome {

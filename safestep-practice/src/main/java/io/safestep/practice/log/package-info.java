@@ -1,2 +1,5 @@
 /** Log messages that practice devices send. */
+@NullMarked
 package io.safestep.practice.log;
+
+import org.jspecify.annotations.NullMarked;

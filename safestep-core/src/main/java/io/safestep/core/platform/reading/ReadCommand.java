@@ -45,12 +45,11 @@ public record ReadCommand(
      * @param after for how long it is let go on
      * @param when what it shows when it has said enough; null to wait for the time alone
      */
-    public record Interruption(
-            @Nullable Duration after, @Nullable Pattern when) {}
+    public record Interruption(Duration after, @Nullable Pattern when) {}
 
     /** For how long a device is at work on it at least: zero where the command ends by itself. */
     public Duration goesOn() {
-        return interruption == null || interruption.after() == null ? Duration.ZERO : interruption.after();
+        return interruption == null ? Duration.ZERO : interruption.after();
     }
 
     /** One row of what a device said: what it is about, and what it is like. */
