@@ -98,4 +98,47 @@ class SessionTimersTest {
                 .as("what shows at once")
                 .isEqualTo(SessionTimers.Stay.NONE);
     }
+
+    private static final PlatformProfile CORVANE = ShippedProfiles.corvane();
+
+    private static SessionTimers.Stay onCorvane(String read, String was, String is) {
+        ConfigEngine engine = new ConfigEngine(CORVANE.language());
+        FactsOfChange change = new FactsOfChange(
+                new FactReader(CORVANE), "gw", engine.read(was + "# end\n"), engine.read(is + "# end\n"));
+        return SessionTimers.of(change).stay(CORVANE.read(read).orElseThrow());
+    }
+
+    private static final String GATEWAY = """
+            hostname gw
+            vlan 20
+            interface port 1
+              address 10.77.0.1/30
+            interface vlan 20
+              address 10.77.20.2/24
+              gateway-group 1 shared 10.77.20.1
+            """;
+
+    /** RFC 5798, section 6.1: three intervals and a skew of less than one; the interval is a second where nothing is said. */
+    @Test
+    void aRoleIsGivenUpWhenTheMasterDownIntervalHasRunOut() {
+        assertThat(onCorvane("gateways", GATEWAY, GATEWAY.replace("10.77.20.2/24", "10.77.20.3/24")))
+                .isEqualTo(new SessionTimers.Stay(7, "master-down interval on vlan 20 of 4 s"));
+        assertThat(onCorvane("gateways", GATEWAY, GATEWAY.replace("10.77.0.1/30", "10.77.0.2/30")))
+                .as("another interface was touched")
+                .isEqualTo(SessionTimers.Stay.NONE);
+    }
+
+    @Test
+    void aDeviceWithoutPeersHoldsNone() {
+        assertThat(onCorvane("routes", GATEWAY, GATEWAY.replace("10.77.0.1/30", "10.77.0.2/30")))
+                .isEqualTo(SessionTimers.Stay.NONE);
+    }
+
+    @Test
+    void theLongerStayCountsAndOfTwoAlikeTheFirst() {
+        SessionTimers.Stay one = new SessionTimers.Stay(15, "one");
+        SessionTimers.Stay other = new SessionTimers.Stay(15, "other");
+        assertThat(one.longer(other)).isSameAs(one);
+        assertThat(one.longer(new SessionTimers.Stay(16, "longer")).because()).isEqualTo("longer");
+    }
 }
