@@ -24,7 +24,7 @@ export function OrderEditor({ change, devices, order, problem, onChange }: Edito
           <Form.Select value={order.failureRule} onChange={(e) => set({ failureRule: e.target.value as FailureRule })}>
             {(Object.keys(failureRules) as FailureRule[]).map((rule) => (
               <option key={rule} value={rule}>
-                {failureRules[rule].short}
+                {failureRules[rule].title}
               </option>
             ))}
           </Form.Select>

@@ -1,4 +1,5 @@
 import type { Change, FailureRule } from "../api/types";
+import vocabulary from "../api/vocabulary.json";
 
 /** How the author wants the change to be run. */
 export interface OrderDraft {
@@ -12,24 +13,8 @@ export interface OrderDraft {
   waves: Record<string, number> | null;
 }
 
-export const failureRules: Record<FailureRule, { short: string; sentence: string }> = {
-  UNDO_ALL: {
-    short: "Undo everything",
-    sentence: "When anything fails, everything that was pushed is undone, the last wave first.",
-  },
-  UNDO_WAVE: {
-    short: "Undo the wave, then ask",
-    sentence: "When anything fails, its wave is undone; then a person decides about the rest.",
-  },
-  UNDO_DEVICE: {
-    short: "Undo the device, then ask",
-    sentence: "When anything fails, that device is undone; then a person decides about the rest.",
-  },
-  STOP_AND_WAIT: {
-    short: "Stop and wait",
-    sentence: "When anything fails, nothing more is pushed and nothing is undone until a person decides.",
-  },
-};
+/** What a run may do when something fails, in the words of the core. */
+export const failureRules: Record<FailureRule, { title: string; sentence: string }> = vocabulary.failureRules;
 
 export const usualOrder: OrderDraft = {
   failureRule: "UNDO_ALL",

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.safestep.app.change.beside.UndecidedDrift;
 import io.safestep.app.device.DeviceRole;
 import io.safestep.core.change.ChangeState;
+import io.safestep.core.change.FailureRule;
 import io.safestep.core.change.Verdict;
 import io.safestep.core.check.definition.Expectation;
 import io.safestep.core.check.definition.LookKind;
@@ -58,6 +59,7 @@ class VocabularyTest {
         words.put("checkOutcomes", each(CheckOutcome.values(), CheckOutcome::word));
         words.put("looks", each(LookKind.values(), VocabularyTest::look));
         words.put("expectations", each(Expectation.values(), VocabularyTest::expectation));
+        words.put("failureRules", each(FailureRule.values(), VocabularyTest::failureRule));
         words.put("matches", each(Match.values(), Match::word));
         words.put("saved", each(Saved.values(), Saved::word));
         words.put("undecidedDrift", each(UndecidedDrift.values(), UndecidedDrift::words));
@@ -76,6 +78,13 @@ class VocabularyTest {
         words.put("arguments", kind.arguments());
         words.put("asksPerson", kind.asksPerson());
         words.put("longestSettling", kind.longestSettling());
+        return words;
+    }
+
+    private static Map<String, Object> failureRule(FailureRule rule) {
+        Map<String, Object> words = new LinkedHashMap<>();
+        words.put("title", rule.title());
+        words.put("sentence", rule.sentence());
         return words;
     }
 

@@ -110,8 +110,7 @@ class EvidenceReport {
                 "Started by " + run.startedBy() + " " + time(run.startedAt())
                         + (run.endedAt() == null ? "" : ", ended " + time(run.endedAt())) + "; "
                         + (run.freeze() == null ? "window until " : "until the freeze " + run.freeze() + " at ")
-                        + time(run.windowClosesAt()) + "; when something fails: "
-                        + words(run.failureRule().name()) + ".");
+                        + time(run.windowClosesAt()) + ". " + run.failureRule().sentence());
         if (run.verdict() != null) {
             line(document, run.verdict());
         }
