@@ -32,7 +32,7 @@ public final class PastedInstructions {
     public PastedInstructions(PlatformProfile profile) {
         language = profile.language();
         dialect = profile.access().typed().orElse(null);
-        prompt = dialect == null ? null : atLineStart(dialect.prompt());
+        prompt = dialect == null ? null : atLineStart(dialect.screen().prompt());
     }
 
     /** The profile's pattern ends where the screen ends; here a command follows. */
@@ -121,10 +121,10 @@ public final class PastedInstructions {
         if (dialect == null) {
             return 0;
         }
-        if (command.equals(dialect.leaveConfigure())) {
+        if (command.equals(dialect.moves().leaveConfigure())) {
             return ALL_BLOCKS;
         }
-        return command.equals(dialect.leaveBlock()) ? 1 : 0;
+        return command.equals(dialect.moves().leaveBlock()) ? 1 : 0;
     }
 
     private int promptEnd(String line) {
@@ -149,16 +149,19 @@ public final class PastedInstructions {
                 .anyMatch(error -> error.matcher(BoundedText.of(command)).find())) {
             return "a refusal of the device";
         }
-        if (List.of(dialect.configure(), dialect.leaveBlock(), dialect.leaveConfigure())
+        if (List.of(
+                        dialect.moves().configure(),
+                        dialect.moves().leaveBlock(),
+                        dialect.moves().leaveConfigure())
                 .contains(command)) {
             return "only moves about in the device; Safe Step does that by itself";
         }
-        if (command.equals(dialect.save())) {
+        if (command.equals(dialect.datastores().save())) {
             return "saving comes after the checks, by itself";
         }
-        boolean looks = command.equals(dialect.readRunning())
-                || command.equals(dialect.readStartup())
-                || command.equals(dialect.pagingOff());
+        boolean looks = command.equals(dialect.datastores().readRunning())
+                || command.equals(dialect.datastores().readStartup())
+                || command.equals(dialect.screen().pagingOff());
         return looks ? "only looks; nothing is configured by it" : "";
     }
 

@@ -39,26 +39,26 @@ final class AccessReader {
     private static Access commandLine(ProfileEntries top) {
         ProfileEntries e = top.entries("commandLine");
         return new CommandLine(
-                e.pattern("prompt"),
-                e.has("pager") ? e.pattern("pager") : null,
-                e.has("pagerKey") ? e.text("pagerKey") : null,
-                e.has("pagingOff") ? e.text("pagingOff") : null,
-                e.text("configure"),
-                e.text("leaveBlock"),
-                e.text("leaveConfigure"),
-                e.text("readRunning"),
-                e.has("readStartup") ? e.text("readStartup") : null,
-                e.text("save"),
-                e.pattern("saved"),
-                e.has("restore") ? e.text("restore") : null,
-                e.has("restored") ? e.pattern("restored") : null,
+                new CommandLine.Screen(
+                        e.pattern("prompt"),
+                        e.has("pager") ? e.pattern("pager") : null,
+                        e.has("pagerKey") ? e.text("pagerKey") : null,
+                        e.has("pagingOff") ? e.text("pagingOff") : null,
+                        e.list("loginPages").stream()
+                                .map(page -> new CommandLine.LoginPage(page.pattern("shows"), page.text("keys")))
+                                .toList(),
+                        e.has("interrupt") ? e.text("interrupt") : "\u0003"),
+                new CommandLine.Moves(e.text("configure"), e.text("leaveBlock"), e.text("leaveConfigure")),
+                new CommandLine.Datastores(
+                        e.text("readRunning"),
+                        e.has("readStartup") ? e.text("readStartup") : null,
+                        e.text("save"),
+                        e.pattern("saved"),
+                        e.has("restore") ? e.text("restore") : null,
+                        e.has("restored") ? e.pattern("restored") : null),
                 e.has("timer") ? timer(e.entries("timer")) : null,
                 e.patterns("errors"),
                 e.patterns("notes"),
-                e.list("loginPages").stream()
-                        .map(page -> new CommandLine.LoginPage(page.pattern("shows"), page.text("keys")))
-                        .toList(),
-                e.has("interrupt") ? e.text("interrupt") : "\u0003",
                 port(e, 22));
     }
 

@@ -54,7 +54,7 @@ class AccessReaderTest {
         assertThat(bare.hasTimer()).isFalse();
         assertThat(bare.notifies()).isFalse();
         assertThat(bare.leastTimer()).isEqualTo(Duration.ZERO);
-        assertThat(bare.interrupt()).as("the usual key, CTRL and C").isEqualTo("\u0003");
+        assertThat(bare.screen().interrupt()).as("the usual key, CTRL and C").isEqualTo("\u0003");
     }
 
     @Test

@@ -70,9 +70,9 @@ class ProfileReaderTest {
     void aProfileNeedsNoMoreThanItsDeviceHas() {
         PlatformProfile read = ProfileReader.read(GOOD);
         assertThat(read.access()).isInstanceOfSatisfying(CommandLine.class, cli -> {
-            assertThat(cli.pager()).isNull();
-            assertThat(cli.readStartup()).isNull();
-            assertThat(cli.interrupt()).isEqualTo("\u0003");
+            assertThat(cli.screen().pager()).isNull();
+            assertThat(cli.datastores().readStartup()).isNull();
+            assertThat(cli.screen().interrupt()).isEqualTo("\u0003");
         });
     }
 

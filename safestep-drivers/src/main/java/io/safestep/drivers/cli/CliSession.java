@@ -96,9 +96,9 @@ public final class CliSession implements DeviceSession {
     }
 
     private void switchPagingOff() throws DeviceException {
-        if (dialect.pagingOff() != null) {
+        if (dialect.screen().pagingOff() != null) {
             // A device that refuses shows its pages, and they are turned.
-            terminal.command(dialect.pagingOff());
+            terminal.command(dialect.screen().pagingOff());
         }
     }
 
@@ -114,15 +114,15 @@ public final class CliSession implements DeviceSession {
 
     @Override
     public String readRunning() throws DeviceException {
-        return read(dialect.readRunning());
+        return read(dialect.datastores().readRunning());
     }
 
     @Override
     public String readStartup() throws DeviceException {
-        if (dialect.readStartup() == null) {
+        if (dialect.datastores().readStartup() == null) {
             throw new DeviceException(Reason.NOT_POSSIBLE, target.name() + " can't show its startup configuration.");
         }
-        return read(dialect.readStartup());
+        return read(dialect.datastores().readStartup());
     }
 
     @Override
@@ -143,8 +143,8 @@ public final class CliSession implements DeviceSession {
 
     @Override
     public String save() throws DeviceException {
-        String answer = terminal.command(dialect.save());
-        if (!matches(dialect.saved(), answer)) {
+        String answer = terminal.command(dialect.datastores().save());
+        if (!matches(dialect.datastores().saved(), answer)) {
             throw new DeviceException(
                     Reason.SAVE_FAILED,
                     target.name() + " did not write its startup configuration: "
@@ -160,8 +160,9 @@ public final class CliSession implements DeviceSession {
                     Reason.NOT_POSSIBLE,
                     target.name() + " can't take its startup configuration into force as a whole.");
         }
-        String answer = terminal.command(Objects.requireNonNull(dialect.restore()));
-        if (!matches(Objects.requireNonNull(dialect.restored()), answer)) {
+        String answer =
+                terminal.command(Objects.requireNonNull(dialect.datastores().restore()));
+        if (!matches(Objects.requireNonNull(dialect.datastores().restored()), answer)) {
             throw new DeviceException(
                     Reason.TRANSFER_FAILED,
                     target.name() + " did not take its startup configuration into force: "
@@ -172,7 +173,7 @@ public final class CliSession implements DeviceSession {
 
     @Override
     public void proveRightToConfigure() throws DeviceException {
-        refuseErrors(terminal.command(dialect.configure()), Reason.NO_RIGHT_TO_CONFIGURE);
+        refuseErrors(terminal.command(dialect.moves().configure()), Reason.NO_RIGHT_TO_CONFIGURE);
         leaveConfiguration();
     }
 
@@ -215,7 +216,7 @@ public final class CliSession implements DeviceSession {
 
     @Override
     public int push(Script script, PushListener listener) throws DeviceException {
-        refuseErrors(terminal.command(dialect.configure()), Reason.NO_RIGHT_TO_CONFIGURE);
+        refuseErrors(terminal.command(dialect.moves().configure()), Reason.NO_RIGHT_TO_CONFIGURE);
         int taken = 0;
         try {
             Deque<LineMeaning> entered = new ArrayDeque<>();
@@ -225,7 +226,7 @@ public final class CliSession implements DeviceSession {
                 }
                 while (!line.verbatim() && entered.size() > line.depth()) {
                     LineMeaning left = entered.pop();
-                    String leave = left.end() == null ? dialect.leaveBlock() : left.end();
+                    String leave = left.end() == null ? dialect.moves().leaveBlock() : left.end();
                     refuseErrors(terminal.command(leave), Reason.LINE_REFUSED);
                 }
                 String answer = terminal.command(line.text()).strip();
@@ -256,7 +257,7 @@ public final class CliSession implements DeviceSession {
 
     private void leaveConfiguration() throws DeviceException {
         if (shell.isOpen()) {
-            terminal.command(dialect.leaveConfigure());
+            terminal.command(dialect.moves().leaveConfigure());
         }
     }
 

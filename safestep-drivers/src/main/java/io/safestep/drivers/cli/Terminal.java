@@ -105,7 +105,7 @@ final class Terminal {
 
     private CommandLine.@Nullable LoginPage loginPage() {
         String tail = screen.tail(0, LOOKED_AT);
-        return dialect.loginPages().stream()
+        return dialect.screen().loginPages().stream()
                 .filter(page -> page.shows().matcher(BoundedText.of(tail)).find())
                 .findFirst()
                 .orElse(null);
@@ -163,17 +163,17 @@ final class Terminal {
             awaitEnd(echo, deadline);
             int from = Math.max(0, answerFrom);
             String answer = screen.from(from);
-            if (endsWith(dialect.prompt(), from)) {
-                return pages.append(without(dialect.prompt(), answer))
+            if (endsWith(dialect.screen().prompt(), from)) {
+                return pages.append(without(dialect.screen().prompt(), answer))
                         .toString()
                         .stripTrailing();
             }
-            pages.append(without(dialect.pager(), answer)).append('\n');
+            pages.append(without(dialect.screen().pager(), answer)).append('\n');
             if (pages.length() > ScreenBuffer.LARGEST) {
                 break;
             }
             screen.clear();
-            type(Objects.requireNonNull(dialect.pagerKey()));
+            type(Objects.requireNonNull(dialect.screen().pagerKey()));
         }
         throw new DeviceException(Reason.TRANSFER_FAILED, device + " shows pages without an end.");
     }
@@ -185,7 +185,7 @@ final class Terminal {
             ScreenBuffer.Outcome outcome = await(() -> atEnd(echo, true) || mayBeEnded(), deadline, untilLook());
             if (mayBeEnded() && !atEnd(echo, true)) {
                 interruptedAt = null;
-                type(dialect.interrupt());
+                type(dialect.screen().interrupt());
                 continue;
             }
             switch (outcome) {
@@ -231,10 +231,10 @@ final class Terminal {
         if (answerFrom < 0 && !findAnswer(echo)) {
             return false;
         }
-        if (dialect.pager() != null && endsWith(dialect.pager(), answerFrom)) {
+        if (dialect.screen().pager() != null && endsWith(dialect.screen().pager(), answerFrom)) {
             return true;
         }
-        return endsWith(dialect.prompt(), answerFrom)
+        return endsWith(dialect.screen().prompt(), answerFrom)
                 && (!onlyKnownPrompts || lastLine().contains(knownWord));
     }
 
@@ -252,7 +252,9 @@ final class Terminal {
             }
             echoSearchedTo = end + 1;
         }
-        if (!endsWith(dialect.prompt(), 0) && !(dialect.pager() != null && endsWith(dialect.pager(), 0))) {
+        if (!endsWith(dialect.screen().prompt(), 0)
+                && !(dialect.screen().pager() != null
+                        && endsWith(dialect.screen().pager(), 0))) {
             return false;
         }
         // The device waits, and what it printed is no whole echo: the first line is a piece of one, or the answer.
@@ -266,7 +268,7 @@ final class Terminal {
     }
 
     private boolean atPrompt() {
-        return endsWith(dialect.prompt(), 0);
+        return endsWith(dialect.screen().prompt(), 0);
     }
 
     /** Whether the last line begins with a prompt and goes on: the device has said something meanwhile. */
@@ -277,7 +279,8 @@ final class Terminal {
             int start = tail.lastIndexOf('\n', end - 1) + 1;
             String line = tail.substring(start, end);
             for (int i = 1; i < line.length(); i++) {
-                if (dialect.prompt()
+                if (dialect.screen()
+                        .prompt()
                         .matcher(BoundedText.of("\n" + line.substring(0, i)))
                         .find()) {
                     return true;
@@ -302,7 +305,7 @@ final class Terminal {
     /** Breaks a command off that does not end, so that the session can still be used and left in order. */
     private void breakOff() throws DeviceException {
         screen.clear();
-        type(dialect.interrupt());
+        type(dialect.screen().interrupt());
         long deadline = System.nanoTime() + Duration.ofSeconds(3).toNanos();
         ScreenBuffer.Outcome outcome = await(this::atPrompt, deadline, Duration.ofSeconds(3));
         if (outcome != ScreenBuffer.Outcome.FOUND) {

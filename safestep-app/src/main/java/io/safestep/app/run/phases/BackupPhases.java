@@ -44,7 +44,7 @@ class BackupPhases {
             return PhaseResult.failed(
                     "changed since it was approved: " + String.join(", ", moved) + "; nothing was written");
         }
-        if (work.restoresStartup() && !taken.saved()) {
+        if (work.wayBack().restoresStartup() && !taken.saved()) {
             return PhaseResult.failed("running and startup differ, so that taking startup back would lose what is not"
                     + " saved; save the device first; nothing was written");
         }

@@ -11,6 +11,7 @@ import io.safestep.drivers.DeadManTimer;
 import java.time.Instant;
 import java.util.List;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Everything that a phase needs to know about one device of a run.
@@ -19,10 +20,6 @@ import java.util.function.Supplier;
  * @param visits the way into it
  * @param approvedTree the configuration that the approvers saw
  * @param beforeTree the configuration in the before-backup; null until it is taken
- * @param restoresStartup the way back is to take the startup configuration back as a whole
- * @param returnsToBackup the device is to hold a backup as a whole, whatever its baseline was
- * @param wholeBack the device is to hold the before-backup as a whole, beyond what the change touched
- * @param undoProven the way back was proven before approval
  * @param pushInterrupted a process ended in the middle of the push, and nobody has looked since
  * @param timer the dead-man timer with which it is pushed; null where the platform has none
  * @param checks those that are looked at on this device
@@ -32,23 +29,49 @@ public record DeviceWork(
         Drive drive,
         DeviceVisits visits,
         int changeNumber,
-        long runDeviceId,
-        long deviceId,
-        String name,
-        PlatformProfile profile,
-        ConfigEngine engine,
+        On on,
         Script script,
         Supplier<ConfigTree> approvedTree,
         Supplier<ConfigTree> beforeTree,
-        boolean undoProven,
-        boolean restoresStartup,
-        boolean returnsToBackup,
-        boolean wholeBack,
+        WayBack wayBack,
         boolean pushInterrupted,
-        DeadManTimer timer,
-        Instant timerUntil,
+        @Nullable DeadManTimer timer,
+        @Nullable Instant timerUntil,
         Instant runStartedAt,
         List<Check> checks) {
+
+    /** The device, in the run and by itself. */
+    public record On(long runDeviceId, long deviceId, String name, PlatformProfile profile, ConfigEngine engine) {}
+
+    /**
+     * How it is brought back.
+     *
+     * @param proven the way back was proven before approval
+     * @param restoresStartup the way back is to take the startup configuration back as a whole
+     * @param returnsToBackup the device is to hold a backup as a whole, whatever its baseline was
+     * @param whole the device is to hold the before-backup as a whole, beyond what the change touched
+     */
+    public record WayBack(boolean proven, boolean restoresStartup, boolean returnsToBackup, boolean whole) {}
+
+    public long runDeviceId() {
+        return on.runDeviceId();
+    }
+
+    public long deviceId() {
+        return on.deviceId();
+    }
+
+    public String name() {
+        return on.name();
+    }
+
+    public PlatformProfile profile() {
+        return on.profile();
+    }
+
+    public ConfigEngine engine() {
+        return on.engine();
+    }
 
     /**
      * @param title what is looked at, in words
@@ -68,7 +91,7 @@ public record DeviceWork(
 
     /** The configuration that the device must show after the push. */
     ConfigTree outcome() {
-        return engine.asShown(engine.apply(before(), script));
+        return engine().asShown(engine().apply(before(), script));
     }
 
     /** The same with another way into the device. */
@@ -77,18 +100,11 @@ public record DeviceWork(
                 drive,
                 other,
                 changeNumber,
-                runDeviceId,
-                deviceId,
-                name,
-                profile,
-                engine,
+                on,
                 script,
                 approvedTree,
                 beforeTree,
-                undoProven,
-                restoresStartup,
-                returnsToBackup,
-                wholeBack,
+                wayBack,
                 pushInterrupted,
                 timer,
                 timerUntil,

@@ -191,15 +191,16 @@ class PushPhases {
      */
     PhaseResult undoPush(DeviceWork work) throws DeviceException {
         contact.await(work);
-        if (work.restoresStartup()) {
+        if (work.wayBack().restoresStartup()) {
             return restoreStartup(work);
         }
         ConfigEngine engine = work.engine();
         return work.visits().visit(work.deviceId(), (device, session) -> {
             boolean byTimer = work.timerUntil() != null && session.hasTimer() && goneBack(work, session);
             ConfigTree current = engine.read(session.readRunning());
-            ConfigTree target =
-                    work.wholeBack() ? work.before() : engine.wayBackTarget(current, work.before(), work.script());
+            ConfigTree target = work.wayBack().whole()
+                    ? work.before()
+                    : engine.wayBackTarget(current, work.before(), work.script());
             Script undo = engine.derive(current, target);
             int sent;
             try {
@@ -211,7 +212,7 @@ class PushPhases {
                     ? byTimer ? "went back by its timer" : "nothing to undo"
                     : commands(sent) + " sent" + (byTimer ? " after it went back by its timer" : "");
             // The way back of a timer is the device's own and hides nothing from it.
-            if (!work.undoProven() && !byTimer) {
+            if (!work.wayBack().proven() && !byTimer) {
                 return PhaseResult.failed(
                         words + ", but the device hides a value of which the old one can't be written back");
             }
@@ -264,7 +265,7 @@ class PushPhases {
     PhaseResult undoReadBack(DeviceWork work) throws DeviceException {
         ConfigEngine engine = work.engine();
         ConfigTree current = contact.readRunning(work);
-        List<String> moved = work.wholeBack()
+        List<String> moved = work.wayBack().whole()
                 ? engine.compare(work.before(), current).isEmpty() ? List.of() : List.of("the configuration as a whole")
                 : engine.touchedDifferences(work.before(), current, work.script());
         if (!moved.isEmpty()) {
