@@ -8,6 +8,7 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 
 /** The credentials that come into question for one device, and where each is said. Only the one that is chosen is opened. */
 public final class Candidates {
@@ -30,7 +31,7 @@ public final class Candidates {
     }
 
     void say(Place place, long placeId, long credentialId) {
-        said.get(place).put(placeId, credentialId);
+        said.computeIfAbsent(place, p -> new HashMap<>()).put(placeId, credentialId);
     }
 
     public List<Entry> entries() {
@@ -44,7 +45,7 @@ public final class Candidates {
 
     /** @param id of one of them */
     public Opened open(long id) {
-        Entry entry = entries.get(id);
-        return new Opened(id, entry.name(), entry.login(), secrets.open(closed.get(id)));
+        Entry entry = Objects.requireNonNull(entries.get(id));
+        return new Opened(id, entry.name(), entry.login(), secrets.open(Objects.requireNonNull(closed.get(id))));
     }
 }

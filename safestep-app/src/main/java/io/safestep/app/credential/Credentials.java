@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -101,7 +102,9 @@ public class Credentials {
         for (Place place : Place.values()) {
             byPlace.put(place, new HashMap<>());
         }
-        uses.findAll().forEach(u -> byPlace.get(u.place()).put(u.placeId(), u.credentialId()));
+        uses.findAll()
+                .forEach(u ->
+                        byPlace.computeIfAbsent(u.place(), p -> new HashMap<>()).put(u.placeId(), u.credentialId()));
         return byPlace;
     }
 
@@ -167,7 +170,7 @@ public class Credentials {
         return entry(credential);
     }
 
-    private List<FieldError> check(Wanted wanted, Credential self) {
+    private List<FieldError> check(Wanted wanted, @Nullable Credential self) {
         List<FieldError> errors = new ArrayList<>();
         if (wanted.name().isBlank()) {
             errors.add(FieldError.of("name", "Give it a name."));

@@ -8,6 +8,7 @@ import java.net.DatagramSocket;
 import java.net.InetSocketAddress;
 import java.net.SocketException;
 import java.nio.charset.StandardCharsets;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -23,7 +24,7 @@ class LogListener implements AutoCloseable {
 
     private final LogSettings settings;
     private final Hints hints;
-    private volatile DatagramSocket socket;
+    private volatile @Nullable DatagramSocket socket;
 
     LogListener(LogSettings settings, Hints hints) {
         this.settings = settings;
@@ -32,7 +33,8 @@ class LogListener implements AutoCloseable {
 
     /** @return the port at which it is listened; 0 when it is not */
     int port() {
-        return socket == null ? 0 : socket.getLocalPort();
+        DatagramSocket opened = socket;
+        return opened == null ? 0 : opened.getLocalPort();
     }
 
     @EventListener(ApplicationReadyEvent.class)
@@ -40,8 +42,9 @@ class LogListener implements AutoCloseable {
         if (settings.port() == 0) {
             return;
         }
+        DatagramSocket opened;
         try {
-            socket = new DatagramSocket(new InetSocketAddress(settings.address(), Math.max(0, settings.port())));
+            opened = new DatagramSocket(new InetSocketAddress(settings.address(), Math.max(0, settings.port())));
         } catch (SocketException e) {
             LOG.error(
                     "Log messages of devices are not heard: {} port {} can't be listened on: {}",
@@ -50,22 +53,23 @@ class LogListener implements AutoCloseable {
                     e.getMessage());
             return;
         }
-        Thread thread = new Thread(this::hear, "log-listener");
+        socket = opened;
+        Thread thread = new Thread(() -> hear(opened), "log-listener");
         thread.setDaemon(true);
         thread.start();
     }
 
-    private void hear() {
+    private void hear(DatagramSocket from) {
         byte[] buffer = new byte[LARGEST];
-        while (!socket.isClosed()) {
+        while (!from.isClosed()) {
             DatagramPacket packet = new DatagramPacket(buffer, buffer.length);
             try {
-                socket.receive(packet);
+                from.receive(packet);
                 hints.heard(
                         packet.getAddress().getHostAddress(),
                         new String(packet.getData(), 0, packet.getLength(), StandardCharsets.UTF_8));
             } catch (IOException e) {
-                if (!socket.isClosed()) {
+                if (!from.isClosed()) {
                     throw new UncheckedIOException("Log messages of devices are not heard any more.", e);
                 }
             } catch (RuntimeException e) {

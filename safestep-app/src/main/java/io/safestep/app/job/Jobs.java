@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import javax.sql.DataSource;
 import org.slf4j.Logger;
@@ -56,7 +57,12 @@ public class Jobs implements SmartLifecycle {
     private List<Queue> queues = List.of();
 
     /** Jobs of one urgency, in a table and with threads of their own. */
-    private record Queue(Map<String, CustomTask<Void>> tasks, SchedulerClient client, Scheduler scheduler) {}
+    private record Queue(Map<String, CustomTask<Void>> tasks, SchedulerClient client, Scheduler scheduler) {
+
+        CustomTask<Void> task(String name) {
+            return Objects.requireNonNull(tasks.get(name), name);
+        }
+    }
 
     /**
      * @param handlers asked for late, since they need jobs themselves; so are the regular ones
@@ -86,7 +92,7 @@ public class Jobs implements SmartLifecycle {
     /** @param at UTC */
     public void schedule(String name, String id, Instant at) {
         Queue queue = queueOf(name);
-        queue.client().scheduleIfNotExists(queue.tasks().get(name).instance(id), at);
+        queue.client().scheduleIfNotExists(queue.task(name).instance(id), at);
         lookWhenCommitted(queue, at);
     }
 
@@ -96,7 +102,7 @@ public class Jobs implements SmartLifecycle {
      */
     public void scheduleAnew(String name, String id, Instant at) {
         Queue queue = queueOf(name);
-        CustomTask<Void> task = queue.tasks().get(name);
+        CustomTask<Void> task = queue.task(name);
         String instance = id;
         for (int i = 0; i < MOST_AT_ONCE; i++) {
             boolean stored = queue.client().scheduleIfNotExists(task.instance(instance), at);
@@ -123,7 +129,7 @@ public class Jobs implements SmartLifecycle {
     /** Has a stored job be done now, however late it was due. Nothing happens when it is going on, or is not stored. */
     public void hurry(String name, String id) {
         for (Queue queue : queues()) {
-            CustomTask<Void> task = queue.tasks().get(name);
+            CustomTask<Void> task = queue.task(name);
             if (task != null) {
                 try {
                     Instant now = clock.instant();

@@ -2,6 +2,7 @@ package io.safestep.app.people;
 
 import io.safestep.app.problem.ProblemException;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import org.springframework.data.domain.Sort;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -53,6 +54,7 @@ public class People {
     public Person ensure(String login, String name, String password, List<Role> roles) {
         return repository
                 .findByLogin(login)
-                .orElseGet(() -> repository.save(new Person(login, name, encoder.encode(password), roles)));
+                .orElseGet(() -> repository.save(
+                        new Person(login, name, Objects.requireNonNull(encoder.encode(password)), roles)));
     }
 }

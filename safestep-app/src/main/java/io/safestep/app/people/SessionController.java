@@ -10,6 +10,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.AuthenticationManager;
@@ -109,7 +110,7 @@ class SessionController {
         context.setAuthentication(known);
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, http, response);
-        SignedIn signedIn = (SignedIn) known.getPrincipal();
+        SignedIn signedIn = (SignedIn) Objects.requireNonNull(known.getPrincipal());
         transaction.executeWithoutResult(
                 t -> audit.write(signedIn.login(), "session", "logged in", "from " + http.getRemoteAddr()));
         return show(signedIn);

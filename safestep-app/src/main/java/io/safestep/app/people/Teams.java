@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -49,7 +50,7 @@ public class Teams {
     }
 
     /** @param id null for a new one */
-    TeamView save(Long id, String wantedName, Set<String> logins, String person) {
+    TeamView save(@Nullable Long id, String wantedName, Set<String> logins, String person) {
         String name = wantedName.strip();
         repository.findByName(name).filter(t -> !t.id().equals(id)).ifPresent(t -> {
             throw ProblemException.invalid("name", "There is a team called " + name + " already.");

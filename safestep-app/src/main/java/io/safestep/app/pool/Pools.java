@@ -14,10 +14,12 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -175,7 +177,7 @@ public class Pools {
     }
 
     /** @param own the pool that is being changed; null for a new one */
-    private void check(Wanted wanted, StoredPool own) {
+    private void check(Wanted wanted, @Nullable StoredPool own) {
         List<FieldError> errors = new ArrayList<>();
         Pool content = null;
         try {
@@ -213,7 +215,7 @@ public class Pools {
     }
 
     private static String sentence(IllegalArgumentException e) {
-        String message = e.getMessage();
+        String message = Objects.requireNonNull(e.getMessage());
         return Character.toUpperCase(message.charAt(0)) + message.substring(1) + ".";
     }
 

@@ -8,6 +8,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpMethod;
 import org.springframework.http.MediaType;
@@ -21,7 +22,7 @@ import org.springframework.web.client.RestClientResponseException;
 @Component
 public class PracticeNetworkClient {
 
-    private final RestClient client;
+    private final @Nullable RestClient client;
 
     /**
      * A practice device.
@@ -128,7 +129,7 @@ public class PracticeNetworkClient {
     }
 
     private <T> T ask(String path, Class<T> type) {
-        return call(c -> c.get().uri(path).retrieve().body(type));
+        return call(c -> Objects.requireNonNull(c.get().uri(path).retrieve().body(type)));
     }
 
     private void send(HttpMethod method, @Nullable Object body, String path, Object... parts) {

@@ -3,6 +3,7 @@ package io.safestep.app.problem;
 import io.safestep.core.config.tree.ConfigSyntaxException;
 import java.net.URI;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import org.slf4j.Logger;
@@ -32,13 +33,13 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler(ProblemException.class)
     ResponseEntity<ProblemDetail> known(ProblemException e) {
-        return answer(e.status(), e.type(), e.getMessage(), e.errors());
+        return answer(e.status(), e.type(), e.sentence(), e.errors());
     }
 
     /** What a person writes is read where each line can be marked; this is a text that was there before. */
     @ExceptionHandler(ConfigSyntaxException.class)
     ResponseEntity<ProblemDetail> unreadable(ConfigSyntaxException e) {
-        return known(ProblemException.refused(e.getMessage()));
+        return known(ProblemException.refused(e.reason()));
     }
 
     @ExceptionHandler(AccessDeniedException.class)
@@ -88,7 +89,8 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     protected ResponseEntity<Object> handleMethodArgumentNotValid(
             MethodArgumentNotValidException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
         List<FieldError> errors = e.getBindingResult().getFieldErrors().stream()
-                .map(f -> FieldError.of(f.getField(), f.getDefaultMessage()))
+                .map(f -> FieldError.of(
+                        f.getField(), Objects.requireNonNullElse(f.getDefaultMessage(), "This can't be taken.")))
                 .toList();
         ResponseEntity<ProblemDetail> answer = known(ProblemException.invalid(errors));
         return new ResponseEntity<>(answer.getBody(), answer.getStatusCode());

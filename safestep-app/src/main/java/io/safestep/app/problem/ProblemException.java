@@ -1,6 +1,7 @@
 package io.safestep.app.problem;
 
 import java.util.List;
+import java.util.Objects;
 import org.springframework.http.HttpStatus;
 
 /** Something that the person can put right. Reaches the API as a problem detail (RFC 9457). */
@@ -78,6 +79,11 @@ public class ProblemException extends RuntimeException {
 
     String type() {
         return type;
+    }
+
+    /** What is to be put right, as a sentence. */
+    public String sentence() {
+        return Objects.requireNonNull(getMessage());
     }
 
     public List<FieldError> errors() {

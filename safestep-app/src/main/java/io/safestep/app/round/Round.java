@@ -5,6 +5,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /** One action on many devices. */
 @Entity
@@ -26,7 +27,13 @@ class Round {
     protected Round() {}
 
     /** @param spreadMinutes over how long a stretch its devices are begun */
-    Round(String action, String argument, String startedBy, Instant startedAt, Long retryOf, int spreadMinutes) {
+    Round(
+            String action,
+            String argument,
+            String startedBy,
+            Instant startedAt,
+            @Nullable Long retryOf,
+            int spreadMinutes) {
         this.action = action;
         this.argument = argument;
         this.startedBy = startedBy;

@@ -1,6 +1,7 @@
 package io.safestep.app.round;
 
 import io.safestep.app.people.Right;
+import org.jspecify.annotations.Nullable;
 
 /** Something that can be done on many devices, one after the other or at once. */
 public interface RoundAction {
@@ -34,7 +35,7 @@ public interface RoundAction {
      * @param words a sentence
      * @param detail more of it, as JSON; null for none
      */
-    record Outcome(boolean good, String words, String detail) {
+    record Outcome(boolean good, String words, @Nullable String detail) {
 
         public static Outcome good(String words) {
             return new Outcome(true, words, null);

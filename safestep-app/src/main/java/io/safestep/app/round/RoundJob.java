@@ -72,12 +72,12 @@ class RoundJob implements JobHandler {
                     ? Outcome.bad("This version of Safe Step does not know the action " + round.action() + ".")
                     : action.on(waiting.deviceId(), waiting.device(), round.argument(), round.startedBy());
         } catch (ProblemException e) {
-            return Outcome.bad(e.getMessage());
+            return Outcome.bad(e.sentence());
         } catch (RuntimeException e) {
             // One device must not keep the others from their turn.
             LOG.error("Round {} failed on {}", round.id(), waiting.device(), e);
             return Outcome.bad(DatabaseProblem.of(e)
-                    .map(ProblemException::getMessage)
+                    .map(ProblemException::sentence)
                     .orElse("Something went wrong inside Safe Step. The log of this moment tells what."));
         }
     }

@@ -29,6 +29,8 @@ class Breaches {
         this.clock = clock;
     }
 
+    private record Kept(long deviceId, Broken broken) {}
+
     /** By name of the device. */
     List<Broken> of(long ruleId, Set<Long> exempt) {
         return jdbc
@@ -36,16 +38,17 @@ class Breaches {
                 select d.id, d.name, b.since, b.backup_id, b.breaches from config_rule_breach b
                 join device d on d.id = b.device_id where b.rule_id = :ruleId order by d.name""")
                 .param("ruleId", ruleId)
-                .query((row, i) -> exempt.contains(row.getLong(1))
-                        ? null
-                        : new Broken(
+                .query((row, i) -> new Kept(
+                        row.getLong(1),
+                        new Broken(
                                 row.getString(2),
                                 row.getTimestamp(3).toInstant(),
                                 row.getLong(4),
-                                JSON.readValue(row.getString(5), BREACHES)))
+                                JSON.readValue(row.getString(5), BREACHES))))
                 .list()
                 .stream()
-                .filter(b -> b != null)
+                .filter(kept -> !exempt.contains(kept.deviceId()))
+                .map(Kept::broken)
                 .toList();
     }
 

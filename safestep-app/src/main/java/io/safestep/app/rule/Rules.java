@@ -26,6 +26,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -86,7 +87,7 @@ public class Rules {
     record Wanted(
             String name,
             String platform,
-            String group,
+            @Nullable String group,
             boolean active,
             boolean stopsChanges,
             RuleContent content,
@@ -211,7 +212,7 @@ public class Rules {
 
     /** What a rule would flag, before it is switched on. Nothing is stored. */
     @Transactional(readOnly = true)
-    RuleView.Trial trial(String platform, String group, RuleContent content) {
+    RuleView.Trial trial(String platform, @Nullable String group, RuleContent content) {
         List<String> problems = problems(content);
         if (!problems.isEmpty()) {
             return new RuleView.Trial(problems, 0, List.of());
@@ -233,7 +234,7 @@ public class Rules {
     }
 
     /** @param id null for a new one */
-    RuleView save(Long id, Wanted wanted, String person) {
+    RuleView save(@Nullable Long id, Wanted wanted, String person) {
         String name = wanted.name().strip();
         repository.findByName(name).filter(r -> !r.id().equals(id)).ifPresent(r -> {
             throw ProblemException.invalid("name", "There is a rule called " + name + " already.");

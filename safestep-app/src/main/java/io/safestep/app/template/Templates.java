@@ -19,6 +19,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -73,7 +74,7 @@ public class Templates {
 
     /** @param number of the version; null for the newest */
     @Transactional(readOnly = true)
-    public TemplateView one(long id, Integer number) {
+    public TemplateView one(long id, @Nullable Integer number) {
         List<TemplateVersion> all = versions.findByTemplateIdOrderByNumberDesc(id);
         TemplateVersion shown = all.stream()
                 .filter(v -> number == null || v.number() == number)

@@ -23,15 +23,14 @@ import org.springframework.stereotype.Component;
 class RecordSchemas implements ModelConverter {
 
     @Override
-    public Schema<?> resolve(AnnotatedType type, ModelConverterContext context, Iterator<ModelConverter> chain) {
+    public @Nullable Schema<?> resolve(
+            AnnotatedType type, ModelConverterContext context, Iterator<ModelConverter> chain) {
         if (!chain.hasNext()) {
             return null;
         }
         JavaType java = type.getType() == null ? null : Json.mapper().constructType(type.getType());
-        boolean own = java != null
-                && java.getRawClass().isRecord()
-                && java.getRawClass().getName().startsWith("io.safestep.");
-        if (!own) {
+        boolean own = java != null && java.getRawClass().getName().startsWith("io.safestep.");
+        if (java == null || !own || !java.getRawClass().isRecord()) {
             return chain.next().resolve(type, context, chain);
         }
         String name = name(java.getRawClass());

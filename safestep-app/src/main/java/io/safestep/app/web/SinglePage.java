@@ -2,6 +2,7 @@ package io.safestep.app.web;
 
 import java.io.IOException;
 import java.util.concurrent.TimeUnit;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.core.io.Resource;
@@ -27,7 +28,7 @@ class SinglePage implements WebMvcConfigurer {
                 .resourceChain(true)
                 .addResolver(new PathResourceResolver() {
                     @Override
-                    protected Resource getResource(String path, Resource location) throws IOException {
+                    protected @Nullable Resource getResource(String path, Resource location) throws IOException {
                         Resource file = super.getResource(path, location);
                         boolean page = !path.startsWith("api/") && !path.startsWith("actuator/") && !path.contains(".");
                         return file == null && page ? new ClassPathResource("static/index.html") : file;

@@ -102,7 +102,7 @@ public class ArchiveImport {
             String path,
             String device,
             BackupKind kind,
-            String file,
+            @Nullable String file,
             Instant takenAt,
             String text,
             NewDevice asNew,

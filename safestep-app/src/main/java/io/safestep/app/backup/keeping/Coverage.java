@@ -107,7 +107,7 @@ public class Coverage {
                 row.getObject("reference") != null);
     }
 
-    private static State state(Instant lastAt, Instant failedAt, Instant oldBefore) {
+    private static State state(@Nullable Instant lastAt, @Nullable Instant failedAt, Instant oldBefore) {
         if (failedAt != null) {
             return State.FAILED;
         }
@@ -117,7 +117,7 @@ public class Coverage {
         return lastAt.isBefore(oldBefore) ? State.OLD : State.GOOD;
     }
 
-    private static Instant instant(ResultSet row, String column) throws SQLException {
+    private static @Nullable Instant instant(ResultSet row, String column) throws SQLException {
         Timestamp at = row.getTimestamp(column);
         return at == null ? null : at.toInstant();
     }

@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -142,7 +143,7 @@ public class Retention {
      * @throws ProblemException when it would be others by now
      */
     @Transactional
-    public Plan clear(Integer seen, String person) {
+    public Plan clear(@Nullable Integer seen, String person) {
         BackupPolicy policy = policy();
         Plan plan = plan(policy.keepDays(), policy.keepVersions());
         if (seen != null && seen != plan.versions()) {

@@ -14,6 +14,7 @@ import io.safestep.core.config.tree.ConfigTree;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.springframework.data.domain.Limit;
@@ -143,8 +144,8 @@ public class VersionRecords {
         }
         ConfigEngine engine = engineOf(from);
         Map<String, String> texts = contents.texts(Set.of(from.hash(), to.hash()));
-        ConfigTree before = engine.numbered(engine.read(texts.get(from.hash())));
-        ConfigTree after = engine.numbered(engine.read(texts.get(to.hash())));
+        ConfigTree before = engine.numbered(engine.read(Objects.requireNonNull(texts.get(from.hash()))));
+        ConfigTree after = engine.numbered(engine.read(Objects.requireNonNull(texts.get(to.hash()))));
         return new DifferenceView(
                 fromDevice.name(),
                 BackupView.of(from, fromDevice.baselineBackupId()),

@@ -18,6 +18,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.StreamSupport;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -100,7 +101,7 @@ public class CheckLibrary {
     }
 
     /** @param id null for a new one */
-    public void save(Long id, WantedCheck wanted, String person) {
+    public void save(@Nullable Long id, WantedCheck wanted, String person) {
         String name = wanted.name().strip();
         refuseTaken(checks.findByName(name).map(LibraryCheck::id).orElse(null), id, "check", name);
         List<FieldError> errors = rules.errors(wanted.definition(), "check.");
@@ -119,7 +120,7 @@ public class CheckLibrary {
     }
 
     /** In the library it has no devices, and its name is that under which it is kept. */
-    private static CheckDefinition named(CheckDefinition c, String name) {
+    private static CheckDefinition named(CheckDefinition c, @Nullable String name) {
         return new CheckDefinition(
                 name,
                 c.look(),
@@ -139,7 +140,7 @@ public class CheckLibrary {
         return named(c, null);
     }
 
-    private static void refuseTaken(Long takenBy, Long id, String what, String name) {
+    private static void refuseTaken(@Nullable Long takenBy, @Nullable Long id, String what, String name) {
         if (takenBy != null && !takenBy.equals(id)) {
             throw ProblemException.invalid("name", "There is a " + what + " called " + name + " already.");
         }
@@ -191,7 +192,7 @@ public class CheckLibrary {
     }
 
     /** @param id null for a new one */
-    public void saveSet(Long id, WantedSet wanted, String person) {
+    public void saveSet(@Nullable Long id, WantedSet wanted, String person) {
         String name = wanted.name().strip();
         refuseTaken(sets.findByName(name).map(CheckSet::id).orElse(null), id, "set", name);
         wanted.rule().platforms().forEach(platforms::profile);

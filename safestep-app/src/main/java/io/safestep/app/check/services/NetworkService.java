@@ -14,6 +14,7 @@ import jakarta.persistence.JoinColumn;
 import jakarta.persistence.OrderColumn;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** A flow that has a name: devices at some sites reach an address. */
 @Entity
@@ -47,7 +48,7 @@ class NetworkService {
      * @param source the address of its own from which it asks; null for the one that it would choose
      */
     @Embeddable
-    record End(Long deviceId, String source) {}
+    record End(Long deviceId, @Nullable String source) {}
 
     protected NetworkService() {}
 

@@ -24,6 +24,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -85,7 +86,7 @@ public class NetworkServices {
     }
 
     /** @param id null for a new one */
-    public void save(Long id, ServiceRequest wanted, String person) {
+    public void save(@Nullable Long id, ServiceRequest wanted, String person) {
         String name = wanted.name().strip();
         services.findByName(name).filter(s -> !s.id().equals(id)).ifPresent(s -> {
             throw ProblemException.invalid("name", "There is a service called " + name + " already.");
@@ -181,7 +182,7 @@ public class NetworkServices {
     }
 
     /** The devices that its packets pass, there and back. */
-    private static Set<String> way(NetworkModel model, String device, String source, NetworkService service) {
+    private static Set<String> way(NetworkModel model, String device, @Nullable String source, NetworkService service) {
         Set<String> passed = new HashSet<>();
         if (!model.devices().contains(device)) {
             return passed;

@@ -14,6 +14,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Objects;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -160,6 +161,6 @@ public class CheckQuestions {
     }
 
     private static String question(CheckDefinition check) {
-        return check.look().question();
+        return Objects.requireNonNull(check.look().question());
     }
 }

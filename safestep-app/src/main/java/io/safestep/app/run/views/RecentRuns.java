@@ -8,6 +8,7 @@ import io.safestep.core.run.RunState;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -36,7 +37,9 @@ public class RecentRuns {
         List<Run> ended = runs.findByEndedAtAfterOrderByEndedAtDesc(moment, Limit.of(MOST));
         Map<Long, Outlines.Outline> of =
                 outlines.withIds(ended.stream().map(Run::changeId).toList());
-        return ended.stream().map(run -> ended(run, of.get(run.changeId()))).toList();
+        return ended.stream()
+                .map(run -> ended(run, Objects.requireNonNull(of.get(run.changeId()))))
+                .toList();
     }
 
     private static Ended ended(Run run, Outlines.Outline change) {

@@ -32,6 +32,7 @@ import java.util.Objects;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -143,7 +144,7 @@ public class RunViews {
         return views;
     }
 
-    private static RunView.Hold hold(Run run) {
+    private static RunView.@Nullable Hold hold(Run run) {
         return run.holdReason() == null
                 ? null
                 : new RunView.Hold(
@@ -246,8 +247,8 @@ public class RunViews {
                         row));
     }
 
-    private static RunView.Copy copy(Long backup, Map<Long, String> hashes) {
-        return backup == null ? null : new RunView.Copy(backup, hashes.get(backup));
+    private static RunView.@Nullable Copy copy(@Nullable Long backup, Map<Long, String> hashes) {
+        return backup == null ? null : new RunView.Copy(backup, Objects.requireNonNull(hashes.get(backup)));
     }
 
     /** What was said after the line with the given id, oldest first. */

@@ -18,6 +18,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
@@ -195,7 +196,7 @@ public class Freezes {
         try {
             freeze = new Freeze(wanted.begins(), wanted.ends(), recurrence, settings.zone());
         } catch (IllegalArgumentException e) {
-            throw ProblemException.invalid("recurrence", e.getMessage());
+            throw ProblemException.invalid("recurrence", Objects.requireNonNull(e.getMessage()));
         }
         Map<String, Long> siteIds = new HashMap<>();
         devices.sites().forEach(s -> siteIds.put(s.code(), s.id()));

@@ -14,7 +14,9 @@ import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -56,7 +58,12 @@ public class Windows {
      *
      * @param recurrence an RFC 5545 rule, or null for a single window
      */
-    public record NewWindow(String name, LocalDate firstDay, LocalTime opens, LocalTime closes, String recurrence) {}
+    public record NewWindow(
+            String name,
+            LocalDate firstDay,
+            LocalTime opens,
+            LocalTime closes,
+            @Nullable String recurrence) {}
 
     /** An opening of a window. */
     public record Opening(WindowEntity window, Occurrence occurrence) {}
@@ -68,7 +75,7 @@ public class Windows {
             window = new ChangeWindow(
                     wanted.firstDay(), wanted.opens(), wanted.closes(), wanted.recurrence(), settings.zone());
         } catch (IllegalArgumentException e) {
-            throw ProblemException.invalid("recurrence", e.getMessage());
+            throw ProblemException.invalid("recurrence", Objects.requireNonNull(e.getMessage()));
         }
         WindowEntity stored = repository.save(new WindowEntity(wanted.name().strip(), window));
         audit.write(login, "schedule", "window added", stored.name());
