@@ -107,12 +107,6 @@ describe("the board", () => {
 });
 
 describe("a check on the board", () => {
-  const found = (outcome: "PASSED" | "FAILED" | "NOT_YET" | "WARNED") => ({
-    outcome,
-    summary: "2 full",
-    words: "2 full",
-    at: "2026-11-27T01:40:00Z",
-  });
   const row: RunCheck = {
     device: "brn-gw-a",
     wave: 1,
@@ -122,6 +116,7 @@ describe("a check on the board", () => {
     severity: "FAIL",
     service: null,
     outcome: null,
+    standing: "NOT_YET",
     before: null,
     after: null,
     undone: null,
@@ -131,17 +126,11 @@ describe("a check on the board", () => {
     waitsUntil: null,
   };
 
-  it("is what it is now, and says what it is not yet", () => {
-    const words = (part: Partial<RunCheck>) => checkCell({ ...row, ...part }).word;
-    expect(words({})).toBe("not yet");
-    expect(words({ before: found("PASSED") })).toBe("looked at before");
-    expect(words({ before: found("FAILED"), outcome: "FAILED" })).toBe("failed before");
-    expect(words({ after: found("FAILED"), outcome: "FAILED" })).toBe("failed");
-    expect(words({ after: found("WARNED"), outcome: "WARNED" })).toBe("warns");
-    expect(words({ after: found("NOT_YET"), outcome: "NOT_YET" })).toBe("not yet");
-    expect(words({ after: found("FAILED"), outcome: "FAILED", undone: found("PASSED") })).toBe("failed, undone");
-    expect(words({ after: found("PASSED"), outcome: "PASSED", undone: found("PASSED") })).toBe("as before");
-    expect(words({ after: found("PASSED"), outcome: "PASSED", undone: found("FAILED") })).toBe("not as before");
-    expect(words({ waitsUntil: "2026-11-27T02:00:00Z" })).toBe("asks a person");
+  it("is shown in the word of the core, with a shape of its own", () => {
+    const shown = (standing: RunCheck["standing"]) => checkCell({ ...row, standing });
+    expect(shown("NOT_YET")).toMatchObject({ word: "not yet", shape: "notyet" });
+    expect(shown("ASKING")).toMatchObject({ word: "asks a person", shape: "going" });
+    expect(shown("FAILED_AND_UNDONE")).toMatchObject({ word: "failed, undone", shape: "undone" });
+    expect(shown("NOT_AS_BEFORE")).toMatchObject({ word: "not as before", shape: "failed" });
   });
 });

@@ -1,6 +1,5 @@
 import type { Phase, Run, RunCheck, RunControl, RunDevice, RunLine, RunStep } from "../api/types";
 import vocabulary from "../api/vocabulary.json";
-import { outcomes } from "../check/checks";
 import type { Shape } from "../ui/Glyph";
 import { clockSeconds } from "../ui/time";
 import { looks, phaseWords } from "../ui/words";
@@ -38,15 +37,16 @@ export function cellOf(device: RunDevice, phase: Phase, ended: boolean): Cell {
     : { shape: "dot", word: "not needed" };
 }
 
-const undoCells: Record<RunDevice["board"]["undo"], Cell | null> = {
-  NONE: null,
-  GOING: { shape: "going", word: "being undone" },
-  DONE: { shape: "undone", word: "undone" },
-  FAILED: { shape: "failed", word: "undo failed" },
-};
+const undoLooks = looks<RunDevice["board"]["undo"]>(vocabulary.undoStates, {
+  NONE: "dot",
+  GOING: "going",
+  DONE: "undone",
+  FAILED: "failed",
+});
 
 /** The whole way back of one device in one cell; null while there is none. */
-export const undoCell = (device: RunDevice): Cell | null => undoCells[device.board.undo];
+export const undoCell = (device: RunDevice): Cell | null =>
+  device.board.undo === "NONE" ? null : undoLooks[device.board.undo];
 
 /** What the device is at, or how it ended, in words. While something is going on, that is the last note about it. */
 export function nowWords(device: RunDevice, lastNote?: string): string {
@@ -118,20 +118,19 @@ function withStep(steps: RunStep[], line: RunLine): RunStep[] {
   return [...steps.filter((s) => s.phase !== line.phase), step];
 }
 
-/** Whether a check is fine, as it stands now. */
-export function checkCell(check: RunCheck): Cell {
-  if (check.waitsUntil !== null) {
-    return { shape: "going", word: "asks a person" };
-  }
-  if (check.undone !== null) {
-    return check.undone.outcome === "PASSED"
-      ? { shape: "undone", word: check.after?.outcome === "FAILED" ? "failed, undone" : "as before" }
-      : { shape: "failed", word: "not as before" };
-  }
-  if (check.outcome !== null) {
-    return check.after === null && check.outcome === "FAILED"
-      ? { shape: "failed", word: "failed before" }
-      : outcomes[check.outcome];
-  }
-  return check.before !== null ? { shape: "notyet", word: "looked at before" } : { shape: "notyet", word: "not yet" };
-}
+const checkLooks = looks<RunCheck["standing"]>(vocabulary.checkStandings, {
+  NOT_YET: "notyet",
+  LOOKED_AT_BEFORE: "notyet",
+  FAILED_BEFORE: "failed",
+  ASKING: "going",
+  PASSED: "done",
+  WARNED: "failed",
+  INCOMPLETE: "blocked",
+  FAILED: "failed",
+  AS_BEFORE: "undone",
+  FAILED_AND_UNDONE: "undone",
+  NOT_AS_BEFORE: "failed",
+});
+
+/** How a check stands now. */
+export const checkCell = (check: RunCheck): Cell => checkLooks[check.standing];

@@ -26,10 +26,21 @@ public record BoardRow(
 
     /** How far the way back of a device is. */
     public enum Undo {
-        NONE,
-        GOING,
-        DONE,
-        FAILED
+        NONE("no way back"),
+        GOING("being undone"),
+        DONE("undone"),
+        FAILED("undo failed");
+
+        private final String word;
+
+        Undo(String word) {
+            this.word = word;
+        }
+
+        /** In a few words, lower case. */
+        public String word() {
+            return word;
+        }
     }
 
     /**

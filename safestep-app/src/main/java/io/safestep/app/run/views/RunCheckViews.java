@@ -18,6 +18,7 @@ import io.safestep.app.run.journal.RunRepository;
 import io.safestep.core.check.CheckWords;
 import io.safestep.core.check.definition.CheckDefinition;
 import io.safestep.core.check.evaluation.CheckOutcome;
+import io.safestep.core.check.evaluation.CheckStanding;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -120,6 +121,7 @@ public class RunCheckViews {
             @Nullable String openedBy) {
         CheckResult before = latest(found, Stage.BEFORE);
         CheckResult after = latest(found, Stage.AFTER);
+        CheckResult undone = latest(found, Stage.UNDONE);
         return new RunChecks.Row(
                 device.name(),
                 device.wave(),
@@ -129,9 +131,10 @@ public class RunCheckViews {
                 definition.severity(),
                 check.service(),
                 outcome(before, after),
+                CheckStanding.of(outcome(before), outcome(after), outcome(undone), asked != null),
                 view(before),
                 view(after),
-                view(latest(found, Stage.UNDONE)),
+                view(undone),
                 after == null ? 0 : after.attempt(),
                 openedBy,
                 definition.look().kind().asksPerson() ? definition.look().question() : null,
@@ -144,6 +147,10 @@ public class RunCheckViews {
             return after.outcome();
         }
         return before == null || before.outcome() == CheckOutcome.PASSED ? null : before.outcome();
+    }
+
+    private static @Nullable CheckOutcome outcome(@Nullable CheckResult found) {
+        return found == null ? null : found.outcome();
     }
 
     private static @Nullable CheckResult latest(List<CheckResult> found, Stage stage) {

@@ -2,6 +2,7 @@ package io.safestep.app.run.views;
 
 import io.safestep.core.check.definition.Severity;
 import io.safestep.core.check.evaluation.CheckOutcome;
+import io.safestep.core.check.evaluation.CheckStanding;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -21,6 +22,7 @@ public record RunChecks(long runId, String verdict, List<Row> rows) {
      * @param expected what is expected, in words
      * @param service the service because of which it is looked at; null when somebody chose it
      * @param outcome what came of it as it stands now; null when it was not looked at yet
+     * @param standing the same in a word, with what was asked and undone
      * @param after the latest look after the change; null when there was none
      * @param undone the latest look after an undo
      * @param looks how often it was looked at after the change
@@ -37,6 +39,7 @@ public record RunChecks(long runId, String verdict, List<Row> rows) {
             Severity severity,
             @Nullable String service,
             @Nullable CheckOutcome outcome,
+            CheckStanding standing,
             @Nullable Found before,
             @Nullable Found after,
             @Nullable Found undone,

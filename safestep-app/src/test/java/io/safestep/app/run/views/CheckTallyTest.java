@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.core.check.definition.Severity;
 import io.safestep.core.check.evaluation.CheckOutcome;
+import io.safestep.core.check.evaluation.CheckStanding;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -20,6 +21,7 @@ class CheckTallyTest {
                 Severity.FAIL,
                 null,
                 outcome,
+                CheckStanding.of(null, outcome, null, false),
                 null,
                 null,
                 null,
