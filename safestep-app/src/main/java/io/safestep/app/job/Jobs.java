@@ -129,7 +129,7 @@ public class Jobs implements SmartLifecycle {
     /** Has a stored job be done now, however late it was due. Nothing happens when it is going on, or is not stored. */
     public void hurry(String name, String id) {
         for (Queue queue : queues()) {
-            CustomTask<Void> task = queue.task(name);
+            CustomTask<Void> task = queue.tasks().get(name);
             if (task != null) {
                 try {
                     Instant now = clock.instant();

@@ -248,7 +248,7 @@ public class RunViews {
     }
 
     private static RunView.@Nullable Copy copy(@Nullable Long backup, Map<Long, String> hashes) {
-        return backup == null ? null : new RunView.Copy(backup, Objects.requireNonNull(hashes.get(backup)));
+        return backup == null ? null : new RunView.Copy(backup, hashes.getOrDefault(backup, ""));
     }
 
     /** What was said after the line with the given id, oldest first. */
