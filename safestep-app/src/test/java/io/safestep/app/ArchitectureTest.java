@@ -2,7 +2,10 @@ package io.safestep.app;
 
 import static com.tngtech.archunit.base.DescribedPredicate.not;
 import static com.tngtech.archunit.core.domain.JavaCall.Predicates.target;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAPackage;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.simpleName;
 import static com.tngtech.archunit.core.domain.JavaClass.Predicates.type;
+import static com.tngtech.archunit.core.domain.properties.CanBeAnnotated.Predicates.annotatedWith;
 import static com.tngtech.archunit.core.domain.properties.HasName.Predicates.name;
 import static com.tngtech.archunit.core.domain.properties.HasOwner.Predicates.With.owner;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
@@ -20,6 +23,7 @@ import com.tngtech.archunit.lang.ArchRule;
 import com.tngtech.archunit.lang.ConditionEvents;
 import com.tngtech.archunit.lang.SimpleConditionEvent;
 import io.safestep.core.config.ConfigEngine;
+import jakarta.persistence.Entity;
 import org.springframework.data.repository.Repository;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -93,6 +97,16 @@ class ArchitectureTest {
             .and()
             .resideInAPackage("io.safestep.app..")
             .should(new UsedInTheirSlice());
+
+    /** Above the slice of devices, only what is stored with a device refers to it as it is stored; others see snapshots. */
+    @ArchTest
+    static final ArchRule storedDevicesStayBelow = classes()
+            .that()
+            .haveSimpleName("StoredDevice")
+            .should()
+            .onlyHaveDependentClassesThat(resideInAPackage("io.safestep.app.device")
+                    .or(annotatedWith(Entity.class))
+                    .or(simpleName("ChangeContents"))); // which makes the targets of a change
 
     /** What reads and writes the tables of a slice is used by nobody else. */
     private static final class UsedInTheirSlice extends ArchCondition<JavaClass> {

@@ -45,12 +45,13 @@ public class CredentialChoice {
 
     /** Empty when nothing says which. */
     public Optional<Chosen> of(Device device) {
-        return of(device, credentials.candidates(device.id(), devices.siteIdOf(device)));
+        return of(device, credentials.candidates(device.id(), device.site().id()));
     }
 
     /** The one of a device, to log in with; empty when nothing says which. */
     public Optional<Opened> open(Device device) {
-        Candidates candidates = credentials.candidates(device.id(), devices.siteIdOf(device));
+        Candidates candidates =
+                credentials.candidates(device.id(), device.site().id());
         return of(device, candidates).map(chosen -> candidates.open(chosen.credentialId()));
     }
 
@@ -60,20 +61,19 @@ public class CredentialChoice {
         List<Groups.Entry> inGroups = candidates.said().get(Place.GROUP).isEmpty()
                 ? List.of()
                 : groups.byDevice(Map.of(device.id(), device.traits())).getOrDefault(device.id(), List.of());
-        Belonging belonging = new Belonging(device.id(), devices.siteIdOf(device), device.siteName(), inGroups);
+        Belonging belonging = new Belonging(device.id(), device.site().id(), device.siteName(), inGroups);
         return Optional.ofNullable(
                 of(List.of(belonging), candidates.said(), candidates.entries()).get(device.id()));
     }
 
     /** For every device, by its id. */
     public Map<Long, Chosen> ofAll() {
-        List<Device> all = devices.entities();
+        List<Device> all = devices.snapshots();
         Map<Long, DeviceTraits> traits = new HashMap<>();
         all.forEach(d -> traits.put(d.id(), d.traits()));
         Map<Long, List<Groups.Entry>> inGroups = groups.byDevice(traits);
         return of(all.stream()
-                .map(d -> new Belonging(
-                        d.id(), devices.siteIdOf(d), d.siteName(), inGroups.getOrDefault(d.id(), List.of())))
+                .map(d -> new Belonging(d.id(), d.site().id(), d.siteName(), inGroups.getOrDefault(d.id(), List.of())))
                 .toList());
     }
 

@@ -138,7 +138,7 @@ class CredentialController {
     private Map<Long, List<CredentialView.UseView>> usesInWords() {
         Map<Place, Map<Long, String>> names = new HashMap<>();
         Map<Long, String> ofDevices = new HashMap<>();
-        devices.entities().forEach(d -> ofDevices.put(d.id(), d.name()));
+        devices.snapshots().forEach(d -> ofDevices.put(d.id(), d.name()));
         Map<Long, String> ofGroups = new HashMap<>();
         groups.entries().forEach(g -> ofGroups.put(g.id(), g.name()));
         Map<Long, String> ofSites = new HashMap<>();

@@ -4,129 +4,60 @@ import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;
 import io.safestep.core.inventory.DeviceTraits;
 import io.safestep.core.platform.reading.DeviceIdentity;
-import jakarta.persistence.CollectionTable;
-import jakarta.persistence.Column;
-import jakarta.persistence.ElementCollection;
-import jakarta.persistence.Embedded;
-import jakarta.persistence.Entity;
-import jakarta.persistence.EnumType;
-import jakarta.persistence.Enumerated;
-import jakarta.persistence.FetchType;
-import jakarta.persistence.GeneratedValue;
-import jakarta.persistence.GenerationType;
-import jakarta.persistence.Id;
-import jakarta.persistence.JoinColumn;
-import jakarta.persistence.ManyToOne;
 import java.time.Instant;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Set;
-import java.util.TreeSet;
-import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 
-/** A box in the network. Only what changed is written: sessions and people change it at the same time. */
-@Entity
-@DynamicUpdate
-public class Device {
+/**
+ * A box in the network, as it stood when it was asked for. It does not move any more: what is said or seen of the device
+ * later goes to {@link Devices}, {@link DeviceRecords} and {@link DeviceIdentities}.
+ *
+ * @param reach what is said for it about the way into it
+ * @param box which box it is known to be
+ * @param hostKey the host key that is trusted, in the form {@code type base64}; null before the first session
+ * @param offeredHostKey another host key that the device has shown; while there is one, nobody connects. Null when there
+ *     is none
+ */
+public record Device(
+        Long id,
+        String name,
+        String address,
+        Devices.SiteEntry site,
+        DeviceRole role,
+        String platform,
+        Stance stance,
+        @Nullable Partner partner,
+        Set<String> labels,
+        Reach reach,
+        Box box,
+        @Nullable String hostKey,
+        @Nullable String offeredHostKey,
+        Reading reading) {
 
-    @Id
-    @GeneratedValue(strategy = GenerationType.IDENTITY)
-    private Long id;
+    /** The device beside which it stands in for the same work. */
+    public record Partner(Long id, String name) {}
 
-    private String name;
-    private String address;
-
-    @ManyToOne(fetch = FetchType.EAGER, optional = false)
-    private Site site;
-
-    @Enumerated(EnumType.STRING)
-    private DeviceRole role;
-
-    private String platform;
-
-    @Enumerated(EnumType.STRING)
-    private Stance stance;
-
-    @ManyToOne(fetch = FetchType.LAZY)
-    private Device partner;
-
-    private String model;
-    private String serial;
-    private String software;
-
-    /** The serial number that was seen last, when it is not the one on record. */
-    private String seenSerial;
-
-    private String hostKey;
-    private String offeredHostKey;
-    private Instant offeredHostKeyAt;
-    private Long baselineBackupId;
-    private Instant lastSeenAt;
-    private String lastProblem;
-    private @Nullable Boolean unsaved;
-    private @Nullable Boolean matches;
-    private Instant backedUpAt;
-    private Instant backupFailedAt;
-    private String backupProblem;
-    private Instant matchedAt;
-    private String marker;
-    private Instant markerAt;
-    private Instant addedAt;
-
-    /** Null where all of it is null. */
-    @Embedded
-    private Reach reach;
-
-    @ElementCollection
-    @CollectionTable(name = "device_label", joinColumns = @JoinColumn(name = "device_id"))
-    @Column(name = "label")
-    private Set<String> labels = new TreeSet<>();
-
-    protected Device() {}
-
-    Device(String name, String address, Site site, DeviceRole role, String platform, Instant addedAt) {
-        this.name = name;
-        this.address = address;
-        this.site = site;
-        this.role = role;
-        this.platform = platform;
-        this.stance = Stance.OBSERVE;
-        this.addedAt = addedAt;
-    }
+    /**
+     * How it stood when it was read last.
+     *
+     * @param backedUpAt when it was last read or said that nothing has changed, UTC; null when it never was
+     * @param matchedAt when it was last seen to hold its baseline, UTC; null when it never was
+     * @param marker what it said when it was read; the same as long as nothing changes. Null when it says nothing of the
+     *     kind
+     * @param markerAt when it was read with that marker, UTC; null without one
+     */
+    public record Reading(
+            Standing standing,
+            @Nullable Instant backedUpAt,
+            @Nullable Instant matchedAt,
+            @Nullable String marker,
+            @Nullable Instant markerAt) {}
 
     /** What the rules of groups look at. */
     public DeviceTraits traits() {
-        return new DeviceTraits(name, site.name(), role.name().toLowerCase(Locale.ROOT), platform, Set.copyOf(labels));
-    }
-
-    public Long id() {
-        return id;
-    }
-
-    public String name() {
-        return name;
-    }
-
-    public String address() {
-        return address;
-    }
-
-    /** What is said for it about the way into it. */
-    public Reach reach() {
-        return reach == null ? Reach.AS_PROFILE : reach;
-    }
-
-    void reachBy(Reach wanted) {
-        reach = wanted;
-    }
-
-    Long siteId() {
-        return site.id();
-    }
-
-    Site site() {
-        return site;
+        return new DeviceTraits(name, site.name(), role.name().toLowerCase(Locale.ROOT), platform, labels);
     }
 
     public String siteCode() {
@@ -137,201 +68,52 @@ public class Device {
         return site.name();
     }
 
-    public DeviceRole role() {
-        return role;
-    }
-
-    public String platform() {
-        return platform;
-    }
-
-    public Stance stance() {
-        return stance;
-    }
-
-    void take(Stance newStance) {
-        stance = newStance;
-    }
-
-    public Device partner() {
-        return partner;
-    }
-
-    void pairWith(Device other) {
-        part();
-        other.part();
-        partner = other;
-        other.partner = this;
-    }
-
-    /** The host key that is trusted, in the form {@code type base64}; null before the first session. */
-    public String hostKey() {
-        return hostKey;
-    }
-
-    /** Another host key that the device has shown; while there is one, nobody connects. Null when there is none. */
-    public String offeredHostKey() {
-        return offeredHostKey;
-    }
-
-    Instant offeredHostKeyAt() {
-        return offeredHostKeyAt;
-    }
-
-    void offer(String otherHostKey, Instant at) {
-        offeredHostKey = otherHostKey;
-        offeredHostKeyAt = at;
-    }
-
-    /** A person has decided about the key that was offered. */
-    void decideHostKey(boolean accept) {
-        if (accept) {
-            hostKey = offeredHostKey;
-        }
-        offeredHostKey = null;
-        offeredHostKeyAt = null;
-        lastProblem = null;
-    }
-
-    String model() {
-        return model;
-    }
-
-    public String serial() {
-        return serial;
-    }
-
-    String software() {
-        return software;
+    public @Nullable String serial() {
+        return box.serial();
     }
 
     /** A serial number other than the one on record; null while none was seen. */
-    public String seenSerial() {
-        return seenSerial;
-    }
-
-    /** Takes what the device says of itself. Another serial number than the one on record is noted, not taken. */
-    void identify(DeviceIdentity identity) {
-        boolean other = serial != null && identity.serial() != null && !serial.equals(identity.serial());
-        seenSerial = other ? identity.serial() : null;
-        if (!other) {
-            model = identity.model();
-            serial = identity.serial() == null ? serial : identity.serial();
-            software = identity.software();
-        }
+    public @Nullable String seenSerial() {
+        return box.seenSerial();
     }
 
     /** Whether nothing else than what is on record would come of identifying it. */
     public boolean isKnownAs(DeviceIdentity identity) {
-        return seenSerial == null
-                && Objects.equals(serial, identity.serial())
-                && Objects.equals(model, identity.model())
-                && Objects.equals(software, identity.software());
+        return box.equals(box.shownAs(identity)) && Objects.equals(box.serial(), identity.serial());
     }
 
-    /** A person says that another box stands there now. */
-    void acceptSeenSerial() {
-        serial = seenSerial;
-        seenSerial = null;
+    public Standing standing() {
+        return reading.standing();
     }
 
-    /** Whether running and startup were the same when last read. */
-    public Saved saved() {
-        return Saved.unless(unsaved);
-    }
-
-    Instant backupFailedAt() {
-        return backupFailedAt;
-    }
-
-    void backupFailed(String problem, Instant at) {
-        backupFailedAt = at;
-        backupProblem = problem;
-    }
-
-    /** What the device said when it was read; the same as long as nothing changes. Null when it says nothing of the kind. */
-    public String marker() {
-        return marker;
-    }
-
-    /** When the device was read with that marker, UTC; null without one. */
-    public Instant markerAt() {
-        return markerAt;
-    }
-
-    /** When it was last read or said that nothing has changed, UTC; null when it never was. */
-    public Instant backedUpAt() {
-        return backedUpAt;
-    }
-
-    /** When it was last seen to hold its baseline, UTC; null when it never was. */
-    public Instant matchedAt() {
-        return matchedAt;
+    /** The backup that Safe Step expects to find on the device, or null while there is none. */
+    public @Nullable Long baselineBackupId() {
+        return standing().baselineBackupId();
     }
 
     /** Whether running was the same as the baseline when last read. */
     public Match match() {
-        return Match.of(matches);
+        return standing().match();
     }
 
-    /** How it stood when it was read last. */
-    public Standing standing() {
-        return new Standing(baselineBackupId, match(), saved());
+    /** Whether running and startup were the same when last read. */
+    public Saved saved() {
+        return standing().saved();
     }
 
-    public Set<String> labels() {
-        return Set.copyOf(labels);
+    public @Nullable Instant backedUpAt() {
+        return reading.backedUpAt();
     }
 
-    void record(String newAddress, Site newSite, DeviceRole newRole, String newPlatform, Set<String> newLabels) {
-        address = newAddress;
-        site = newSite;
-        role = newRole;
-        platform = newPlatform;
-        if (!labels.equals(newLabels)) {
-            labels.clear();
-            labels.addAll(newLabels);
-        }
+    public @Nullable Instant matchedAt() {
+        return reading.matchedAt();
     }
 
-    void part() {
-        if (partner != null) {
-            partner.partner = null;
-            partner = null;
-        }
+    public @Nullable String marker() {
+        return reading.marker();
     }
 
-    /** The backup that Safe Step expects to find on the device, or null while there is none. */
-    public Long baselineBackupId() {
-        return baselineBackupId;
-    }
-
-    /** @param nowMatches whether the device was found to hold it */
-    void accept(Long backupId, boolean nowMatches, Instant at) {
-        baselineBackupId = backupId;
-        matches = nowMatches;
-        if (nowMatches) {
-            matchedAt = at;
-        }
-    }
-
-    Instant lastSeenAt() {
-        return lastSeenAt;
-    }
-
-    String lastProblem() {
-        return lastProblem;
-    }
-
-    void seen(Instant at, String shownHostKey) {
-        lastSeenAt = at;
-        lastProblem = null;
-        if (hostKey == null) {
-            hostKey = shownHostKey;
-        }
-    }
-
-    void failed(String problem) {
-        lastProblem = problem;
+    public @Nullable Instant markerAt() {
+        return reading.markerAt();
     }
 }

@@ -12,13 +12,11 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional
 public class DeviceIdentities {
 
-    private final Devices devices;
     private final DeviceRepository repository;
     private final AuditLog audit;
     private final Clock clock;
 
-    DeviceIdentities(Devices devices, DeviceRepository repository, AuditLog audit, Clock clock) {
-        this.devices = devices;
+    DeviceIdentities(DeviceRepository repository, AuditLog audit, Clock clock) {
         this.repository = repository;
         this.audit = audit;
         this.clock = clock;
@@ -26,7 +24,7 @@ public class DeviceIdentities {
 
     /** Notes another host key than the trusted one. Nobody connects until somebody has decided about it. */
     public void offerHostKey(long deviceId, String hostKey) {
-        Device device = devices.withId(deviceId);
+        StoredDevice device = repository.withId(deviceId);
         if (!hostKey.equals(device.offeredHostKey())) {
             device.offer(hostKey, clock.instant());
             audit.write(
@@ -43,7 +41,7 @@ public class DeviceIdentities {
      * @param offered the key that the person has seen
      */
     public void decideHostKey(String name, String offered, boolean accept, String reason, String person) {
-        Device device = devices.named(name);
+        StoredDevice device = repository.named(name);
         if (device.offeredHostKey() == null || !device.offeredHostKey().equals(offered)) {
             throw ProblemException.moved("The host key that " + name
                     + " shows is not the one that you have looked at. Load the page again.");
@@ -54,29 +52,30 @@ public class DeviceIdentities {
 
     /** Takes what a device says of itself. Another serial number than the one on record is noted, not taken. */
     public void identify(long deviceId, DeviceIdentity identity) {
-        Device device = devices.withId(deviceId);
-        String before = device.seenSerial();
+        StoredDevice device = repository.withId(deviceId);
+        String before = device.box().seenSerial();
         device.identify(identity);
-        if (device.seenSerial() != null && !device.seenSerial().equals(before)) {
+        if (device.box().seenSerial() != null && !device.box().seenSerial().equals(before)) {
             audit.write(
                     AuditLog.SAFE_STEP,
                     device.name(),
                     "other serial number seen",
-                    "On record is " + device.serial() + ", seen was " + device.seenSerial() + ".");
+                    "On record is " + device.box().serial() + ", seen was "
+                            + device.box().seenSerial() + ".");
         }
     }
 
     /** A person says that another box stands there now. */
     public void acceptSerial(String name, String seen, String person) {
-        Device device = devices.named(name);
-        if (device.seenSerial() == null || !device.seenSerial().equals(seen)) {
+        StoredDevice device = repository.named(name);
+        if (device.box().seenSerial() == null || !device.box().seenSerial().equals(seen)) {
             throw ProblemException.moved("The serial number that " + name
                     + " shows is not the one that you have looked at. Load the page again.");
         }
         repository.findBySerial(seen).ifPresent(d -> {
             throw ProblemException.refused("The serial number " + seen + " is on record for " + d.name() + ".");
         });
-        String before = device.serial();
+        String before = device.box().serial();
         device.acceptSeenSerial();
         audit.write(person, name, "serial number accepted", "Was " + before + ", is now " + seen + ".");
     }

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -48,7 +49,7 @@ public class DeviceRecords {
 
     /** @return whether it was another one before */
     public boolean setStance(String name, Stance stance, String person) {
-        Device device = devices.named(name);
+        StoredDevice device = repository.named(name);
         if (device.stance() == stance) {
             return false;
         }
@@ -59,7 +60,7 @@ public class DeviceRecords {
 
     /** Adds a device with its site unless one of this name is known. */
     public Device ensure(NewDevice wanted, String person) {
-        return repository.findByName(wanted.name()).orElseGet(() -> add(wanted, person));
+        return devices.known(wanted.name()).orElseGet(() -> add(wanted, person));
     }
 
     /**
@@ -73,7 +74,7 @@ public class DeviceRecords {
         DeviceRules.add(errors, "port", Reach.portProblem(wanted.port()));
         refuse(errors);
         refuseKnown(wanted);
-        Device device = new Device(
+        StoredDevice device = new StoredDevice(
                 wanted.name(),
                 wanted.address(),
                 site(wanted.siteCode(), wanted.siteName()),
@@ -88,9 +89,9 @@ public class DeviceRecords {
         if (wanted.hostKey() != null) {
             device.seen(clock.instant(), wanted.hostKey());
         }
-        Device added = repository.saveAndFlush(device);
+        StoredDevice added = repository.saveAndFlush(device);
         audit.write(person, wanted.name(), "added", "At " + wanted.address() + ", stance observe.");
-        return added;
+        return added.snapshot();
     }
 
     private void refuseKnown(NewDevice wanted) {
@@ -124,7 +125,7 @@ public class DeviceRecords {
 
     /** @return whether anything changed */
     public boolean change(String name, DeviceRecord wanted, String person) {
-        Device device = devices.named(name);
+        StoredDevice device = repository.named(name);
         List<FieldError> errors = DeviceRules.errors(wanted.address(), wanted.siteCode(), wanted.labels());
         errors.addAll(wanted.reach().errors());
         refuse(errors);
@@ -135,7 +136,7 @@ public class DeviceRecords {
                 .ifPresent(d -> {
                     throw ProblemException.invalid("address", Devices.takenBy(wanted.address(), port, d.name()));
                 });
-        String before = inWords(device);
+        Device before = device.snapshot();
         boolean platformChanges = !device.platform().equals(wanted.platform());
         device.record(
                 wanted.address(),
@@ -144,25 +145,25 @@ public class DeviceRecords {
                 platforms.profile(wanted.platform()).name(),
                 wanted.labels());
         device.reachBy(wanted.reach());
-        setPartner(device, wanted.partner());
-        String after = inWords(device);
-        if (before.equals(after)) {
+        setPartner(device, before.partner(), wanted.partner());
+        String was = inWords(before);
+        String is = inWords(device.snapshot());
+        if (was.equals(is)) {
             return false;
         }
         if (platformChanges) {
             events.publishEvent(new PlatformChanged());
         }
-        audit.write(person, name, "record changed", "Was " + before + ". Is now " + after + ".");
+        audit.write(person, name, "record changed", "Was " + was + ". Is now " + is + ".");
         return true;
     }
 
-    private void setPartner(Device device, String partner) {
-        String now = device.partner() == null ? null : device.partner().name();
+    private void setPartner(StoredDevice device, Device.@Nullable Partner now, @Nullable String partner) {
         if (partner == null || partner.isBlank()) {
             device.part();
         } else if (partner.equals(device.name())) {
             throw ProblemException.invalid("partner", "A device is not its own partner.");
-        } else if (!partner.equals(now)) {
+        } else if (now == null || !partner.equals(now.name())) {
             device.pairWith(repository
                     .findByName(partner)
                     .orElseThrow(
@@ -181,19 +182,19 @@ public class DeviceRecords {
 
     /** @return whether it did not have the label before */
     public boolean addLabel(String name, String label, String person) {
-        Device device = devices.named(name);
-        Set<String> labels = new TreeSet<>(device.labels());
+        StoredDevice device = repository.named(name);
+        Set<String> labels = new TreeSet<>(device.snapshot().labels());
         return labels.add(label) && setLabels(device, labels, "label added", label, person);
     }
 
     /** @return whether it had the label before */
     public boolean removeLabel(String name, String label, String person) {
-        Device device = devices.named(name);
-        Set<String> labels = new TreeSet<>(device.labels());
+        StoredDevice device = repository.named(name);
+        Set<String> labels = new TreeSet<>(device.snapshot().labels());
         return labels.remove(label) && setLabels(device, labels, "label removed", label, person);
     }
 
-    private boolean setLabels(Device device, Set<String> labels, String action, String label, String person) {
+    private boolean setLabels(StoredDevice device, Set<String> labels, String action, String label, String person) {
         String problem = DeviceRules.labelsProblem(labels);
         if (problem != null) {
             throw ProblemException.invalid("argument", problem);
@@ -204,6 +205,6 @@ public class DeviceRecords {
     }
 
     public void pair(String one, String other) {
-        devices.named(one).pairWith(devices.named(other));
+        repository.named(one).pairWith(repository.named(other));
     }
 }

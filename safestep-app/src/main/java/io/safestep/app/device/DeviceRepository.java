@@ -1,5 +1,6 @@
 package io.safestep.app.device;
 
+import io.safestep.app.problem.ProblemException;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
@@ -8,27 +9,45 @@ import org.springframework.data.jpa.repository.EntityGraph;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-interface DeviceRepository extends JpaRepository<Device, Long> {
+interface DeviceRepository extends JpaRepository<StoredDevice, Long> {
 
-    Optional<Device> findByName(String name);
+    @EntityGraph(attributePaths = {"labels", "site", "partner.site"})
+    Optional<StoredDevice> findByName(String name);
 
-    List<Device> findByAddressOrderByName(String address);
-
-    Optional<Device> findBySerial(String serial);
-
-    @EntityGraph(attributePaths = {"labels", "site"})
-    List<Device> findByIdIn(Collection<Long> ids);
+    @Override
+    @EntityGraph(attributePaths = {"labels", "site", "partner.site"})
+    Optional<StoredDevice> findById(Long id);
 
     @EntityGraph(attributePaths = {"labels", "site"})
-    List<Device> findAllByOrderByName();
+    List<StoredDevice> findByAddressOrderByName(String address);
 
-    List<Device> findByNameInOrderByName(Collection<String> names);
+    @Query("select d from StoredDevice d where d.box.serial = :serial")
+    Optional<StoredDevice> findBySerial(String serial);
 
-    List<Device> findByNameContainingIgnoreCaseOrAddressContainingOrSerialContainingIgnoreCaseOrderByName(
+    @EntityGraph(attributePaths = {"labels", "site"})
+    List<StoredDevice> findByIdIn(Collection<Long> ids);
+
+    @EntityGraph(attributePaths = {"labels", "site"})
+    List<StoredDevice> findAllByOrderByName();
+
+    @EntityGraph(attributePaths = {"labels", "site"})
+    List<StoredDevice> findByNameInOrderByName(Collection<String> names);
+
+    List<StoredDevice> findByNameContainingIgnoreCaseOrAddressContainingOrBoxSerialContainingIgnoreCaseOrderByName(
             String name, String address, String serial, Limit limit);
 
-    @Query(
-            "select d from Device d where d.lastProblem is not null or d.offeredHostKey is not null"
-                    + " or d.seenSerial is not null or d.baselineBackupId is null or d.unsaved = true or d.matches = false order by d.name")
-    List<Device> findInTrouble();
+    @Query("""
+            select d from StoredDevice d
+            where d.lastProblem is not null or d.offered.offeredHostKey is not null or d.box.seenSerial is not null
+                or d.held.baselineBackupId is null or d.read.unsaved = true or d.held.matches = false
+            order by d.name""")
+    List<StoredDevice> findInTrouble();
+
+    default StoredDevice named(String name) {
+        return findByName(name).orElseThrow(() -> ProblemException.notFound("A device called " + name));
+    }
+
+    default StoredDevice withId(long id) {
+        return findById(id).orElseThrow(() -> ProblemException.notFound("A device with id " + id));
+    }
 }

@@ -65,24 +65,18 @@ public class Devices {
 
     /** All devices by name, for computing. */
     @Transactional(readOnly = true)
-    public List<Device> entities() {
-        return repository.findAllByOrderByName();
+    public List<Device> snapshots() {
+        return snapshots(repository.findAllByOrderByName());
+    }
+
+    private static List<Device> snapshots(List<StoredDevice> stored) {
+        return stored.stream().map(StoredDevice::snapshot).toList();
     }
 
     /** Those with something that is not right, by name. */
     @Transactional(readOnly = true)
     public List<Trouble> inTrouble() {
-        return repository.findInTrouble().stream()
-                .map(d -> new Trouble(
-                        d.name(),
-                        d.lastProblem(),
-                        d.offeredHostKey() != null,
-                        d.seenSerial(),
-                        d.baselineBackupId() == null,
-                        d.saved() == Saved.UNSAVED,
-                        d.match() == Match.DIFFERS,
-                        d.lastSeenAt()))
-                .toList();
+        return repository.findInTrouble().stream().map(Devices::trouble).toList();
     }
 
     /** Where a device is, and what the rules of groups look at. */
@@ -92,7 +86,8 @@ public class Devices {
     @Transactional(readOnly = true)
     public Map<Long, Located> located(Collection<Long> ids) {
         Map<Long, Located> located = new HashMap<>();
-        repository.findByIdIn(ids).forEach(d -> located.put(d.id(), new Located(d.siteId(), d.traits())));
+        snapshots(repository.findByIdIn(ids))
+                .forEach(d -> located.put(d.id(), new Located(d.site().id(), d.traits())));
         return located;
     }
 
@@ -117,7 +112,7 @@ public class Devices {
     @Transactional(readOnly = true)
     public List<DeviceView> find(String text) {
         return repository
-                .findByNameContainingIgnoreCaseOrAddressContainingOrSerialContainingIgnoreCaseOrderByName(
+                .findByNameContainingIgnoreCaseOrAddressContainingOrBoxSerialContainingIgnoreCaseOrderByName(
                         text, text, text, Limit.of(MOST_FOUND))
                 .stream()
                 .map(this::view)
@@ -126,19 +121,19 @@ public class Devices {
 
     @Transactional(readOnly = true)
     public Device named(String name) {
-        return repository.findByName(name).orElseThrow(() -> ProblemException.notFound("A device called " + name));
+        return repository.named(name).snapshot();
     }
 
     /** Empty when there is no device of this name. */
     @Transactional(readOnly = true)
     public Optional<Device> known(String name) {
-        return repository.findByName(name);
+        return repository.findByName(name).map(StoredDevice::snapshot);
     }
 
     /** The devices at an address of the network, by name: several where each has a port of its own. */
     @Transactional(readOnly = true)
     public List<Device> at(String address) {
-        return repository.findByAddressOrderByName(address);
+        return snapshots(repository.findByAddressOrderByName(address));
     }
 
     /** The device that is reached at this port of an address of the network; empty when there is none. */
@@ -159,19 +154,25 @@ public class Devices {
 
     @Transactional(readOnly = true)
     public Device withId(long id) {
-        return repository.findById(id).orElseThrow(() -> ProblemException.notFound("A device with id " + id));
+        return repository.withId(id).snapshot();
+    }
+
+    /** For what is stored and refers to the device. */
+    @Transactional(readOnly = true)
+    public StoredDevice reference(Device device) {
+        return repository.getReferenceById(device.id());
     }
 
     /** Those of them that exist. */
     @Transactional(readOnly = true)
     public List<Device> withIds(Set<Long> ids) {
-        return repository.findAllById(ids);
+        return snapshots(repository.findByIdIn(ids));
     }
 
     /** @throws ProblemException that names those that do not exist */
     @Transactional(readOnly = true)
     public List<Device> named(Set<String> names) {
-        List<Device> found = repository.findByNameInOrderByName(names);
+        List<Device> found = snapshots(repository.findByNameInOrderByName(names));
         if (found.size() < names.size()) {
             Set<String> missing = new TreeSet<>(names);
             found.forEach(d -> missing.remove(d.name()));
@@ -186,7 +187,7 @@ public class Devices {
 
     @Transactional(readOnly = true)
     public DeviceView viewOf(String name) {
-        return view(named(name));
+        return view(repository.named(name));
     }
 
     /** A site. */
@@ -194,14 +195,7 @@ public class Devices {
 
     @Transactional(readOnly = true)
     public List<SiteEntry> sites() {
-        return sites.findAllByOrderByName().stream()
-                .map(s -> new SiteEntry(s.id(), s.code(), s.name()))
-                .toList();
-    }
-
-    @Transactional(readOnly = true)
-    public long siteIdOf(Device device) {
-        return device.siteId();
+        return sites.findAllByOrderByName().stream().map(Site::entry).toList();
     }
 
     /**
@@ -225,9 +219,9 @@ public class Devices {
     public void acceptBaselines(List<AcceptedBaseline> all, String person) {
         List<AuditLog.Line> record = new ArrayList<>();
         // Read together: each is at hand then when it is asked for.
-        withIds(all.stream().map(AcceptedBaseline::deviceId).collect(Collectors.toSet()));
+        repository.findByIdIn(all.stream().map(AcceptedBaseline::deviceId).collect(Collectors.toSet()));
         for (AcceptedBaseline one : all) {
-            Device device = withId(one.deviceId());
+            StoredDevice device = repository.withId(one.deviceId());
             device.accept(one.backupId(), one.matches(), clock.instant());
             record.add(new AuditLog.Line(device.name(), "baseline accepted", one.why()));
         }
@@ -263,7 +257,7 @@ public class Devices {
      * @return whether the one before was
      */
     public boolean backupFailed(long deviceId, String problem) {
-        Device device = withId(deviceId);
+        StoredDevice device = repository.withId(deviceId);
         boolean first = device.backupFailedAt() == null;
         device.backupFailed(problem, clock.instant());
         return first;
@@ -289,21 +283,35 @@ public class Devices {
 
     /** Notes why a session failed. */
     public void failed(long deviceId, String problem) {
-        withId(deviceId).failed(problem);
+        repository.withId(deviceId).failed(problem);
     }
 
-    private DeviceView view(Device d) {
+    private static Trouble trouble(StoredDevice stored) {
+        Device d = stored.snapshot();
+        return new Trouble(
+                d.name(),
+                stored.lastProblem(),
+                d.offeredHostKey() != null,
+                d.seenSerial(),
+                d.baselineBackupId() == null,
+                d.saved() == Saved.UNSAVED,
+                d.match() == Match.DIFFERS,
+                stored.lastSeenAt());
+    }
+
+    private DeviceView view(StoredDevice stored) {
+        Device d = stored.snapshot();
         return new DeviceView(
                 d.name(),
                 d.address(),
-                d.site().name(),
+                d.siteName(),
                 words(d.role()),
                 d.platform(),
                 platforms.maker(d.platform()),
                 words(d.stance()),
                 d.partner() == null ? null : d.partner().name(),
-                d.lastSeenAt(),
-                d.lastProblem(),
+                stored.lastSeenAt(),
+                stored.lastProblem(),
                 d.baselineBackupId());
     }
 

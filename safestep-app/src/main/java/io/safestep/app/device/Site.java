@@ -23,15 +23,7 @@ class Site {
         this.name = name;
     }
 
-    Long id() {
-        return id;
-    }
-
-    String code() {
-        return code;
-    }
-
-    String name() {
-        return name;
+    Devices.SiteEntry entry() {
+        return new Devices.SiteEntry(id, code, name);
     }
 }

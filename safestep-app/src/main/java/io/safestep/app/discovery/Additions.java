@@ -131,7 +131,7 @@ class Additions {
     }
 
     private List<Known> known() {
-        List<Device> all = devices.entities();
+        List<Device> all = devices.snapshots();
         Map<Long, Set<String>> fixed = new HashMap<>();
         Map<Long, DeviceTraits> traits = new TreeMap<>();
         all.forEach(d -> traits.put(d.id(), d.traits()));
@@ -265,7 +265,7 @@ class Additions {
      */
     private String connect(long searchId, Accepted wanted) {
         Set<String> names = new HashSet<>();
-        devices.entities().forEach(d -> names.add(d.name()));
+        devices.snapshots().forEach(d -> names.add(d.name()));
         String partner = wanted.partner() == null || wanted.partner().isBlank() ? null : wanted.partner();
         boolean there = partner != null && names.contains(partner);
         if (there) {

@@ -21,7 +21,7 @@ final class Classification {
     private final Map<String, String> seenInSearch = new ConcurrentHashMap<>();
 
     Classification(Devices devices) {
-        for (Device device : devices.entities()) {
+        for (Device device : devices.snapshots()) {
             byAddress.computeIfAbsent(device.address(), a -> new ArrayList<>()).add(device);
             byName.put(device.name(), device);
             if (device.serial() != null) {

@@ -182,7 +182,7 @@ class Searches {
     public List<SearchView.Result> results(long id) {
         existing(id);
         Map<Long, String> names = new HashMap<>();
-        devices.entities().forEach(d -> names.put(d.id(), d.name()));
+        devices.snapshots().forEach(d -> names.put(d.id(), d.name()));
         return results.findBySearchIdOrderById(id).stream()
                 .map(r -> result(r, names))
                 .toList();

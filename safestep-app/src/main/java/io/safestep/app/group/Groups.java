@@ -87,7 +87,7 @@ public class Groups {
 
     @Transactional(readOnly = true)
     public List<GroupView> all() {
-        List<Device> known = devices.entities();
+        List<Device> known = devices.snapshots();
         Map<Long, Long> uses = credentials.byPlace().get(Place.GROUP);
         Map<Long, String> names = new HashMap<>();
         credentials.all().forEach(c -> names.put(c.id(), c.name()));
@@ -138,7 +138,7 @@ public class Groups {
     public Optional<List<String>> members(String groupName) {
         return repository.findByName(groupName).map(group -> {
             BiPredicate<Long, DeviceTraits> holds = holds(group);
-            return devices.entities().stream()
+            return devices.snapshots().stream()
                     .filter(d -> holds.test(d.id(), d.traits()))
                     .map(Device::name)
                     .sorted()
@@ -150,7 +150,7 @@ public class Groups {
     @Transactional(readOnly = true)
     public List<String> preview(GroupView.Rule rule) {
         GroupRule wanted = core(rule);
-        return devices.entities().stream()
+        return devices.snapshots().stream()
                 .filter(d -> wanted.holds(d.traits()))
                 .map(Device::name)
                 .toList();

@@ -88,7 +88,7 @@ class Subscriptions implements AutoCloseable {
     /** @param most with how many devices in all */
     void subscribe(int most) {
         try {
-            for (Device device : devices.entities()) {
+            for (Device device : devices.snapshots()) {
                 boolean wanted = listened.size() < most && notifies(device) && mayTry(device.id());
                 if (wanted && listened.add(device.id())) {
                     threads.execute(() -> listen(device));

@@ -56,7 +56,7 @@ class Cables {
 
     @Transactional(readOnly = true)
     List<CableView> all() {
-        Map<Long, String> names = devices.entities().stream().collect(Collectors.toMap(Device::id, Device::name));
+        Map<Long, String> names = devices.snapshots().stream().collect(Collectors.toMap(Device::id, Device::name));
         return repository.findAll().stream()
                 .map(c -> new CableView(
                         c.id(),

@@ -76,7 +76,7 @@ public class ComputedNetwork {
 
     public Configured configured() {
         return transaction.execute(t -> {
-            List<Device> all = devices.entities();
+            List<Device> all = devices.snapshots();
             Map<Long, String> names = new HashMap<>();
             all.forEach(device -> names.put(device.id(), device.name()));
             Map<String, DeviceFacts> read = facts(all, newestCopies(), new HashMap<>());
@@ -97,7 +97,7 @@ public class ComputedNetwork {
         Map<Long, RunningCopy> copies = newestCopies();
         Map<Long, String> names = new HashMap<>();
         Map<String, String> hashes = new TreeMap<>();
-        List<Device> all = devices.entities();
+        List<Device> all = devices.snapshots();
         for (Device device : all) {
             names.put(device.id(), device.name());
             RunningCopy copy = copies.get(device.id());

@@ -64,7 +64,7 @@ class UsedValues {
     /** The addresses under which devices are reached, also those without a configuration. */
     private List<Used> withManagement(List<Used> configured) {
         List<Used> used = new ArrayList<>(configured);
-        for (Device device : devices.entities()) {
+        for (Device device : devices.snapshots()) {
             if (WrittenForms.isAddress(device.address())) {
                 int bits = IpAddress.parse(device.address()).bits();
                 used.add(new Used(Span.of(Integer.toUnsignedLong(bits)), device.name()));
@@ -75,7 +75,8 @@ class UsedValues {
 
     private List<Used> numbers(String place) {
         NumberPlace where = new NumberPlace(place);
-        Map<Long, Device> byId = devices.entities().stream().collect(Collectors.toMap(Device::id, Function.identity()));
+        Map<Long, Device> byId =
+                devices.snapshots().stream().collect(Collectors.toMap(Device::id, Function.identity()));
         List<Used> used = new ArrayList<>();
         for (Backups.RunningCopy copy : backups.newestRunning()) {
             Device device = byId.get(copy.deviceId());

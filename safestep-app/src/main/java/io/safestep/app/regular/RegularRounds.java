@@ -85,7 +85,7 @@ public class RegularRounds {
 
     private Set<String> names(Long groupId) {
         return groupId == null
-                ? devices.entities().stream().map(Device::name).collect(Collectors.toSet())
+                ? devices.snapshots().stream().map(Device::name).collect(Collectors.toSet())
                 : Set.copyOf(groups.members(groups.nameOf(groupId)).orElse(List.of()));
     }
 
@@ -94,7 +94,7 @@ public class RegularRounds {
     Estimate estimate(Wanted wanted) {
         checkAction(wanted.action());
         Set<String> names = names(groups.idOf(wanted.group()));
-        int withMarker = (int) devices.entities().stream()
+        int withMarker = (int) devices.snapshots().stream()
                 .filter(d -> names.contains(d.name()) && platforms.has(d.platform()))
                 .filter(d -> platforms.profile(d.platform()).changes().hasMarker())
                 .count();

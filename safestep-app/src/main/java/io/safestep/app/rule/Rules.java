@@ -180,7 +180,7 @@ public class Rules {
         Set<String> members = groupId == null
                 ? null
                 : new HashSet<>(groups.members(groups.nameOf(groupId)).orElse(List.of()));
-        return devices.entities().stream()
+        return devices.snapshots().stream()
                 .filter(d -> d.platform().equals(platform))
                 .filter(d -> members == null || members.contains(d.name()))
                 .toList();

@@ -31,7 +31,6 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
-import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -158,9 +157,8 @@ class RunStart {
     private void take(Change change, long runId) {
         List<Device> devices =
                 change.targets().stream().map(ChangeTarget::device).toList();
-        repository.claim(ids(devices.stream()), runId);
-        Set<Long> others = repository.claimedByOthers(
-                ids(devices.stream().flatMap(d -> Stream.of(d, d.partner())).filter(Objects::nonNull)), runId);
+        repository.claim(ids(devices.stream().map(Device::id)), runId);
+        Set<Long> others = repository.claimedByOthers(ids(devices.stream().flatMap(RunStart::both)), runId);
         StartGate.toTake(devices.stream().map(d -> facts(d, others)).toList()).ifPresent(stop -> {
             Device device = devices.stream()
                     .filter(d -> d.name().equals(stop.device()))
@@ -171,7 +169,7 @@ class RunStart {
     }
 
     private static OfDevice facts(Device device, Set<Long> others) {
-        Device partner = device.partner();
+        Device.Partner partner = device.partner();
         return new OfDevice(
                 device.name(),
                 device.stance() == Stance.MANAGED,
@@ -179,8 +177,14 @@ class RunStart {
                 partner != null && others.contains(partner.id()) ? Claim.ANOTHERS : Claim.NONE);
     }
 
-    private static Long[] ids(Stream<Device> devices) {
-        return devices.map(Device::id).distinct().toArray(Long[]::new);
+    private static Stream<Long> both(Device device) {
+        return device.partner() == null
+                ? Stream.of(device.id())
+                : Stream.of(device.id(), device.partner().id());
+    }
+
+    private static Long[] ids(Stream<Long> all) {
+        return all.distinct().toArray(Long[]::new);
     }
 
     private String inWords(StartGate.Objection objection, Wanted wanted) {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.SafeStepTest;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -29,6 +30,33 @@ class DevicesTest extends SafeStepTest {
         assertThat(named(devices, "ops-co-a").path("stance").asString()).isEqualTo("observe");
         assertThat(named(devices, "gan-rl-a").path("maker").asString()).isEqualTo("Haldrin");
         assertThat(named(devices, "ops-fw-a").path("maker").asString()).isEqualTo("Ostrel");
+    }
+
+    @Test
+    void bothHalvesOfAPairKnowThatItHasEnded() {
+        ApiClient administrator = ApiClient.loggedIn(port, "abrill");
+        pair(administrator, "brn-ac-2");
+        JsonNode paired = administrator.get("/api/devices").body();
+        assertThat(named(paired, "brn-ac-1").path("partner").asString()).isEqualTo("brn-ac-2");
+        assertThat(named(paired, "brn-ac-2").path("partner").asString()).isEqualTo("brn-ac-1");
+
+        pair(administrator, "");
+
+        JsonNode parted = administrator.get("/api/devices").body();
+        assertThat(named(parted, "brn-ac-1").path("partner").isNull()).isTrue();
+        assertThat(named(parted, "brn-ac-2").path("partner").isNull()).isTrue();
+    }
+
+    private static void pair(ApiClient administrator, String partner) {
+        Map<String, Object> record = Map.of(
+                "address", "10.77.2.34",
+                "siteCode", "brn",
+                "role", "ACCESS",
+                "platform", "corvane-cli",
+                "partner", partner,
+                "labels", List.of());
+        assertThat(administrator.put("/api/devices/brn-ac-1/record", record).status())
+                .isEqualTo(200);
     }
 
     private static JsonNode named(JsonNode devices, String name) {

@@ -47,7 +47,7 @@ class DispatchTest extends SafeStepTest {
         roundId = repository
                 .saveAndFlush(new Round("LOOK", "", "abrill", Instant.EPOCH, null, 0))
                 .id();
-        rows.add(roundId, devices.entities().stream().limit(8).map(Device::id).toList(), Instant.EPOCH, Duration.ZERO);
+        rows.add(roundId, devices.snapshots().stream().limit(8).map(Device::id).toList(), Instant.EPOCH, Duration.ZERO);
     }
 
     private List<Result> dispatch(Function<Waiting, Outcome> action) {

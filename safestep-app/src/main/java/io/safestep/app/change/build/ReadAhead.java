@@ -75,7 +75,7 @@ public class ReadAhead {
     private void read() {
         try {
             network.configured();
-            for (Device device : devices.entities()) {
+            for (Device device : devices.snapshots()) {
                 if (device.baselineBackupId() != null && backups.hasRoomForTrees()) {
                     backups.keptTree(device.baselineBackupId());
                 }

@@ -88,7 +88,8 @@ public class ChangeContents {
                 errors.add(FieldError.of(field, wanted.device() + " is named twice."));
             }
             rules.stanceError(device, field).ifPresent(errors::add);
-            ChangeTarget target = new ChangeTarget(change, device, targets.size() + 1, wanted.asked());
+            ChangeTarget target =
+                    new ChangeTarget(change, devices.reference(device), targets.size() + 1, wanted.asked());
             target.place(draft.order().byHand().getOrDefault(wanted.device(), Integer.MAX_VALUE));
             targets.add(target);
         }

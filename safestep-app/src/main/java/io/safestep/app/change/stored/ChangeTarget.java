@@ -3,6 +3,7 @@ package io.safestep.app.change.stored;
 import io.safestep.app.change.asked.Asked;
 import io.safestep.app.change.asked.Way;
 import io.safestep.app.device.Device;
+import io.safestep.app.device.StoredDevice;
 import io.safestep.app.secret.SealedText;
 import io.safestep.core.check.definition.Topic;
 import jakarta.persistence.CollectionTable;
@@ -35,7 +36,7 @@ public class ChangeTarget {
     private Change change;
 
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
-    private Device device;
+    private StoredDevice device;
 
     private int position;
     private int wave;
@@ -73,7 +74,7 @@ public class ChangeTarget {
 
     protected ChangeTarget() {}
 
-    public ChangeTarget(Change change, Device device, int position, Asked asked) {
+    public ChangeTarget(Change change, StoredDevice device, int position, Asked asked) {
         this.change = change;
         this.device = device;
         this.position = position;
@@ -90,6 +91,11 @@ public class ChangeTarget {
     }
 
     public Device device() {
+        return device.snapshot();
+    }
+
+    /** For what is stored and refers to the same device. */
+    public StoredDevice reference() {
         return device;
     }
 

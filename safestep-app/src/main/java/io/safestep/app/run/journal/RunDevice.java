@@ -2,6 +2,7 @@ package io.safestep.app.run.journal;
 
 import io.safestep.app.change.stored.ChangeTarget;
 import io.safestep.app.device.Device;
+import io.safestep.app.device.StoredDevice;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.StepState;
 import jakarta.persistence.CascadeType;
@@ -31,7 +32,7 @@ public class RunDevice {
     private Run run;
 
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
-    private Device device;
+    private StoredDevice device;
 
     /** Heavy with what was written and derived. */
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
@@ -63,7 +64,7 @@ public class RunDevice {
     public RunDevice(Run run, ChangeTarget target, int position, boolean timer) {
         this.run = run;
         this.target = target;
-        this.device = target.device();
+        this.device = target.reference();
         this.position = position;
         this.wave = target.wave();
         this.hasScript = target.hasScript();
@@ -83,15 +84,15 @@ public class RunDevice {
     }
 
     public String name() {
-        return device.name();
+        return device().name();
     }
 
     public Device device() {
-        return device;
+        return device.snapshot();
     }
 
     public long deviceId() {
-        return device.id();
+        return device().id();
     }
 
     public int wave() {

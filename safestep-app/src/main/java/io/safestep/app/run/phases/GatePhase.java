@@ -97,7 +97,7 @@ class GatePhase {
         Run run = device.run();
         Change change = changes.withId(run.changeId());
         Device entity = device.device();
-        Device partner = entity.partner();
+        Device.Partner partner = entity.partner();
         return new Stored(
                 objection(run, change, entity),
                 entity,
@@ -108,7 +108,7 @@ class GatePhase {
     private @Nullable String objection(Run run, Change change, Device device) {
         Instant now = clock.instant();
         List<Frozen> frozen = freezes.over(List.of(device.id()), now, now.plusMillis(1));
-        Device partner = device.partner();
+        Device.Partner partner = device.partner();
         OfChange ofChange = new OfChange(
                 change.state(),
                 change.isEmergency(),
@@ -120,8 +120,8 @@ class GatePhase {
         OfDevice ofDevice = new OfDevice(
                 device.name(),
                 device.stance() == Stance.MANAGED,
-                claim(device, run),
-                partner == null ? Claim.NONE : claim(partner, run));
+                claim(device.id(), run),
+                partner == null ? Claim.NONE : claim(partner.id(), run));
         return StartGate.beforeDevice(ofChange, ofDevice)
                 .map(stop -> switch (stop.objection()) {
                     case SEAL_NOT_APPROVED -> "the seal on the approvals is not that of what would be sent";
@@ -137,8 +137,8 @@ class GatePhase {
                 .orElse(null);
     }
 
-    private Claim claim(Device device, Run run) {
-        return runs.claimedBy(device.id())
+    private Claim claim(long deviceId, Run run) {
+        return runs.claimedBy(deviceId)
                 .map(holder -> holder.equals(run.id()) ? Claim.OURS : Claim.ANOTHERS)
                 .orElse(Claim.NONE);
     }
