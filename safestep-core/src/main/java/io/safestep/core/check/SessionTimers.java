@@ -12,6 +12,7 @@ import java.util.HashSet;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How long the timers run, on one device of a change, before a session that the change has broken is given up: only then
@@ -104,7 +105,7 @@ public final class SessionTimers {
         return longest;
     }
 
-    private static boolean takesPart(OspfFacts process, InterfaceFacts port) {
+    private static boolean takesPart(@Nullable OspfFacts process, InterfaceFacts port) {
         if (process == null || port.ospf() == null) {
             return false;
         }

@@ -1,5 +1,6 @@
 package io.safestep.core.network;
 
+import io.safestep.core.address.InterfaceAddress;
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.network.bgp.BgpRoute;
 import io.safestep.core.network.bgp.BgpSession;
@@ -114,7 +115,7 @@ public final class NetworkModel {
     }
 
     /** The address that a device puts into a packet that it sends to another address; null when it has no way there. */
-    public IpAddress sourceAddress(String device, IpAddress to) {
+    public @Nullable IpAddress sourceAddress(String device, IpAddress to) {
         Port owner = segments.owner(to);
         if (owner != null && owner.device().equals(device)) {
             return to;
@@ -123,12 +124,10 @@ public final class NetworkModel {
         if (route == null || route.discards()) {
             return null;
         }
-        InterfaceFacts exit = description
-                .devices()
-                .get(device)
-                .interfaces()
-                .get(route.nextHops().get(0).exit());
-        return exit.primary() == null ? null : exit.primary().address();
+        InterfaceAddress primary = DeviceFacts.named(device, description.devices())
+                .port(route.nextHops().get(0).exit())
+                .primary();
+        return primary == null ? null : primary.address();
     }
 
     /** Whether an echo request of a device gets there and its answer comes back. */
@@ -158,7 +157,7 @@ public final class NetworkModel {
 
     /** Lines of a device that the model does not take into account. */
     public List<UnmodelledLine> unmodelled(String device) {
-        return description.devices().get(device).unmodelled();
+        return DeviceFacts.named(device, description.devices()).unmodelled();
     }
 
     /** What is contradictory in the network, so that the model's answer may not be the real one. Sentences. */

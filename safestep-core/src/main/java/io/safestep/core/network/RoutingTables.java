@@ -1,6 +1,7 @@
 package io.safestep.core.network;
 
 import io.safestep.core.address.InterfaceAddress;
+import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.IpPrefix;
 import io.safestep.core.network.bgp.BgpRouting;
 import io.safestep.core.network.facts.DeviceFacts;
@@ -23,9 +24,11 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The routing table of every device: attached networks, static routes, OSPF and BGP, the most trusted source first. Static
@@ -43,7 +46,9 @@ final class RoutingTables {
     private final List<Host> hosts;
     private final GatewayRoles gateways;
 
-    private BgpRouting bgp;
+    /** Null until it was computed for the first time. */
+    private @Nullable BgpRouting bgp;
+
     private Set<ExternalRoute> external = Set.of();
     private Map<String, RoutingTable> interiors = new ConcurrentHashMap<>();
     private Map<String, RoutingTable> tables = new ConcurrentHashMap<>();
@@ -83,12 +88,12 @@ final class RoutingTables {
     }
 
     BgpRouting bgp() {
-        return bgp;
+        return Objects.requireNonNull(bgp);
     }
 
     /** False when the sources of routes go on changing each other. */
     boolean settled() {
-        return settled && bgp.settled();
+        return settled && bgp().settled();
     }
 
     private void settle() {
@@ -115,10 +120,11 @@ final class RoutingTables {
     }
 
     private static boolean exchanges(DeviceFacts device) {
-        return device.bgp() != null
-                || device.ospf() != null
-                        && (!device.ospf().redistributions().isEmpty()
-                                || device.ospf().defaultRoute() != OspfFacts.DefaultRoute.NEVER);
+        return device.bgp() != null || device.ospf() != null && exchanges(device.ospf());
+    }
+
+    private static boolean exchanges(OspfFacts ospf) {
+        return !ospf.redistributions().isEmpty() || ospf.defaultRoute() != OspfFacts.DefaultRoute.NEVER;
     }
 
     private boolean sameRoutes(BgpRouting one, BgpRouting other) {
@@ -129,7 +135,7 @@ final class RoutingTables {
     }
 
     private RoutingTable compute(String name, boolean withBgp) {
-        DeviceFacts device = devices.get(name);
+        DeviceFacts device = DeviceFacts.named(name, devices);
         RoutingTable table = new RoutingTable();
         for (InterfaceFacts i : device.interfaces().values()) {
             if (segments.isUp(new Port(name, i.name())) && !i.isSwitchPort()) {
@@ -166,25 +172,27 @@ final class RoutingTables {
             }
             return true;
         }
-        Route attached = table.towards(route.via(), r -> r.source() == Source.CONNECTED);
+        IpAddress via = route.via();
+        Route attached = via == null ? null : table.towards(via, r -> r.source() == Source.CONNECTED);
         boolean self = device.interfaces().values().stream()
-                .anyMatch(i -> i.addresses().stream().anyMatch(a -> a.address().equals(route.via())));
+                .anyMatch(i -> i.addresses().stream().anyMatch(a -> a.address().equals(via)));
         if (attached == null || self) {
             return self;
         }
-        offer(route, new NextHop(route.via(), attached.nextHops().get(0).exit()), table);
+        offer(route, new NextHop(via, attached.nextHops().get(0).exit()), table);
         return true;
     }
 
     /** Takes a static route whose next hop another route leads to. A default route or the route itself is no such way. */
     private static boolean offerRecursive(StaticRoute route, RoutingTable table) {
-        Route way = table.towards(
-                route.via(), r -> r.prefix().length() > 0 && !r.prefix().equals(route.prefix()));
+        IpAddress via = route.via();
+        Route way = via == null
+                ? null
+                : table.towards(via, r -> r.prefix().length() > 0 && !r.prefix().equals(route.prefix()));
         if (way == null || way.discards()) {
             return false;
         }
-        way.nextHops()
-                .forEach(hop -> offer(route, hop.via() == null ? new NextHop(route.via(), hop.exit()) : hop, table));
+        way.nextHops().forEach(hop -> offer(route, hop.via() == null ? new NextHop(via, hop.exit()) : hop, table));
         return true;
     }
 
@@ -196,18 +204,16 @@ final class RoutingTables {
     private Set<ExternalRoute> external() {
         Set<ExternalRoute> found = new HashSet<>();
         for (DeviceFacts device : devices.values()) {
-            if (device.ospf() != null && exchanges(device)) {
-                addExternal(device, found);
+            if (device.ospf() != null && exchanges(device.ospf())) {
+                addExternal(device, device.ospf(), found);
             }
         }
         return found;
     }
 
-    private void addExternal(DeviceFacts device, Set<ExternalRoute> found) {
-        OspfFacts facts = device.ospf();
-        RoutingTable table = null;
+    private void addExternal(DeviceFacts device, OspfFacts facts, Set<ExternalRoute> found) {
         if (!facts.redistributions().isEmpty()) {
-            table = table(device.device());
+            RoutingTable table = table(device.device());
             Set<IpPrefix> inside = new HashSet<>();
             ospf.routes(device.device(), List.of()).forEach(r -> inside.add(r.prefix()));
             for (Route route : table.routes()) {

@@ -5,6 +5,7 @@ import io.safestep.core.address.IpPrefix;
 import io.safestep.core.network.facts.BgpFacts;
 import io.safestep.core.network.facts.BgpFacts.Neighbour;
 import io.safestep.core.network.facts.DeviceFacts;
+import io.safestep.core.network.facts.Distances;
 import io.safestep.core.network.facts.OspfFacts;
 import io.safestep.core.network.ospf.RouterIds;
 import io.safestep.core.network.policy.RoutePolicy;
@@ -27,6 +28,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * BGP version 4 (RFC 4271) among the devices of a network: sessions, and the best route of each device to each prefix.
@@ -35,7 +37,7 @@ import java.util.stream.Stream;
  */
 public final class BgpRouting {
 
-    private final Map<String, DeviceFacts> devices;
+    private final Map<String, Speaker> speakers = new TreeMap<>();
     private final Segments segments;
     private final Function<String, RoutingTable> interior;
     private final Map<String, List<BgpSessions.Ends>> sessions = new TreeMap<>();
@@ -53,22 +55,25 @@ public final class BgpRouting {
             Function<String, RoutingTable> interior,
             Function<String, RoutingTable> tables,
             PathTracer tracer) {
-        this.devices = devices;
         this.segments = segments;
         this.interior = interior;
         BgpSessions all = new BgpSessions(devices, segments, tables, tracer);
         for (DeviceFacts device : devices.values()) {
-            if (device.bgp() != null) {
-                sessions.put(device.device(), all.of(device));
-                best.put(device.device(), Map.of());
-                identifiers.put(
-                        device.device(),
-                        device.bgp().routerId() != null
-                                ? device.bgp().routerId()
-                                : RouterIds.choose(device, segments).orElse(new IpAddress(0)));
-            }
+            Speaker.of(device).ifPresent(speaker -> {
+                speakers.put(speaker.device(), speaker);
+                sessions.put(speaker.device(), all.of(speaker));
+                best.put(speaker.device(), Map.of());
+                identifiers.put(speaker.device(), identifier(speaker));
+            });
         }
-        settle();
+        settle(2 * devices.size() + 20);
+    }
+
+    private IpAddress identifier(Speaker speaker) {
+        IpAddress written = speaker.bgp().routerId();
+        return written != null
+                ? written
+                : RouterIds.choose(speaker.facts(), segments).orElse(new IpAddress(0));
     }
 
     public List<BgpSession> sessions(String device) {
@@ -89,14 +94,13 @@ public final class BgpRouting {
     }
 
     /** Every device decides and tells its neighbours, until nothing changes any more. */
-    private void settle() {
-        int most = 2 * devices.size() + 20;
+    private void settle(int most) {
         for (int round = 0; round < most; round++) {
             boolean same = true;
             // One after the other: all at the same moment could swing to and fro where real routers settle.
-            for (String device : sessions.keySet()) {
-                Map<IpPrefix, BgpRoute> decided = decide(device);
-                same &= decided.equals(best.put(device, decided));
+            for (Speaker speaker : speakers.values()) {
+                Map<IpPrefix, BgpRoute> decided = decide(speaker);
+                same &= decided.equals(best.put(speaker.device(), decided));
             }
             if (same) {
                 return;
@@ -105,31 +109,31 @@ public final class BgpRouting {
         settled = false;
     }
 
-    private Map<IpPrefix, BgpRoute> decide(String device) {
+    private Map<IpPrefix, BgpRoute> decide(Speaker speaker) {
         Map<IpPrefix, List<BgpRoute>> known = new LinkedHashMap<>();
-        own(device)
+        own(speaker)
                 .forEach(r -> known.computeIfAbsent(r.prefix(), p -> new ArrayList<>())
                         .add(r));
-        for (BgpSessions.Ends ends : sessions.get(device)) {
-            if (ends.session().established()) {
-                for (BgpRoute route : heard(device, ends)) {
+        for (BgpSessions.Ends ends : sessions.getOrDefault(speaker.device(), List.of())) {
+            if (ends.far() != null) {
+                for (BgpRoute route : heard(speaker, ends, ends.far())) {
                     known.computeIfAbsent(route.prefix(), p -> new ArrayList<>())
                             .add(route);
                 }
             }
         }
-        BgpDecision decision = new BgpDecision(nextHop -> costOf(device, nextHop));
+        BgpDecision decision = new BgpDecision(nextHop -> costOf(speaker.device(), nextHop));
         Map<IpPrefix, BgpRoute> decided = new HashMap<>();
         known.forEach((prefix, routes) -> decision.best(routes).ifPresent(r -> decided.put(prefix, r)));
         return decided;
     }
 
     /** Networks that the device announces while its routing table holds them from another source. */
-    private List<BgpRoute> own(String device) {
-        BgpFacts bgp = devices.get(device).bgp();
-        RoutingTable table = interior.apply(device);
+    private List<BgpRoute> own(Speaker speaker) {
+        BgpFacts bgp = speaker.bgp();
+        RoutingTable table = interior.apply(speaker.device());
         List<BgpRoute> routes = new ArrayList<>();
-        RoutePolicy policy = devices.get(device).policy();
+        RoutePolicy policy = speaker.policy();
         for (BgpFacts.Announced network : bgp.networks()) {
             Route held = table.exactly(network.prefix());
             if (held != null) {
@@ -191,21 +195,21 @@ public final class BgpRouting {
     }
 
     /** What the other end of a session tells, after this device's filter. */
-    private List<BgpRoute> heard(String device, BgpSessions.Ends ends) {
-        BgpFacts own = devices.get(device).bgp();
+    private List<BgpRoute> heard(Speaker speaker, BgpSessions.Ends ends, BgpSessions.FarEnd far) {
+        BgpFacts own = speaker.bgp();
         Neighbour settings = ends.settings();
-        String far = ends.session().farDevice();
-        RoutePolicy policy = devices.get(device).policy();
+        RoutePolicy policy = speaker.policy();
+        IpAddress identifier = identifiers.getOrDefault(far.speaker().device(), new IpAddress(0));
         if (ends.session().external() && own.requiresPolicy() && !settings.hasPolicyIn()) {
             return List.of();
         }
         List<BgpRoute> heard = new ArrayList<>();
-        for (BgpRoute told : told(far, ends)) {
+        for (BgpRoute told : told(far, ends.session())) {
             // RFC 4271, section 9.1.2: a path that holds the own number would be a loop.
             boolean loop = told.path().contains(own.as());
             if (!loop && policy.allows(settings.filterIn(), told.prefix())) {
                 policy.through(settings.routeMapIn(), looked(told))
-                        .ifPresent(sets -> heard.add(taken(told, sets, own, ends, identifiers.get(far))));
+                        .ifPresent(sets -> heard.add(taken(told, sets, own, ends, identifier)));
             }
         }
         return heard;
@@ -236,20 +240,21 @@ public final class BgpRouting {
     }
 
     /** What a device tells over a session; the session is seen from the listener. */
-    private List<BgpRoute> told(String teller, BgpSessions.Ends listener) {
-        BgpFacts bgp = devices.get(teller).bgp();
-        Neighbour settings = listener.farSettings();
-        boolean external = listener.session().external();
+    private List<BgpRoute> told(BgpSessions.FarEnd teller, BgpSession session) {
+        BgpFacts bgp = teller.speaker().bgp();
+        Neighbour settings = teller.settings();
+        boolean external = session.external();
         if (external && bgp.requiresPolicy() && !settings.hasPolicyOut()) {
             return List.of();
         }
-        IpAddress tellerAddress = listener.session().neighbour();
-        RoutePolicy policy = devices.get(teller).policy();
+        IpAddress tellerAddress = session.neighbour();
+        RoutePolicy policy = teller.speaker().policy();
         List<BgpRoute> told = new ArrayList<>();
-        for (BgpRoute route : best.getOrDefault(teller, Map.of()).values()) {
+        for (BgpRoute route :
+                best.getOrDefault(teller.speaker().device(), Map.of()).values()) {
             // RFC 4271, section 9.2: what came from inside is not told inside again.
             boolean insideAgain = !external && !route.isOwn() && !route.external();
-            boolean backAgain = listener.session().ownAddress().equals(route.learnedFrom());
+            boolean backAgain = teller.listener().equals(route.learnedFrom());
             boolean replaced = settings.defaultRoute() && route.prefix().equals(IpPrefix.ALL);
             boolean kept = isKept(route, external);
             if (!insideAgain
@@ -260,7 +265,7 @@ public final class BgpRouting {
                 policy.through(settings.routeMapOut(), looked(route))
                         .ifPresent(sets -> told.add(
                                 external
-                                        ? outside(bgp, route, settings, sets, tellerAddress, listener.session())
+                                        ? outside(bgp, route, settings, sets, tellerAddress, teller.listener())
                                         : inside(route, settings, sets, tellerAddress)));
             }
         }
@@ -268,7 +273,7 @@ public final class BgpRouting {
             BgpRoute route = own(bgp, IpPrefix.ALL, false, RouteSettings.NONE, 0);
             told.add(
                     external
-                            ? outside(bgp, route, settings, RouteSettings.NONE, tellerAddress, listener.session())
+                            ? outside(bgp, route, settings, RouteSettings.NONE, tellerAddress, teller.listener())
                             : inside(route, settings, RouteSettings.NONE, tellerAddress));
         }
         return told;
@@ -288,17 +293,18 @@ public final class BgpRouting {
             Neighbour settings,
             RouteSettings sets,
             IpAddress tellerAddress,
-            BgpSession listener) {
+            IpAddress listener) {
         List<Long> path = new ArrayList<>();
         for (int i = 0; i <= settings.prepend(); i++) {
             path.add(bgp.as());
         }
         path.addAll(prepended(sets, route.path()));
         // RFC 4271, section 5.1.3: a next hop on the shared subnet is passed on as it is.
-        boolean thirdParty = !route.isOwn() && onSharedSubnet(route.nextHop(), tellerAddress, listener.ownAddress());
+        IpAddress nextHop = route.nextHop();
+        boolean thirdParty = nextHop != null && onSharedSubnet(nextHop, tellerAddress, listener);
         return new BgpRoute(
                 route.prefix(),
-                thirdParty ? route.nextHop() : tellerAddress,
+                thirdParty ? nextHop : tellerAddress,
                 List.copyOf(path),
                 route.incomplete(),
                 0,
@@ -342,23 +348,27 @@ public final class BgpRouting {
         return route == null ? OptionalLong.empty() : OptionalLong.of(route.metric());
     }
 
-    private Route wayTo(String device, IpAddress nextHop) {
+    private @Nullable Route wayTo(String device, IpAddress nextHop) {
         Route route = interior.apply(device).towards(nextHop, r -> r.prefix().length() > 0);
         return route == null || route.discards() ? null : route;
     }
 
     /** Routes for the routing table: learned ones, with the next hops on the way to their next hop. */
     public Collection<Route> routes(String device) {
+        Speaker speaker = speakers.get(device);
+        if (speaker == null) {
+            return List.of();
+        }
+        Distances distances = speaker.facts().distances();
         List<Route> routes = new ArrayList<>();
         for (BgpRoute route : best.getOrDefault(device, Map.of()).values()) {
-            Route way = route.isOwn() ? null : wayTo(device, route.nextHop());
-            if (way != null) {
+            IpAddress nextHop = route.nextHop();
+            Route way = nextHop == null ? null : wayTo(device, nextHop);
+            if (nextHop != null && way != null) {
                 List<NextHop> hops = way.nextHops().stream()
-                        .map(h -> h.via() == null ? new NextHop(route.nextHop(), h.exit()) : h)
+                        .map(h -> h.via() == null ? new NextHop(nextHop, h.exit()) : h)
                         .toList();
-                int distance = route.external()
-                        ? devices.get(device).distances().ebgp()
-                        : devices.get(device).distances().ibgp();
+                int distance = route.external() ? distances.ebgp() : distances.ibgp();
                 routes.add(new Route(
                         route.prefix(),
                         route.external() ? Source.EBGP : Source.IBGP,

@@ -45,10 +45,25 @@ final class BgpSessions {
         this.tracer = tracer;
     }
 
-    /** A session from one side, with the settings of both. */
-    record Ends(BgpSession session, Neighbour settings, Neighbour farSettings) {}
+    /**
+     * A session from one side.
+     *
+     * @param far the other side; null while the session is not established
+     */
+    record Ends(
+            BgpSession session,
+            Neighbour settings,
+            @Nullable FarEnd far) {}
 
-    List<Ends> of(DeviceFacts device) {
+    /**
+     * The other side of an established session.
+     *
+     * @param listener the address to which it tells
+     * @param settings what it has set for the session
+     */
+    record FarEnd(Speaker speaker, IpAddress listener, Neighbour settings) {}
+
+    List<Ends> of(Speaker device) {
         List<Ends> sessions = new ArrayList<>();
         for (Neighbour neighbour : device.bgp().neighbours()) {
             sessions.add(session(device, neighbour));
@@ -56,8 +71,8 @@ final class BgpSessions {
         return sessions;
     }
 
-    private Ends session(DeviceFacts device, Neighbour neighbour) {
-        boolean external = neighbour.as() != device.bgp().as();
+    private Ends session(Speaker device, Neighbour neighbour) {
+        boolean external = neighbour.as() != device.as();
         Port owner = ownerOf(neighbour.address());
         if (owner == null) {
             return ends(
@@ -68,7 +83,6 @@ final class BgpSessions {
                     State.UNKNOWN,
                     "No device of this network has " + neighbour.address() + ".");
         }
-        DeviceFacts far = devices.get(owner.device());
         if (!segments.isUp(owner)) {
             return down(
                     device,
@@ -77,13 +91,17 @@ final class BgpSessions {
                     owner.device(),
                     owner + " is down: " + segments.state(owner).reason());
         }
-        String refusal = refusal(device, neighbour, far);
+        String refusal = refusal(device, neighbour, owner.device());
         if (refusal != null) {
             return down(device, null, neighbour, owner.device(), refusal);
         }
-        Match match = match(device, neighbour, far);
-        if (match.far == null) {
-            return down(device, null, neighbour, far.device(), match.reason);
+        Speaker far = Speaker.of(devices.get(owner.device())).orElse(null);
+        if (far == null) {
+            return down(device, null, neighbour, owner.device(), owner.device() + " runs no BGP.");
+        }
+        Match match = match(device, neighbour, far).orElse(null);
+        if (match == null) {
+            return down(device, null, neighbour, far.device(), noMatch(device, neighbour, far));
         }
         String obstacle = disagreement(device, neighbour, far, match.far);
         if (obstacle == null && external && !(neighbour.multihop() && match.far.multihop())) {
@@ -106,17 +124,23 @@ final class BgpSessions {
                                 State.ESTABLISHED,
                                 null),
                         neighbour,
-                        match.far)
+                        new FarEnd(far, match.own, match.far))
                 : down(device, match.own, neighbour, far.device(), obstacle);
     }
 
-    private static Ends down(DeviceFacts device, IpAddress own, Neighbour neighbour, String farDevice, String reason) {
+    private static Ends down(
+            Speaker device, @Nullable IpAddress own, Neighbour neighbour, String farDevice, String reason) {
         return ends(device, own, neighbour, farDevice, State.DOWN, reason);
     }
 
     private static Ends ends(
-            DeviceFacts device, IpAddress own, Neighbour neighbour, String farDevice, State state, String reason) {
-        boolean external = neighbour.as() != device.bgp().as();
+            Speaker device,
+            @Nullable IpAddress own,
+            Neighbour neighbour,
+            @Nullable String farDevice,
+            State state,
+            String reason) {
+        boolean external = neighbour.as() != device.as();
         return new Ends(
                 new BgpSession(
                         device.device(), own, neighbour.address(), farDevice, neighbour.as(), external, state, reason),
@@ -125,7 +149,7 @@ final class BgpSessions {
     }
 
     /** The interface that is configured with the address, up or not. */
-    private Port ownerOf(IpAddress address) {
+    private @Nullable Port ownerOf(IpAddress address) {
         Port up = segments.owner(address);
         if (up != null) {
             return up;
@@ -140,55 +164,52 @@ final class BgpSessions {
         return null;
     }
 
-    private static String refusal(DeviceFacts device, Neighbour neighbour, DeviceFacts far) {
+    private static @Nullable String refusal(Speaker device, Neighbour neighbour, String far) {
         if (!neighbour.enabled()) {
             return device.device() + " has switched the session off.";
         }
         if (neighbour.as() == 0) {
             return device.device() + " does not say in which autonomous system " + neighbour.address() + " is.";
         }
-        if (far.device().equals(device.device())) {
+        if (far.equals(device.device())) {
             return neighbour.address() + " is an address of " + device.device() + " itself.";
         }
-        return far.bgp() == null ? far.device() + " runs no BGP." : null;
+        return null;
     }
 
-    /** @param far the other side's settings for this session; null when it has none */
-    private record Match(IpAddress own, @Nullable Neighbour far, String reason) {}
+    /** @param far the other side's settings for this session */
+    private record Match(IpAddress own, Neighbour far) {}
 
     /** Either side may open the connection: with the address that it sends from, to the address that it has configured. */
-    private Match match(DeviceFacts device, Neighbour neighbour, DeviceFacts far) {
+    private Optional<Match> match(Speaker device, Neighbour neighbour, Speaker far) {
         Optional<IpAddress> own = source(device, neighbour);
         if (own.isPresent()) {
-            Neighbour settings = settingsFor(far, own.get());
-            if (settings != null) {
-                return new Match(own.get(), settings, null);
+            Optional<Match> settings = far.bgp().neighbours().stream()
+                    .filter(n -> n.address().equals(own.get()))
+                    .findFirst()
+                    .map(n -> new Match(own.get(), n));
+            if (settings.isPresent()) {
+                return settings;
             }
         }
         for (Neighbour candidate : far.bgp().neighbours()) {
             Port owner = segments.owner(candidate.address());
             boolean mine = owner != null && owner.device().equals(device.device());
             if (mine && source(far, candidate).equals(Optional.of(neighbour.address()))) {
-                return new Match(candidate.address(), candidate, null);
+                return Optional.of(new Match(candidate.address(), candidate));
             }
         }
-        return new Match(
-                null,
-                null,
-                own.isPresent()
-                        ? far.device() + " has no neighbour " + own.get() + " configured."
-                        : device.device() + " has no route to " + neighbour.address() + ".");
+        return Optional.empty();
     }
 
-    private static Neighbour settingsFor(DeviceFacts device, IpAddress address) {
-        return device.bgp().neighbours().stream()
-                .filter(n -> n.address().equals(address))
-                .findFirst()
-                .orElse(null);
+    private String noMatch(Speaker device, Neighbour neighbour, Speaker far) {
+        return source(device, neighbour)
+                .map(own -> far.device() + " has no neighbour " + own + " configured.")
+                .orElseGet(() -> device.device() + " has no route to " + neighbour.address() + ".");
     }
 
     /** The address that a device sends from to a neighbour. */
-    private Optional<IpAddress> source(DeviceFacts device, Neighbour neighbour) {
+    private Optional<IpAddress> source(Speaker device, Neighbour neighbour) {
         String exit = neighbour.source();
         if (exit == null) {
             Route route = tables.apply(device.device()).towards(neighbour.address());
@@ -209,23 +230,23 @@ final class BgpSessions {
                 .address());
     }
 
-    private static String disagreement(
-            DeviceFacts device, Neighbour neighbour, DeviceFacts far, Neighbour farSettings) {
+    private static @Nullable String disagreement(
+            Speaker device, Neighbour neighbour, Speaker far, Neighbour farSettings) {
         if (!farSettings.enabled()) {
             return far.device() + " has switched the session off.";
         }
-        if (neighbour.as() != far.bgp().as()) {
+        if (neighbour.as() != far.as()) {
             return asDiffers(device, neighbour, far);
         }
-        if (farSettings.as() != device.bgp().as()) {
+        if (farSettings.as() != device.as()) {
             return asDiffers(far, farSettings, device);
         }
         return Objects.equals(neighbour.key(), farSettings.key()) ? null : "The keys are not the same.";
     }
 
-    private static String asDiffers(DeviceFacts device, Neighbour neighbour, DeviceFacts far) {
+    private static String asDiffers(Speaker device, Neighbour neighbour, Speaker far) {
         return device.device() + " expects autonomous system " + neighbour.as() + ", " + far.device() + " is in "
-                + far.bgp().as() + ".";
+                + far.as() + ".";
     }
 
     private boolean shareSubnet(String device, IpAddress own, Port farPort, IpAddress far) {
@@ -237,7 +258,7 @@ final class BgpSessions {
                         .anyMatch(a -> a.prefix().contains(far));
     }
 
-    private String unreachable(String device, String farDevice, IpAddress own, IpAddress far) {
+    private @Nullable String unreachable(String device, String farDevice, IpAddress own, IpAddress far) {
         Packet packet = new Packet(own, far, Packet.TCP, ANY_HIGH_PORT, BGP_PORT);
         TracedPath there = tracer.fromDevice(device, packet);
         if (!there.mayArrive()) {

@@ -4,6 +4,7 @@ import io.safestep.core.network.packet.PacketFilter;
 import io.safestep.core.network.policy.RoutePolicy;
 import java.util.List;
 import java.util.Map;
+import java.util.NoSuchElementException;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -29,4 +30,23 @@ public record DeviceFacts(
         @Nullable OspfFacts ospf,
         @Nullable BgpFacts bgp,
         Distances distances,
-        List<UnmodelledLine> unmodelled) {}
+        List<UnmodelledLine> unmodelled) {
+
+    /** The device of this name, of a network that has it. */
+    public static DeviceFacts named(String name, Map<String, DeviceFacts> devices) {
+        DeviceFacts facts = devices.get(name);
+        if (facts == null) {
+            throw new NoSuchElementException("There is no device " + name + " in this network.");
+        }
+        return facts;
+    }
+
+    /** The interface of this name, of a device that has it. */
+    public InterfaceFacts port(String name) {
+        InterfaceFacts facts = interfaces.get(name);
+        if (facts == null) {
+            throw new NoSuchElementException("There is no interface " + name + " on " + device + ".");
+        }
+        return facts;
+    }
+}

@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /** A thing that lines of a configuration speak about, with what they say, still as words. */
 final class FactObject {
@@ -62,6 +63,7 @@ final class FactObject {
     }
 
     /** The name of the object of that kind around this one; null when there is none. */
+    @Nullable
     String around(String otherKind) {
         return otherKind.equals(kind) ? null : within.get(otherKind);
     }
@@ -77,6 +79,7 @@ final class FactObject {
     }
 
     /** The last word counts, as for a device that is told one thing after the other. */
+    @Nullable
     Said last(String attribute) {
         List<Said> said = all(attribute);
         return said.isEmpty() ? null : said.get(said.size() - 1);

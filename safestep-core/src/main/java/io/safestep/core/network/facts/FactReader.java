@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Draws from a configuration what it says about the network, by the rules of its platform profile. The front door of
@@ -69,12 +70,13 @@ public final class FactReader {
         }
 
         /** Null when no rule speaks of such a line. */
+        @Nullable
         Found find(String[] words) {
             Found found = find(byWord.getOrDefault(words[0], List.of()), words);
             return found == null ? find(any, words) : found;
         }
 
-        private static Found find(List<Entry> entries, String[] words) {
+        private static @Nullable Found find(List<Entry> entries, String[] words) {
             for (Entry entry : entries) {
                 Optional<Map<String, String>> named = entry.rule().line().match(words);
                 if (named.isPresent()) {

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What two configurations of a device say about the network, before a change and after it. Each is read once, and only when
@@ -22,8 +23,8 @@ public final class FactsOfChange {
     private final ConfigTree was;
     private final ConfigTree is;
     private final Map<String, Set<String>> differing = new HashMap<>();
-    private DeviceFacts before;
-    private DeviceFacts after;
+    private @Nullable DeviceFacts before;
+    private @Nullable DeviceFacts after;
 
     /**
      * @param reader of the device's platform

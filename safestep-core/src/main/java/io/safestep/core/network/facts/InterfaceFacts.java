@@ -80,7 +80,8 @@ public record InterfaceFacts(
         return accessVlan != 0 || nativeVlan != 0 || !trunkVlans.isEmpty();
     }
 
-    public InterfaceAddress primary() {
+    /** The first of its addresses; null when it has none. */
+    public @Nullable InterfaceAddress primary() {
         return addresses.isEmpty() ? null : addresses.get(0);
     }
 }

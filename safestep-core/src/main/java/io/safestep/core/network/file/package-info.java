@@ -1,2 +1,5 @@
 /** Networks written down in a file. */
+@NullMarked
 package io.safestep.core.network.file;
+
+import org.jspecify.annotations.NullMarked;

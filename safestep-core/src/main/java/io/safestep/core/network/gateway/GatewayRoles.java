@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Who answers for the shared addresses of gateways (RFC 5798, sections 5.2.4 and 6.4): among the members that hear each
@@ -67,7 +68,7 @@ public final class GatewayRoles {
     }
 
     /** The interface in the segment that answers for a shared address; null when none does. Of several the first. */
-    public Port holder(Segment segment, IpAddress shared) {
+    public @Nullable Port holder(Segment segment, IpAddress shared) {
         for (Port port : segment.interfaces()) {
             for (GatewayRole role : roles.getOrDefault(port, List.of())) {
                 if (role.state() == State.ACTIVE && role.shared().contains(shared)) {
@@ -80,7 +81,7 @@ public final class GatewayRoles {
 
     /** Whether the device answers for the shared address on any of its interfaces. */
     public boolean holds(String device, IpAddress shared) {
-        return devices.get(device).interfaces().keySet().stream()
+        return DeviceFacts.named(device, devices).interfaces().keySet().stream()
                 .flatMap(name -> roles.getOrDefault(new Port(device, name), List.of()).stream())
                 .anyMatch(r -> r.state() == State.ACTIVE && r.shared().contains(shared));
     }
@@ -132,21 +133,21 @@ public final class GatewayRoles {
     }
 
     /** Why the member does not hear the other's advertisements; null when it does. */
-    private String obstacle(Member member, Member other) {
+    private @Nullable String obstacle(Member member, Member other) {
         if (!Objects.equals(member.group().key(), other.group().key())) {
             return "The keys of " + member.port() + " and " + other.port() + " are not the same.";
         }
         String name = member.facts().filterIn();
         PacketFilter filter = name == null
                 ? null
-                : devices.get(member.port().device()).filters().get(name);
+                : DeviceFacts.named(member.port().device(), devices).filters().get(name);
         boolean dropped = filter != null
                 && !filter.judge(new Packet(other.address(), ALL_VRRP_ROUTERS, Packet.VRRP, 0, 0))
                         .allowed();
         return dropped ? "The filter " + name + " on " + member.port() + " drops VRRP packets." : null;
     }
 
-    private String note(Member member, List<Member> others) {
+    private @Nullable String note(Member member, List<Member> others) {
         for (Member other : others) {
             String obstacle = obstacle(member, other);
             if (obstacle != null) {

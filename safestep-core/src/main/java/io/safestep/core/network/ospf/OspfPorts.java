@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** Which interfaces take part in OSPF, in which area, and which router ID their devices have. */
 final class OspfPorts {
@@ -22,7 +23,11 @@ final class OspfPorts {
 
     OspfPorts(Map<String, DeviceFacts> devices, Segments segments) {
         this.segments = segments;
-        devices.values().stream().filter(d -> d.ospf() != null).forEach(this::add);
+        for (DeviceFacts device : devices.values()) {
+            if (device.ospf() != null) {
+                add(device, device.ospf());
+            }
+        }
     }
 
     Map<Port, OspfPort> all() {
@@ -30,13 +35,14 @@ final class OspfPorts {
     }
 
     /** Null when the device runs no OSPF or has no address to take one from. */
+    @Nullable
     IpAddress routerId(String device) {
         return routerIds.get(device);
     }
 
-    private void add(DeviceFacts device) {
+    private void add(DeviceFacts device, OspfFacts ospf) {
         Optional<IpAddress> routerId =
-                Optional.ofNullable(device.ospf().routerId()).or(() -> RouterIds.choose(device, segments));
+                Optional.ofNullable(ospf.routerId()).or(() -> RouterIds.choose(device, segments));
         if (routerId.isEmpty()) {
             return;
         }
@@ -44,13 +50,12 @@ final class OspfPorts {
         for (InterfaceFacts i : device.interfaces().values()) {
             Port port = new Port(device.device(), i.name());
             if (i.primary() != null && !i.isSwitchPort() && segments.isUp(port)) {
-                area(device.ospf(), i).ifPresent(area -> ports.put(port, port(device, i, routerId.get(), area)));
+                area(ospf, i).ifPresent(area -> ports.put(port, port(device, ospf, i, routerId.get(), area)));
             }
         }
     }
 
-    private static OspfPort port(DeviceFacts device, InterfaceFacts i, IpAddress routerId, long area) {
-        OspfFacts ospf = device.ospf();
+    private static OspfPort port(DeviceFacts device, OspfFacts ospf, InterfaceFacts i, IpAddress routerId, long area) {
         boolean passive =
                 i.ospf().passive() == null ? ospf.passiveUnlessSaid() : i.ospf().passive();
         return new OspfPort(

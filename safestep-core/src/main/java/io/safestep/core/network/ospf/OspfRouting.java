@@ -87,7 +87,7 @@ public final class OspfRouting {
         if (database.areasOf(device).isEmpty()) {
             return List.of();
         }
-        int distance = devices.get(device).distances().ospf();
+        int distance = DeviceFacts.named(device, devices).distances().ospf();
         Map<IpPrefix, Route> routes = new HashMap<>();
         add(routes, summaries.inside(device), Source.OSPF_INTRA_AREA, distance);
         add(routes, summaries.between(device), Source.OSPF_INTER_AREA, distance);

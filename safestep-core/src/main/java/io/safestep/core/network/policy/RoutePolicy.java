@@ -66,13 +66,17 @@ public record RoutePolicy(
                     PrefixList list = prefixLists.get(name);
                     return list != null && list.allows(route.prefix());
                 })
-                && (route.communities() == null
-                        || one(conditions.communityLists(), name -> {
-                            CommunityList list = communityLists.get(name);
-                            return list != null && list.matches(route.communities());
-                        }))
+                && carries(conditions, route.communities())
                 && one(conditions.tags(), tag -> tag == route.tag())
                 && one(conditions.metrics(), metric -> metric == route.metric());
+    }
+
+    private boolean carries(RouteMap.Conditions conditions, @Nullable Set<String> communities) {
+        return communities == null
+                || one(conditions.communityLists(), name -> {
+                    CommunityList list = communityLists.get(name);
+                    return list != null && list.matches(communities);
+                });
     }
 
     private static <T> boolean one(List<T> wanted, Predicate<T> fits) {

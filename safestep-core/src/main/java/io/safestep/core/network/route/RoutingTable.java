@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 
 /** The routes that a device uses: for each prefix those of the most trusted source. */
 public final class RoutingTable {
@@ -51,17 +52,17 @@ public final class RoutingTable {
     }
 
     /** The route for exactly this prefix; null when there is none. */
-    public Route exactly(IpPrefix prefix) {
+    public @Nullable Route exactly(IpPrefix prefix) {
         return routes.get(prefix);
     }
 
     /** The route with the longest prefix that holds the address (RFC 1812, section 5.2.4.3); null when there is none. */
-    public Route towards(IpAddress address) {
+    public @Nullable Route towards(IpAddress address) {
         return towards(address, route -> true);
     }
 
     /** The same among some of the routes. */
-    public Route towards(IpAddress address, Predicate<Route> among) {
+    public @Nullable Route towards(IpAddress address, Predicate<Route> among) {
         for (long left = lengths; left != 0; ) {
             int length = 63 - Long.numberOfLeadingZeros(left);
             Route route = routes.get(new IpPrefix(address.bits(), length));

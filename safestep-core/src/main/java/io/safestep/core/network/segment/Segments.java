@@ -14,6 +14,7 @@ import org.jgrapht.Graph;
 import org.jgrapht.alg.connectivity.ConnectivityInspector;
 import org.jgrapht.graph.DefaultEdge;
 import org.jgrapht.graph.SimpleGraph;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The state of every interface and the broadcast domains (IEEE 802.1Q, clause 6) that cables, VLANs and states make. A
@@ -122,7 +123,7 @@ public final class Segments {
         DeviceFacts device = devices.get(port.device());
         InterfaceFacts i = device == null ? null : device.interfaces().get(port.name());
         Map<Integer, Place> channels = new HashMap<>();
-        if (i == null) {
+        if (device == null || i == null) {
             return channels;
         }
         if (i.isSwitchPort()) {
@@ -195,12 +196,12 @@ public final class Segments {
     }
 
     /** The interface that is up and has this address; null when there is none. Of several the first by name. */
-    public Port owner(IpAddress address) {
+    public @Nullable Port owner(IpAddress address) {
         return owners.get(address);
     }
 
     /** The facts about an interface that exists. */
     public InterfaceFacts facts(Port port) {
-        return devices.get(port.device()).interfaces().get(port.name());
+        return DeviceFacts.named(port.device(), devices).port(port.name());
     }
 }

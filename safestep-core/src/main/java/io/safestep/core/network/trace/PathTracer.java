@@ -114,10 +114,7 @@ public final class PathTracer {
                         List.of(),
                         1);
             }
-            walk.onSegment(
-                    segment,
-                    gateway == null ? segments.facts(routers.get(0)).primary().address() : gateway,
-                    List.of());
+            walk.onSegment(segment, gateway == null ? addressOn(routers.get(0), packet.from()) : gateway, List.of());
             return walk.result();
         }
         return new TracedPath(End.NO_START, "No subnet that is up holds " + packet.from() + ".", List.of(), 1);
@@ -128,7 +125,16 @@ public final class PathTracer {
                 .anyMatch(a -> a.prefix().contains(address) && a.length() < 32);
     }
 
-    private IpAddress sharedGateway(List<Port> routers) {
+    /** The address of the router on the subnet of another one. */
+    private IpAddress addressOn(Port port, IpAddress other) {
+        return segments.facts(port).addresses().stream()
+                .filter(a -> a.prefix().contains(other))
+                .findFirst()
+                .orElseThrow()
+                .address();
+    }
+
+    private @Nullable IpAddress sharedGateway(List<Port> routers) {
         return routers.stream()
                 .flatMap(p -> segments.facts(p).vrrp().stream())
                 .flatMap(g -> g.addresses().stream())
@@ -151,7 +157,7 @@ public final class PathTracer {
             return new TracedPath(shown.end(), shown.reason(), shown.hops(), ways.size());
         }
 
-        private void end(End end, String reason, List<Hop> before, Hop last) {
+        private void end(End end, String reason, List<Hop> before, @Nullable Hop last) {
             List<Hop> hops = new ArrayList<>(before);
             if (last != null) {
                 hops.add(last);
@@ -192,7 +198,7 @@ public final class PathTracer {
 
         /** A route may come by a cable of which nothing is known, where the device learns routes from others. */
         private void noRoute(String device, List<Hop> before, Hop here) {
-            DeviceFacts facts = devices.get(device);
+            DeviceFacts facts = DeviceFacts.named(device, devices);
             Optional<String> untold = facts.ospf() == null && facts.bgp() == null
                     ? Optional.empty()
                     : facts.interfaces().keySet().stream()
@@ -210,7 +216,7 @@ public final class PathTracer {
             }
         }
 
-        private void send(String device, String entry, Route route, NextHop hop, List<Hop> before) {
+        private void send(String device, @Nullable String entry, Route route, NextHop hop, List<Hop> before) {
             IpAddress next = hop.via() == null ? packet.to() : hop.via();
             Hop here = new Hop(device, entry, hop.exit(), next, route.prefix());
             String dropped = entry == null ? null : dropped(device, hop.exit(), false);
@@ -295,11 +301,11 @@ public final class PathTracer {
                     .anyMatch(address::equals);
         }
 
-        private String dropped(String device, String interfaceName, boolean in) {
-            InterfaceFacts facts = devices.get(device).interfaces().get(interfaceName);
+        private @Nullable String dropped(String device, String interfaceName, boolean in) {
+            DeviceFacts own = DeviceFacts.named(device, devices);
+            InterfaceFacts facts = own.port(interfaceName);
             String name = in ? facts.filterIn() : facts.filterOut();
-            PacketFilter filter =
-                    name == null ? null : devices.get(device).filters().get(name);
+            PacketFilter filter = name == null ? null : own.filters().get(name);
             if (filter == null) {
                 return null;
             }
@@ -320,7 +326,7 @@ public final class PathTracer {
     }
 
     private boolean isOwn(String device, IpAddress address) {
-        boolean own = devices.get(device).interfaces().values().stream()
+        boolean own = DeviceFacts.named(device, devices).interfaces().values().stream()
                 .filter(i -> i.addresses().stream().anyMatch(a -> a.address().equals(address)))
                 .anyMatch(i -> segments.isUp(new Port(device, i.name())));
         return own || gateways.holds(device, address);
