@@ -1,2 +1,5 @@
 /** Rounds that begin by themselves. */
+@NullMarked
 package io.safestep.app.regular;
+
+import org.jspecify.annotations.NullMarked;

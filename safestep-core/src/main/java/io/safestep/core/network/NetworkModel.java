@@ -79,7 +79,7 @@ public final class NetworkModel {
     }
 
     /** Null when the device runs no OSPF. */
-    public IpAddress ospfRouterId(String device) {
+    public @Nullable IpAddress ospfRouterId(String device) {
         return ospf.routerId(device);
     }
 

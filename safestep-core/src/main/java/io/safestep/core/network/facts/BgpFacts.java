@@ -62,7 +62,7 @@ public record BgpFacts(
             boolean defaultRoute,
             boolean enabled,
             int holdTime,
-            String key) {
+            @Nullable String key) {
 
         /** Whether somebody has said which routes are taken (RFC 8212). */
         public boolean hasPolicyIn() {

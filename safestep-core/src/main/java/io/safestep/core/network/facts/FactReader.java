@@ -95,7 +95,11 @@ public final class FactReader {
      * @param about the objects of which the lines above speak: kind to name
      */
     private record Place(
-            RuleIndex rules, String block, Trail above, Map<String, String> words, Map<String, String> about) {}
+            RuleIndex rules,
+            String block,
+            @Nullable Trail above,
+            Map<String, String> words,
+            Map<String, String> about) {}
 
     /** What tells one thing from another. */
     private record Identity(String kind, String owner, String name) {}

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** What the lines of a device say, value by value. A value that can't be read counts as not modelled. */
 final class FactValues {
@@ -48,29 +49,42 @@ final class FactValues {
                 .getOrDefault(ownerName, List.of());
     }
 
+    @Nullable
     FactObject single(String kind) {
         return of(kind).stream().findFirst().orElse(null);
     }
 
+    /** What is said last of an object, in its own type; the fallback when nothing is, or nothing that can be read. */
     <T> T value(FactObject object, String attribute, T fallback, Function<String, T> reading) {
-        Said said = object.last(attribute);
-        return said == null ? fallback : read(said, fallback, reading);
+        T value = value(object, attribute, reading);
+        return value == null ? fallback : value;
     }
 
-    <T> T read(Said said, T fallback, Function<String, T> reading) {
+    /** The same; null when nothing is said, or nothing that can be read. */
+    <T> @Nullable T value(FactObject object, String attribute, Function<String, T> reading) {
+        Said said = object.last(attribute);
+        return said == null ? null : read(said, reading);
+    }
+
+    /** The name of an object, in its own type; null when it can't be read. */
+    <T> @Nullable T name(FactObject object, Function<String, T> reading) {
+        return read(new Said(object.name(), object.line(), object.trail()), reading);
+    }
+
+    private <T> @Nullable T read(Said said, Function<String, T> reading) {
         try {
             return reading.apply(said.value());
         } catch (IllegalArgumentException e) {
             unmodelled.add(new UnmodelledLine(
                     said.line(), said.trail().toString(), "The value can't be read: " + e.getMessage() + "."));
-            return fallback;
+            return null;
         }
     }
 
     <T> List<T> values(FactObject object, String attribute, Function<String, T> reading) {
         List<T> values = new ArrayList<>();
         for (Said said : object.all(attribute)) {
-            T value = read(said, null, reading);
+            T value = read(said, reading);
             if (value != null) {
                 values.add(value);
             }
@@ -82,8 +96,9 @@ final class FactValues {
         return value(object, attribute, fallback, WrittenFacts::number);
     }
 
+    @Nullable
     String word(FactObject object, String attribute) {
-        return value(object, attribute, null, Function.identity());
+        return value(object, attribute, Function.identity());
     }
 
     boolean flag(FactObject object, String attribute) {

@@ -6,6 +6,7 @@ import io.safestep.core.network.packet.PacketFilter;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /** Routes that are written down, and packet filters. */
 final class ForwardingAssembly {
@@ -20,9 +21,9 @@ final class ForwardingAssembly {
         return says.of("route").stream().map(this::route).filter(r -> r != null).toList();
     }
 
-    private StaticRoute route(FactObject o) {
-        IpPrefix prefix = says.value(o, "prefix", null, IpPrefix::parse);
-        IpAddress via = says.value(o, "via", null, IpAddress::parse);
+    private @Nullable StaticRoute route(FactObject o) {
+        IpPrefix prefix = says.value(o, "prefix", IpPrefix::parse);
+        IpAddress via = says.value(o, "via", IpAddress::parse);
         String exit = says.word(o, "interface");
         boolean discard = says.flag(o, "discard");
         if (prefix == null || via == null && exit == null && !discard) {
@@ -39,7 +40,7 @@ final class ForwardingAssembly {
 
     Map<String, PacketFilter> filters() {
         Map<String, PacketFilter> filters = new LinkedHashMap<>();
-        boolean allowsRest = says.defaults().word("filter-end").equals("allow");
+        boolean allowsRest = "allow".equals(says.defaults().word("filter-end"));
         for (FactObject o : says.of("filter")) {
             List<PacketFilter.Rule> rules = FactObject.inOrder(says.of("rule", "filter", o.name())).stream()
                     .map(this::rule)
@@ -50,18 +51,18 @@ final class ForwardingAssembly {
         return filters;
     }
 
-    private PacketFilter.Rule rule(FactObject o) {
-        Integer protocol = says.value(o, "protocol", PacketFilter.ANY, WrittenFacts::protocol);
-        Boolean allow = says.value(o, "action", null, WrittenFacts::allows);
-        return allow == null || protocol == null
+    private PacketFilter.@Nullable Rule rule(FactObject o) {
+        int protocol = says.value(o, "protocol", PacketFilter.ANY, WrittenFacts::protocol);
+        Boolean allow = says.value(o, "action", WrittenFacts::allows);
+        return allow == null
                 ? null
                 : new PacketFilter.Rule(
                         allow,
                         protocol,
                         says.value(o, "from", IpPrefix.ALL, WrittenFacts::block),
                         says.value(o, "to", IpPrefix.ALL, WrittenFacts::block),
-                        says.value(o, "from-port", null, WrittenFacts::ports),
-                        says.value(o, "to-port", null, WrittenFacts::ports),
+                        says.value(o, "from-port", WrittenFacts::ports),
+                        says.value(o, "to-port", WrittenFacts::ports),
                         o.line());
     }
 }

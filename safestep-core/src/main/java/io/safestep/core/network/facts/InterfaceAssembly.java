@@ -2,12 +2,12 @@ package io.safestep.core.network.facts;
 
 import io.safestep.core.address.InterfaceAddress;
 import io.safestep.core.address.IpAddress;
-import io.safestep.core.network.facts.FactObject.Said;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /** Interfaces with what is set on them, and the VLANs that a device knows. */
 final class InterfaceAssembly {
@@ -61,10 +61,10 @@ final class InterfaceAssembly {
     private InterfaceFacts.OspfInterface ospfInterface(FactObject o) {
         int hello = says.number(o, "ospf-hello", says.defaults().number("ospf-hello"));
         return new InterfaceFacts.OspfInterface(
-                says.value(o, "ospf-area", null, WrittenFacts::area),
+                says.value(o, "ospf-area", WrittenFacts::area),
                 says.number(o, "ospf-cost", says.defaults().number("ospf-cost")),
-                says.value(o, "ospf-passive", null, WrittenFacts::yesOrNo),
-                says.value(o, "ospf-type", null, WrittenFacts::pointToPoint),
+                says.value(o, "ospf-passive", WrittenFacts::yesOrNo),
+                says.value(o, "ospf-type", WrittenFacts::pointToPoint),
                 hello,
                 // RFC 2328, appendix C.3: the dead interval should be some multiple of the hello interval; four is
                 // usual.
@@ -73,8 +73,8 @@ final class InterfaceAssembly {
                 says.word(o, "ospf-key"));
     }
 
-    private InterfaceFacts.VrrpGroup vrrp(FactObject o) {
-        Integer id = says.read(new Said(o.name(), o.line(), o.trail()), null, WrittenFacts::number);
+    private InterfaceFacts.@Nullable VrrpGroup vrrp(FactObject o) {
+        Integer id = says.name(o, WrittenFacts::number);
         return id == null
                 ? null
                 : new InterfaceFacts.VrrpGroup(
@@ -89,7 +89,7 @@ final class InterfaceAssembly {
     Set<Integer> vlans() {
         Set<Integer> known = new LinkedHashSet<>();
         for (FactObject o : says.of("vlan")) {
-            Set<Integer> numbers = says.read(new Said(o.name(), o.line(), o.trail()), null, WrittenFacts::vlanNumbers);
+            Set<Integer> numbers = says.name(o, WrittenFacts::vlanNumbers);
             if (numbers != null) {
                 known.addAll(numbers);
             }

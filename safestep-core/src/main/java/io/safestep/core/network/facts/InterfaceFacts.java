@@ -25,7 +25,7 @@ public record InterfaceFacts(
         String name,
         Kind kind,
         int vlan,
-        String parent,
+        @Nullable String parent,
         boolean enabled,
         List<InterfaceAddress> addresses,
         int mtu,
@@ -57,14 +57,14 @@ public record InterfaceFacts(
      * @param key what its packets are authenticated with
      */
     public record OspfInterface(
-            Long area,
+            @Nullable Long area,
             int cost,
-            Boolean passive,
-            Boolean pointToPoint,
+            @Nullable Boolean passive,
+            @Nullable Boolean pointToPoint,
             int hello,
             int dead,
             int priority,
-            String key) {}
+            @Nullable String key) {}
 
     /**
      * Membership in a virtual router (RFC 5798, section 5).
@@ -74,7 +74,12 @@ public record InterfaceFacts(
      * @param priority 1 to 254 as configured
      * @param interval between advertisements, in hundredths of a second
      */
-    public record VrrpGroup(int id, List<IpAddress> addresses, int priority, int interval, String key) {}
+    public record VrrpGroup(
+            int id,
+            List<IpAddress> addresses,
+            int priority,
+            int interval,
+            @Nullable String key) {}
 
     public boolean isSwitchPort() {
         return accessVlan != 0 || nativeVlan != 0 || !trunkVlans.isEmpty();

@@ -2,11 +2,11 @@ package io.safestep.core.network.facts;
 
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.IpPrefix;
-import io.safestep.core.network.facts.FactObject.Said;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /** The OSPF process (RFC 2328). */
 final class OspfAssembly {
@@ -18,6 +18,7 @@ final class OspfAssembly {
     }
 
     /** @return null when there is none */
+    @Nullable
     OspfFacts ospf() {
         FactObject o = says.single("ospf");
         if (o == null) {
@@ -25,7 +26,7 @@ final class OspfAssembly {
         }
         Map<Long, OspfFacts.StubArea> stubs = new LinkedHashMap<>();
         for (FactObject area : says.of("ospf-area")) {
-            Long number = says.read(new Said(area.name(), area.line(), area.trail()), null, WrittenFacts::area);
+            Long number = says.name(area, WrittenFacts::area);
             if (number != null && (says.flag(area, "stub") || says.flag(area, "no-summary"))) {
                 stubs.put(
                         number,
@@ -34,22 +35,22 @@ final class OspfAssembly {
         }
         List<OspfFacts.Network> networks = new ArrayList<>();
         for (FactObject network : says.of("ospf-network")) {
-            IpPrefix prefix = says.value(network, "prefix", null, WrittenFacts::block);
-            Long area = says.value(network, "area", null, WrittenFacts::area);
+            IpPrefix prefix = says.value(network, "prefix", WrittenFacts::block);
+            Long area = says.value(network, "area", WrittenFacts::area);
             if (prefix != null && area != null) {
                 networks.add(new OspfFacts.Network(prefix, area));
             }
         }
         List<OspfFacts.Range> ranges = new ArrayList<>();
         for (FactObject range : says.of("ospf-range")) {
-            IpPrefix prefix = says.value(range, "prefix", null, IpPrefix::parse);
-            Long area = says.value(range, "area", null, WrittenFacts::area);
+            IpPrefix prefix = says.value(range, "prefix", IpPrefix::parse);
+            Long area = says.value(range, "area", WrittenFacts::area);
             if (prefix != null && area != null) {
                 ranges.add(new OspfFacts.Range(area, prefix, says.flag(range, "hide")));
             }
         }
         return new OspfFacts(
-                says.value(o, "router-id", null, IpAddress::parse),
+                says.value(o, "router-id", IpAddress::parse),
                 List.copyOf(networks),
                 says.word(o, "key"),
                 says.flag(o, "passive"),
@@ -63,7 +64,7 @@ final class OspfAssembly {
     private List<OspfFacts.Redistribution> ospfRedistributions() {
         List<OspfFacts.Redistribution> found = new ArrayList<>();
         for (FactObject o : says.of("ospf-redistribution")) {
-            OspfFacts.Source source = says.value(o, "source", null, WrittenFacts::source);
+            OspfFacts.Source source = says.value(o, "source", WrittenFacts::source);
             int type = says.number(o, "type", says.defaults().number("ospf-external-type"));
             if (source != null && (type == 1 || type == 2)) {
                 found.add(new OspfFacts.Redistribution(

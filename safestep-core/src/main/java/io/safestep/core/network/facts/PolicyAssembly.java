@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.BiFunction;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /** Prefix lists, community lists and route maps. */
 final class PolicyAssembly {
@@ -44,9 +45,9 @@ final class PolicyAssembly {
         return all;
     }
 
-    private PrefixList.Rule prefixRule(FactObject o) {
-        IpPrefix prefix = says.value(o, "prefix", null, IpPrefix::parse);
-        Boolean allow = says.value(o, "action", null, WrittenFacts::allows);
+    private PrefixList.@Nullable Rule prefixRule(FactObject o) {
+        IpPrefix prefix = says.value(o, "prefix", IpPrefix::parse);
+        Boolean allow = says.value(o, "action", WrittenFacts::allows);
         if (prefix == null || allow == null) {
             return null;
         }
@@ -56,14 +57,14 @@ final class PolicyAssembly {
         return new PrefixList.Rule(allow, prefix, least, most);
     }
 
-    private CommunityList.Rule communityRule(FactObject o) {
-        Boolean allow = says.value(o, "action", null, WrittenFacts::allows);
-        Set<String> communities = says.value(o, "communities", null, WrittenPolicy::communities);
+    private CommunityList.@Nullable Rule communityRule(FactObject o) {
+        Boolean allow = says.value(o, "action", WrittenFacts::allows);
+        Set<String> communities = says.value(o, "communities", WrittenPolicy::communities);
         return allow == null || communities == null ? null : new CommunityList.Rule(allow, communities);
     }
 
-    private RouteMap.Entry entry(FactObject o) {
-        Boolean allow = says.value(o, "action", null, WrittenFacts::allows);
+    private RouteMap.@Nullable Entry entry(FactObject o) {
+        Boolean allow = says.value(o, "action", WrittenFacts::allows);
         if (allow == null) {
             return null;
         }
@@ -80,12 +81,12 @@ final class PolicyAssembly {
     private RouteSettings settings(FactObject o) {
         String communities = says.word(o, "set-community");
         return new RouteSettings(
-                says.value(o, "set-local-preference", null, WrittenFacts::number),
-                says.value(o, "set-metric", null, WrittenPolicy::number),
-                says.value(o, "set-metric-type", null, WrittenFacts::number),
+                says.value(o, "set-local-preference", WrittenFacts::number),
+                says.value(o, "set-metric", WrittenPolicy::number),
+                says.value(o, "set-metric-type", WrittenFacts::number),
                 says.value(o, "set-prepend", List.of(), WrittenPolicy::systems),
-                says.value(o, "set-tag", null, WrittenPolicy::number),
-                says.value(o, "set-community", null, WrittenPolicy::communities),
+                says.value(o, "set-tag", WrittenPolicy::number),
+                says.value(o, "set-community", WrittenPolicy::communities),
                 communities != null && WrittenPolicy.keepsCommunities(communities));
     }
 }

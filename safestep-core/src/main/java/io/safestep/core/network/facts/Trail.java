@@ -2,13 +2,14 @@ package io.safestep.core.network.facts;
 
 import io.safestep.core.config.tree.ConfigLine;
 import io.safestep.core.platform.language.Language;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Where a line stands: with the lines above it. Written out only when somebody has to be told.
  *
  * @param above null at the top
  */
-record Trail(Language language, Trail above, String block, ConfigLine line) {
+record Trail(Language language, @Nullable Trail above, String block, ConfigLine line) {
 
     /** The lines from the top to this one, secrets masked. */
     @Override

@@ -33,9 +33,9 @@ public record NetworkFile(List<Device> devices, List<Link> links, List<Link> cut
             String configuration,
             boolean off,
             @Nullable String address,
-            String site,
-            String role,
-            String partner) {}
+            @Nullable String site,
+            @Nullable String role,
+            @Nullable String partner) {}
 
     /**
      * @param json the text of the file
@@ -90,7 +90,7 @@ public record NetworkFile(List<Device> devices, List<Link> links, List<Link> cut
                 text(d, "partner"));
     }
 
-    private static String text(JsonNode node, String name) {
+    private static @Nullable String text(JsonNode node, String name) {
         return node.hasNonNull(name) ? node.path(name).asString() : null;
     }
 

@@ -86,7 +86,7 @@ public final class Misfits {
         InterfaceFacts other = far == null || !devices.containsKey(far.device())
                 ? null
                 : devices.get(far.device()).get(far.name());
-        if (other != null && other.enabled()) {
+        if (far != null && other != null && other.enabled()) {
             ends(device, own, far, other, misfits);
         }
     }

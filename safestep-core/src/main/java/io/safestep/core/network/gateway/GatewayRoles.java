@@ -48,7 +48,7 @@ public final class GatewayRoles {
 
     private record Member(Port port, InterfaceFacts facts, VrrpGroup group) {
         IpAddress address() {
-            return facts.primary().address();
+            return facts.addresses().get(0).address();
         }
 
         int priority() {

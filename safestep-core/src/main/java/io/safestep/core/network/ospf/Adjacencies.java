@@ -15,6 +15,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Which interfaces become neighbours and how far they come: acceptance of packets and hellos (RFC 2328, sections 8.2 and
@@ -44,11 +45,12 @@ final class Adjacencies {
         return neighbours;
     }
 
+    @Nullable
     DesignatedRouters designated(Segment segment) {
         return designated.get(segment);
     }
 
-    private record Pair(Port one, Port other, String obstacle) {}
+    private record Pair(Port one, Port other, @Nullable String obstacle) {}
 
     private void compute(Segment segment) {
         List<Port> interfaces = segment.interfaces();
@@ -61,8 +63,10 @@ final class Adjacencies {
                 if (!one.device().equals(other.device()) && mayMeet(one, other)) {
                     String obstacle = obstacle(one, other);
                     pairs.add(new Pair(one, other, obstacle));
-                    if (obstacle == null) {
-                        heard.add(new OspfPort[] {ports.get(one), ports.get(other)});
+                    OspfPort oneOspf = ports.get(one);
+                    OspfPort otherOspf = ports.get(other);
+                    if (obstacle == null && oneOspf != null && otherOspf != null) {
+                        heard.add(new OspfPort[] {oneOspf, otherOspf});
                     }
                 }
             }
@@ -76,19 +80,26 @@ final class Adjacencies {
 
     /** One of them speaks OSPF there, the other one's device runs OSPF at all. */
     private boolean mayMeet(Port one, Port other) {
-        boolean speaks = ports.containsKey(one) && ports.get(one).speaks()
-                || ports.containsKey(other) && ports.get(other).speaks();
-        return speaks
-                && devices.get(one.device()).ospf() != null
-                && devices.get(other.device()).ospf() != null;
+        return (speaks(one) || speaks(other)) && mayTakePart(one) && mayTakePart(other);
+    }
+
+    private boolean speaks(Port port) {
+        OspfPort ospf = ports.get(port);
+        return ospf != null && ospf.speaks();
+    }
+
+    /** Nothing is sent from an interface without an address. */
+    private boolean mayTakePart(Port port) {
+        return DeviceFacts.named(port.device(), devices).ospf() != null
+                && segments.facts(port).primary() != null;
     }
 
     private void add(Pair pair, DesignatedRouters elected) {
         State state = State.DOWN;
         String reason = pair.obstacle;
-        if (reason == null) {
-            OspfPort one = ports.get(pair.one);
-            OspfPort other = ports.get(pair.other);
+        OspfPort one = ports.get(pair.one);
+        OspfPort other = ports.get(pair.other);
+        if (reason == null && one != null && other != null) {
             int smaller = Math.min(one.facts().mtu(), other.facts().mtu());
             int larger = Math.max(one.facts().mtu(), other.facts().mtu());
             if (!elected.becomeAdjacent(one, other)) {
@@ -111,13 +122,13 @@ final class Adjacencies {
         neighbours.add(seen(pair.other, pair.one, state, reason));
     }
 
-    private OspfNeighbour seen(Port own, Port far, State state, String reason) {
+    private OspfNeighbour seen(Port own, Port far, State state, @Nullable String reason) {
         OspfPort ownOspf = ports.get(own);
         OspfPort farOspf = ports.get(far);
         return new OspfNeighbour(
                 own,
                 far,
-                segments.facts(far).primary().address(),
+                segments.facts(far).addresses().get(0).address(),
                 farOspf == null ? null : farOspf.routerId(),
                 ownOspf == null ? null : ownOspf.area(),
                 state,
@@ -133,7 +144,7 @@ final class Adjacencies {
     }
 
     /** Why the two do not hear each other's hellos; null when they do. */
-    private String obstacle(Port onePort, Port otherPort) {
+    private @Nullable String obstacle(Port onePort, Port otherPort) {
         OspfPort one = ports.get(onePort);
         OspfPort other = ports.get(otherPort);
         if (one == null || other == null) {
@@ -165,7 +176,7 @@ final class Adjacencies {
     }
 
     /** What hello packets have to agree on (RFC 2328, section 10.5). */
-    private static String settings(OspfPort one, OspfPort other) {
+    private static @Nullable String settings(OspfPort one, OspfPort other) {
         InterfaceFacts.OspfInterface a = one.facts().ospf();
         InterfaceFacts.OspfInterface b = other.facts().ospf();
         if (a.hello() != b.hello() || a.dead() != b.dead()) {
@@ -193,16 +204,16 @@ final class Adjacencies {
                 + port.facts().ospf().dead();
     }
 
-    private String filtered(OspfPort one, OspfPort other) {
+    private @Nullable String filtered(OspfPort one, OspfPort other) {
         String first = dropped(one, other);
         return first != null ? first : dropped(other, one);
     }
 
-    private String dropped(OspfPort receiver, OspfPort sender) {
+    private @Nullable String dropped(OspfPort receiver, OspfPort sender) {
         String name = receiver.facts().filterIn();
         PacketFilter filter = name == null
                 ? null
-                : devices.get(receiver.port().device()).filters().get(name);
+                : DeviceFacts.named(receiver.port().device(), devices).filters().get(name);
         if (filter == null) {
             return null;
         }

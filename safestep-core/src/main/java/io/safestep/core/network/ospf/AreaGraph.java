@@ -2,7 +2,6 @@ package io.safestep.core.network.ospf;
 
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.IpPrefix;
-import io.safestep.core.network.route.NextHop;
 import io.safestep.core.network.segment.Port;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -20,7 +19,7 @@ import org.jspecify.annotations.Nullable;
 final class AreaGraph {
 
     /** @param router the name of a router, or null for a transit network */
-    record Vertex(@Nullable String router, Port network) {
+    record Vertex(@Nullable String router, @Nullable Port network) {
         static Vertex router(String device) {
             return new Vertex(device, null);
         }
@@ -41,14 +40,19 @@ final class AreaGraph {
      * @param exit the interface that a router leaves through; null on the way out of a network
      * @param entry the address at which the next router is met; null on the way into a network
      */
-    record Edge(Vertex from, Vertex to, int cost, String exit, IpAddress entry) {
-        NextHop hop() {
-            return new NextHop(entry, exit);
-        }
-    }
+    record Edge(
+            Vertex from,
+            Vertex to,
+            int cost,
+            @Nullable String exit,
+            @Nullable IpAddress entry) {}
 
-    /** A network that hangs on a vertex. */
-    record Stub(IpPrefix prefix, int cost, String exit) {}
+    /**
+     * A network that hangs on a vertex.
+     *
+     * @param exit the interface at which it hangs; null where it is the vertex itself
+     */
+    record Stub(IpPrefix prefix, int cost, @Nullable String exit) {}
 
     private final Graph<Vertex, DefaultWeightedEdge> graph =
             new SimpleDirectedWeightedGraph<>(DefaultWeightedEdge.class);

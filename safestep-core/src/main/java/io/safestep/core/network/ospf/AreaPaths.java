@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import org.jgrapht.alg.shortestpath.DijkstraShortestPath;
 import org.jgrapht.graph.DefaultWeightedEdge;
+import org.jspecify.annotations.Nullable;
 
 /** Shortest ways of one router inside one area, with all equal alternatives (RFC 2328, sections 16.1 and 16.1.1). */
 final class AreaPaths {
@@ -34,14 +35,15 @@ final class AreaPaths {
         toVertex.put(root, new Path(0, List.of()));
         for (Vertex vertex : order) {
             if (!vertex.equals(root)) {
-                toVertex.put(vertex, new Path(distance.get(vertex), hops(area, root, vertex, distance)));
+                long far = distance.getOrDefault(vertex, 0L);
+                toVertex.put(vertex, new Path(far, hops(area, root, vertex, far, distance)));
             }
         }
         area.stubs().forEach((vertex, stubs) -> {
             Path path = toVertex.get(vertex);
             if (path != null) {
                 for (AreaGraph.Stub stub : stubs) {
-                    Path whole = vertex.equals(root)
+                    Path whole = vertex.equals(root) && stub.exit() != null
                             ? new Path(stub.cost(), List.of(new NextHop(null, stub.exit())))
                             : path.longer(stub.cost());
                     toNetwork.merge(stub.prefix(), whole, Path::best);
@@ -50,18 +52,19 @@ final class AreaPaths {
         });
     }
 
-    private List<NextHop> hops(AreaGraph area, Vertex root, Vertex vertex, Map<Vertex, Long> distance) {
+    private List<NextHop> hops(AreaGraph area, Vertex root, Vertex vertex, long far, Map<Vertex, Long> distance) {
         List<NextHop> hops = new ArrayList<>();
         for (Edge edge : area.into(vertex)) {
             Long before = distance.get(edge.from());
-            if (before == null || before + edge.cost() != distance.get(vertex)) {
+            if (before == null || before + edge.cost() != far) {
                 continue;
             }
-            if (edge.from().equals(root)) {
-                add(hops, edge.hop());
+            if (edge.exit() != null && edge.from().equals(root)) {
+                add(hops, new NextHop(edge.entry(), edge.exit()));
                 continue;
             }
-            for (NextHop hop : toVertex.get(edge.from()).hops()) {
+            Path there = toVertex.get(edge.from());
+            for (NextHop hop : there == null ? List.<NextHop>of() : there.hops()) {
                 // Behind a network that is attached itself, the next router's own address is the next hop.
                 add(hops, hop.via() == null ? new NextHop(edge.entry(), hop.exit()) : hop);
             }
@@ -81,6 +84,7 @@ final class AreaPaths {
     }
 
     /** The way to another router of the area; null when there is none. */
+    @Nullable
     Path toRouter(String device) {
         return toVertex.get(Vertex.router(device));
     }

@@ -21,7 +21,7 @@ import org.jspecify.annotations.Nullable;
 final class DesignatedRouters {
 
     /** @param designated null when no router may be it */
-    record Elected(@Nullable OspfPort designated, OspfPort backup) {}
+    record Elected(@Nullable OspfPort designated, @Nullable OspfPort backup) {}
 
     private final Map<Port, Elected> byPort = new HashMap<>();
 
@@ -55,6 +55,7 @@ final class DesignatedRouters {
     }
 
     /** Who was elected among those that hear this interface; null when nobody was. */
+    @Nullable
     Elected of(OspfPort port) {
         return byPort.get(port.port());
     }

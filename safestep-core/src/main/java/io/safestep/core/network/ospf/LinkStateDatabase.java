@@ -17,6 +17,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 
 /** What routers tell each other about the links and networks of each area (RFC 2328, sections 12.4.1 and 12.4.2). */
 final class LinkStateDatabase {
@@ -57,13 +58,13 @@ final class LinkStateDatabase {
     /** Routers of an area that satisfy a condition, sorted. */
     List<String> routers(long area, Predicate<String> condition) {
         return areasOf.keySet().stream()
-                .filter(d -> areasOf.get(d).contains(area) && condition.test(d))
+                .filter(d -> areasOf(d).contains(area) && condition.test(d))
                 .toList();
     }
 
     AreaPaths paths(long area, String device) {
         return paths.computeIfAbsent(area, a -> new ConcurrentHashMap<>())
-                .computeIfAbsent(device, d -> new AreaPaths(areas.get(area), d));
+                .computeIfAbsent(device, d -> new AreaPaths(areas.getOrDefault(area, new AreaGraph()), d));
     }
 
     private void describe(OspfPort port) {
@@ -85,11 +86,15 @@ final class LinkStateDatabase {
             neighbours(port)
                     .forEach(n -> graph.addEdge(
                             new Edge(self, Vertex.router(n.far().device()), port.cost(), exit, n.farAddress())));
-        } else if (port.speaks() && isTransit(port)) {
-            Vertex network = Vertex.network(designated(port).port());
+            hanging.forEach(a -> graph.addStub(self, new Stub(a.prefix(), port.cost(), exit)));
+            return;
+        }
+        OspfPort designated = port.speaks() ? designated(port) : null;
+        if (designated != null && isTransit(port, designated)) {
+            Vertex network = Vertex.network(designated.port());
             graph.addEdge(new Edge(self, network, port.cost(), exit, null));
             graph.addEdge(new Edge(network, self, 0, null, port.address().address()));
-            if (designated(port).equals(port)) {
+            if (designated.equals(port)) {
                 graph.addStub(network, new Stub(port.address().prefix(), 0, null));
             }
             hanging.remove(port.address());
@@ -102,7 +107,7 @@ final class LinkStateDatabase {
         return port.facts().addresses().stream()
                 .filter(a -> a.equals(port.address())
                         || port.facts().ospf().area() != null
-                        || OspfPorts.network(devices.get(port.port().device()).ospf(), a)
+                        || OspfPorts.network(port.process(), a)
                                 .filter(n -> n.area() == port.area())
                                 .isPresent())
                 .toList();
@@ -112,18 +117,14 @@ final class LinkStateDatabase {
         return usable.getOrDefault(port.port(), List.of());
     }
 
-    private OspfPort designated(OspfPort port) {
-        DesignatedRouters.Elected elected =
-                adjacencies.designated(segments.around(port.port())).of(port);
+    private @Nullable OspfPort designated(OspfPort port) {
+        DesignatedRouters routers = adjacencies.designated(segments.around(port.port()));
+        DesignatedRouters.Elected elected = routers == null ? null : routers.of(port);
         return elected == null ? null : elected.designated();
     }
 
     /** 12.4.1.2: the designated router has a full neighbour, any other router is fully adjacent with it. */
-    private boolean isTransit(OspfPort port) {
-        OspfPort designated = designated(port);
-        if (designated == null) {
-            return false;
-        }
+    private boolean isTransit(OspfPort port, OspfPort designated) {
         return designated.equals(port)
                 ? !neighbours(port).isEmpty()
                 : neighbours(port).stream().anyMatch(n -> n.far().equals(designated.port()));

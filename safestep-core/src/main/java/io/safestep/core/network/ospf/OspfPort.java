@@ -3,6 +3,7 @@ package io.safestep.core.network.ospf;
 import io.safestep.core.address.InterfaceAddress;
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.network.facts.InterfaceFacts;
+import io.safestep.core.network.facts.OspfFacts;
 import io.safestep.core.network.segment.Port;
 import org.jspecify.annotations.Nullable;
 
@@ -13,7 +14,8 @@ import org.jspecify.annotations.Nullable;
  * @param area that it belongs to
  * @param passive whether it is announced without forming adjacencies
  * @param key authenticates its packets; null for none
- * @param stubArea whether its device treats the area as a stub
+ * @param process the OSPF of its device
+ * @param address the primary one
  */
 record OspfPort(
         Port port,
@@ -22,11 +24,13 @@ record OspfPort(
         boolean passive,
         boolean pointToPoint,
         @Nullable String key,
-        boolean stubArea,
+        OspfFacts process,
+        InterfaceAddress address,
         InterfaceFacts facts) {
 
-    InterfaceAddress address() {
-        return facts.primary();
+    /** Whether its device treats the area as a stub. */
+    boolean stubArea() {
+        return process.stubAreas().containsKey(area);
     }
 
     int cost() {

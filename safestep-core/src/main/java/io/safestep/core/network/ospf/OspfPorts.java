@@ -49,32 +49,37 @@ final class OspfPorts {
         routerIds.put(device.device(), routerId.get());
         for (InterfaceFacts i : device.interfaces().values()) {
             Port port = new Port(device.device(), i.name());
-            if (i.primary() != null && !i.isSwitchPort() && segments.isUp(port)) {
-                area(ospf, i).ifPresent(area -> ports.put(port, port(device, ospf, i, routerId.get(), area)));
+            InterfaceAddress primary = i.primary();
+            if (primary != null && !i.isSwitchPort() && segments.isUp(port)) {
+                area(ospf, i, primary).ifPresent(area -> {
+                    boolean passive = i.ospf().passive() == null
+                            ? ospf.passiveUnlessSaid()
+                            : i.ospf().passive();
+                    ports.put(
+                            port,
+                            new OspfPort(
+                                    port,
+                                    routerId.get(),
+                                    area,
+                                    passive,
+                                    Boolean.TRUE.equals(i.ospf().pointToPoint()),
+                                    i.ospf().key() == null
+                                            ? ospf.key()
+                                            : i.ospf().key(),
+                                    ospf,
+                                    primary,
+                                    i));
+                });
             }
         }
     }
 
-    private static OspfPort port(DeviceFacts device, OspfFacts ospf, InterfaceFacts i, IpAddress routerId, long area) {
-        boolean passive =
-                i.ospf().passive() == null ? ospf.passiveUnlessSaid() : i.ospf().passive();
-        return new OspfPort(
-                new Port(device.device(), i.name()),
-                routerId,
-                area,
-                passive,
-                Boolean.TRUE.equals(i.ospf().pointToPoint()),
-                i.ospf().key() == null ? ospf.key() : i.ospf().key(),
-                ospf.stubAreas().containsKey(area),
-                i);
-    }
-
     /** The area that the interface names; else that of the longest network that holds its address. */
-    private static Optional<Long> area(OspfFacts ospf, InterfaceFacts i) {
+    private static Optional<Long> area(OspfFacts ospf, InterfaceFacts i, InterfaceAddress primary) {
         if (i.ospf().area() != null) {
             return Optional.of(i.ospf().area());
         }
-        return network(ospf, i.primary()).map(OspfFacts.Network::area);
+        return network(ospf, primary).map(OspfFacts.Network::area);
     }
 
     static Optional<OspfFacts.Network> network(OspfFacts ospf, InterfaceAddress address) {

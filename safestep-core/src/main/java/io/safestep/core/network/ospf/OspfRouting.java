@@ -18,6 +18,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 
 /**
  * OSPF version 2 (RFC 2328) for all devices of a network: neighbours and routes. The front door of this package. Not
@@ -59,7 +60,7 @@ public final class OspfRouting {
     }
 
     /** Null when the device runs no OSPF. */
-    public IpAddress routerId(String device) {
+    public @Nullable IpAddress routerId(String device) {
         return ports.routerId(device);
     }
 

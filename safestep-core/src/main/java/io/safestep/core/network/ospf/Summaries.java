@@ -8,8 +8,10 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Ways between areas: what area border routers tell one area about the others (RFC 2328, sections 12.4.3 and 16.2). A
@@ -39,8 +41,12 @@ final class Summaries {
         return areas.size() > 1 && areas.contains(BACKBONE);
     }
 
+    private OspfFacts ospf(String device) {
+        return Objects.requireNonNull(DeviceFacts.named(device, devices).ospf());
+    }
+
     boolean isStub(String device, long area) {
-        return devices.get(device).ospf().stubAreas().containsKey(area);
+        return ospf(device).stubAreas().containsKey(area);
     }
 
     /** Ways inside one area: its networks and, unless it is a stub, the boundary routers in it. */
@@ -114,7 +120,7 @@ final class Summaries {
 
     private Map<Destination, Long> announce(String border, long into) {
         Map<Destination, Long> summaries = new HashMap<>();
-        OspfFacts.StubArea stub = devices.get(border).ospf().stubAreas().get(into);
+        OspfFacts.StubArea stub = ospf(border).stubAreas().get(into);
         if (stub != null) {
             summaries.put(Destination.network(IpPrefix.ALL), (long) stub.defaultCost());
             if (stub.noSummary()) {
@@ -143,7 +149,8 @@ final class Summaries {
             Destination destination = entry.getKey();
             long cost = entry.getValue().cost();
             // Only the ways that the router itself uses are told.
-            if (own.get(destination).cost() != cost || intoStub && destination.prefix() == null) {
+            Path used = own.get(destination);
+            if (used == null || used.cost() != cost || intoStub && destination.prefix() == null) {
                 continue;
             }
             OspfFacts.Range range = range(border, from, destination);
@@ -161,12 +168,12 @@ final class Summaries {
         });
     }
 
-    private OspfFacts.Range range(String border, long area, Destination destination) {
+    private OspfFacts.@Nullable Range range(String border, long area, Destination destination) {
         if (destination.prefix() == null) {
             return null;
         }
         OspfFacts.Range found = null;
-        for (OspfFacts.Range range : devices.get(border).ospf().ranges()) {
+        for (OspfFacts.Range range : ospf(border).ranges()) {
             boolean longer =
                     found == null || range.prefix().length() > found.prefix().length();
             if (range.area() == area && range.prefix().contains(destination.prefix()) && longer) {
@@ -177,6 +184,7 @@ final class Summaries {
     }
 
     /** The way to a boundary router, inside an area or between areas; null when there is none. */
+    @Nullable
     Path toBoundary(String device, String boundary) {
         Destination destination = Destination.boundary(boundary);
         Path path = inside(device).get(destination);

@@ -60,6 +60,9 @@ final class InterfaceStates {
             case LOOPBACK -> InterfaceState.UP;
             case PORT -> port(new Port(device.device(), i.name()));
             case SUBINTERFACE -> {
+                if (i.parent() == null) {
+                    yield InterfaceState.down("Nothing says which interface carries it.");
+                }
                 InterfaceState parent = state(new Port(device.device(), i.parent()));
                 yield parent.up()
                         ? parent
@@ -83,6 +86,9 @@ final class InterfaceStates {
             return InterfaceState.down("The cable carries nothing.");
         }
         Port far = link.across(port);
+        if (far == null) {
+            throw new IllegalStateException(port + " is not an end of " + link + ".");
+        }
         DeviceFacts farDevice = devices.get(far.device());
         if (farDevice == null) {
             return InterfaceState.down("The device at the other end, " + far.device() + ", is not in this network.");

@@ -3,12 +3,12 @@ package io.safestep.core.network.segment;
 import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.InterfaceFacts;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 
 /** Which interfaces talk with one another over a link: its ports, and those of each VLAN that both ports carry. */
 public final class LinkEnds {
@@ -27,12 +27,14 @@ public final class LinkEnds {
         pairs.add(link);
         Map<Integer, String> here = byVlan(one, link.one().name());
         Map<Integer, String> there = byVlan(other, link.other().name());
-        here.entrySet().stream()
-                .filter(e -> there.containsKey(e.getKey()))
-                .sorted(Comparator.comparing(Map.Entry::getKey))
-                .forEach(e -> pairs.add(new Link(
-                        new Port(link.one().device(), e.getValue()),
-                        new Port(link.other().device(), there.get(e.getKey())))));
+        new TreeMap<>(here).forEach((vlan, name) -> {
+            String far = there.get(vlan);
+            if (far != null) {
+                pairs.add(new Link(
+                        new Port(link.one().device(), name),
+                        new Port(link.other().device(), far)));
+            }
+        });
         return pairs;
     }
 

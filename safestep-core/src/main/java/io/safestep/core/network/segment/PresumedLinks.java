@@ -72,7 +72,7 @@ public final class PresumedLinks {
     }
 
     private static boolean isFree(Port port, Map<String, DeviceFacts> devices, Set<Port> taken) {
-        InterfaceFacts i = devices.get(port.device()).interfaces().get(port.name());
+        InterfaceFacts i = DeviceFacts.named(port.device(), devices).port(port.name());
         return i.kind() == InterfaceFacts.Kind.PORT && i.enabled() && !i.isSwitchPort() && !taken.contains(port);
     }
 }

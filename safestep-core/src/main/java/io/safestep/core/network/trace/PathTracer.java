@@ -77,6 +77,9 @@ public final class PathTracer {
 
     private TracedPath fromHost(Host host, Packet packet) {
         Segment segment = segments.around(host);
+        if (host.address() == null) {
+            return new TracedPath(End.NO_START, host.name() + " has no address.", List.of(), 1);
+        }
         if (!segments.isUp(host.port())) {
             return new TracedPath(End.NO_START, "The port of " + host.name() + " is down.", List.of(), 1);
         }
