@@ -55,6 +55,12 @@ public class DeviceException extends Exception {
         this.shownHostKey = shownHostKey;
     }
 
+    /** The sentence for people; there always is one. */
+    @Override
+    public String getMessage() {
+        return Objects.requireNonNull(super.getMessage());
+    }
+
     /** The host key that the device showed, in the form {@code type base64}; null when it came to none. */
     public @Nullable String shownHostKey() {
         return shownHostKey;

@@ -98,7 +98,7 @@ class AccessController {
         }
     }
 
-    private static void refuseUnfit(String argument, String value) {
+    private static void refuseUnfit(String argument, @Nullable String value) {
         if (argument.equals("port")) {
             if (value == null || !value.matches("\\d{1,5}")) {
                 throw ProblemException.invalid("port", "Enter a port from 1 to 65535.");

@@ -12,6 +12,7 @@ import io.safestep.drivers.trial.StageResult;
 import io.safestep.drivers.trial.StageResult.Outcome;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
 /** Connection tests of devices that are known. */
@@ -61,7 +62,7 @@ public class ConnectionTests {
         return new ConnectionTest(access.target(device, credential), access.connector()).run();
     }
 
-    static StageResult firstFailed(List<StageResult> results) {
+    static @Nullable StageResult firstFailed(List<StageResult> results) {
         return results.stream()
                 .filter(r -> r.outcome() == Outcome.FAILED)
                 .findFirst()

@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -34,7 +35,7 @@ public class CredentialChoice {
     }
 
     /** @param why where it is said, such as {@code said for the site Brinehaven} */
-    public record Chosen(long credentialId, String name, String why) {}
+    public record Chosen(long credentialId, @Nullable String name, String why) {}
 
     /**
      * Where a device belongs.
@@ -58,9 +59,10 @@ public class CredentialChoice {
     private Optional<Chosen> of(Device device, Candidates candidates) {
         // Who belongs to which group is worked out only where something is said for a group: this is asked at every
         // visit.
-        List<Groups.Entry> inGroups = candidates.said().get(Place.GROUP).isEmpty()
-                ? List.of()
-                : groups.byDevice(Map.of(device.id(), device.traits())).getOrDefault(device.id(), List.of());
+        List<Groups.Entry> inGroups =
+                candidates.said().getOrDefault(Place.GROUP, Map.of()).isEmpty()
+                        ? List.of()
+                        : groups.byDevice(Map.of(device.id(), device.traits())).getOrDefault(device.id(), List.of());
         Belonging belonging = new Belonging(device.id(), device.site().id(), device.siteName(), inGroups);
         return Optional.ofNullable(
                 of(List.of(belonging), candidates.said(), candidates.entries()).get(device.id()));
@@ -103,18 +105,18 @@ public class CredentialChoice {
         return chosen;
     }
 
-    private static Chosen said(Belonging device, Map<Place, Map<Long, Long>> said, Map<Long, String> names) {
-        Long own = said.get(Place.DEVICE).get(device.deviceId());
+    private static @Nullable Chosen said(Belonging device, Map<Place, Map<Long, Long>> said, Map<Long, String> names) {
+        Long own = said.getOrDefault(Place.DEVICE, Map.of()).get(device.deviceId());
         if (own != null) {
             return new Chosen(own, names.get(own), "said for this device");
         }
         for (Groups.Entry group : device.groups()) {
-            Long ofGroup = said.get(Place.GROUP).get(group.id());
+            Long ofGroup = said.getOrDefault(Place.GROUP, Map.of()).get(group.id());
             if (ofGroup != null) {
                 return new Chosen(ofGroup, names.get(ofGroup), "said for the group " + group.name());
             }
         }
-        Long ofSite = said.get(Place.SITE).get(device.siteId());
+        Long ofSite = said.getOrDefault(Place.SITE, Map.of()).get(device.siteId());
         return ofSite == null ? null : new Chosen(ofSite, names.get(ofSite), "said for the site " + device.siteName());
     }
 }

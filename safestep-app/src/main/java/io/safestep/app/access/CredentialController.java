@@ -152,7 +152,7 @@ class CredentialController {
                 .forEach(u -> uses.computeIfAbsent(u.credentialId(), id -> new ArrayList<>())
                         .add(new CredentialView.UseView(
                                 u.place().name().toLowerCase(Locale.ROOT),
-                                names.get(u.place()).getOrDefault(u.placeId(), "—"))));
+                                names.getOrDefault(u.place(), Map.of()).getOrDefault(u.placeId(), "—"))));
         return uses;
     }
 
@@ -196,13 +196,13 @@ class CredentialController {
     @PostMapping("/trial")
     @PreAuthorize("hasAuthority('WRITE_CREDENTIALS')")
     List<StageView> trial(@Valid @RequestBody TrialRequest request) {
-        boolean given = request.password() != null && !request.password().isEmpty();
-        if (!given && request.credentialId() == null) {
-            throw ProblemException.invalid("password", "Enter the password.");
+        String password = request.password();
+        if (password == null || password.isEmpty()) {
+            if (request.credentialId() == null) {
+                throw ProblemException.invalid("password", "Enter the password.");
+            }
+            password = credentials.open(request.credentialId()).password();
         }
-        String password = given
-                ? request.password()
-                : credentials.open(request.credentialId()).password();
         return StageView.of(tests.test(
                 devices.named(request.device()),
                 new Opened(0, "", request.login().strip(), password)));

@@ -78,7 +78,7 @@ public class DeviceAccess implements DeviceVisits {
      * @param device as it was when the session began
      * @param hostKey what it showed
      */
-    public record Visited<T>(Device device, String hostKey, T result) {}
+    public record Visited<T>(Device device, @Nullable String hostKey, T result) {}
 
     /**
      * Like {@link #visit}, for someone who changes nothing, and notes that the device was seen together with what was found
@@ -96,7 +96,7 @@ public class DeviceAccess implements DeviceVisits {
      * Like {@link #visit}, for a session that is held for long and only listens: it takes no place from those that work,
      * and what comes of it is not noted on the device.
      */
-    public void listen(long deviceId, Visit<Void> visit) throws DeviceException {
+    public void listen(long deviceId, Visit<Boolean> visit) throws DeviceException {
         Way way = trusted(deviceId);
         try (DeviceSession session = listeners.connect(way.target())) {
             visit.in(way.device(), session);
@@ -201,29 +201,25 @@ public class DeviceAccess implements DeviceVisits {
         return way(deviceId, false).target();
     }
 
-    /** A device, and how it is reached; no target where nothing says which credential to use. */
+    /** A device, and how it is reached. */
     private record Way(Device device, DeviceTarget target) {}
 
     private Way way(long deviceId, boolean trusted) throws DeviceException {
-        Way way = transaction.execute(t -> {
-            Device device = devices.withId(deviceId);
-            return new Way(
-                    device, choice.open(device).map(c -> target(device, c)).orElse(null));
-        });
-        if (trusted && way.device().offeredHostKey() != null) {
+        Device device = devices.withId(deviceId);
+        if (trusted && device.offeredHostKey() != null) {
             throw new DeviceException(
                     Reason.HOST_KEY_CHANGED,
-                    way.device().name()
+                    device.name()
                             + " has shown another host key than before. Nothing is sent to it until somebody has"
                             + " decided about the key, on the page of the device.");
         }
-        if (way.target() == null) {
-            throw new DeviceException(
-                    Reason.LOGIN_REFUSED,
-                    "Nothing says which credential to use for " + way.device().name()
-                            + ". Make one the standard, under Credentials.");
-        }
-        return way;
+        Credentials.Opened credential = transaction
+                .execute(t -> choice.open(device))
+                .orElseThrow(() -> new DeviceException(
+                        Reason.LOGIN_REFUSED,
+                        "Nothing says which credential to use for " + device.name()
+                                + ". Make one the standard, under Credentials."));
+        return new Way(device, target(device, credential));
     }
 
     /** The device as it is reached with a certain account. */

@@ -18,7 +18,7 @@ import tools.jackson.databind.json.JsonMapper;
 public record StageView(
         String stage,
         String outcome,
-        String words,
+        @Nullable String words,
         @Nullable String advice) {
 
     static StageView of(StageResult result) {

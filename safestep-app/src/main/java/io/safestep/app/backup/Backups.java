@@ -35,6 +35,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -156,13 +157,14 @@ public class Backups {
     public Optional<Taken> look(long deviceId, Occasion occasion) throws DeviceException {
         Instant trustedSince = clock.instant().minus(MARKER_TRUSTED);
         try {
-            Visited<Seen> visited = access.read(deviceId, (device, session) -> {
-                boolean trusted = device.marker() != null && device.markerAt().isAfter(trustedSince);
+            Visited<Optional<Seen>> visited = access.read(deviceId, (device, session) -> {
+                boolean trusted = device.markerAt() != null && device.markerAt().isAfter(trustedSince);
                 String marker = trusted ? reading.marker(session, platforms.profile(device.platform())) : null;
-                return marker != null && marker.equals(device.marker()) ? null : whole(device, session);
+                boolean unchanged = marker != null && marker.equals(device.marker());
+                return unchanged ? Optional.empty() : Optional.of(whole(device, session));
             });
-            if (visited.result() != null) {
-                return Optional.of(keep(visited.device(), visited.result(), visited.hostKey(), occasion));
+            if (visited.result().isPresent()) {
+                return Optional.of(keep(visited.device(), visited.result().get(), visited.hostKey(), occasion));
             }
             transaction.executeWithoutResult(t -> confirm(deviceId, visited.hostKey(), occasion));
             return Optional.empty();
@@ -180,7 +182,7 @@ public class Backups {
         });
     }
 
-    private void confirm(long deviceId, String hostKey, Occasion occasion) {
+    private void confirm(long deviceId, @Nullable String hostKey, Occasion occasion) {
         Standing standing = devices.confirmed(deviceId, hostKey);
         Optional<Long> running = versions.confirmConfigurations(deviceId);
         running.ifPresent(id -> events.publishEvent(new BackedUp(
@@ -202,7 +204,7 @@ public class Backups {
     }
 
     /** @param hostKey what the device showed; null when that has been noted */
-    private Taken keep(Device device, Seen seen, String hostKey, Occasion occasion) {
+    private Taken keep(Device device, Seen seen, @Nullable String hostKey, Occasion occasion) {
         Read read = seen.read();
         return Versions.holding(read.all(), seen.newest())
                 .flatMap(holding -> transaction.execute(t -> {
@@ -222,7 +224,7 @@ public class Backups {
      * @return empty when somebody has stored a version, or moved the baseline, while the device was read
      */
     private Optional<Taken> confirm(
-            Device device, Read read, List<NewestVersion> holding, String hostKey, Occasion occasion) {
+            Device device, Read read, List<NewestVersion> holding, @Nullable String hostKey, Occasion occasion) {
         NewestVersion running = holding.get(read.all().indexOf(read.running()));
         Standing before = device.standing();
         Match match = match(before.baselineBackupId(), read.running(), running.id(), occasion);
@@ -234,7 +236,7 @@ public class Backups {
                 : Optional.empty();
     }
 
-    private Taken store(long deviceId, Read read, String hostKey, Occasion occasion) {
+    private Taken store(long deviceId, Read read, @Nullable String hostKey, Occasion occasion) {
         Standing before = devices.lock(deviceId);
         List<DeviceText> texts = read.all();
         Stored stored =

@@ -24,6 +24,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /**
@@ -58,9 +59,9 @@ class DeviceReading {
      */
     record Read(
             DeviceText running,
-            DeviceText startup,
+            @Nullable DeviceText startup,
             List<DeviceText> files,
-            String marker,
+            @Nullable String marker,
             String loggedIn,
             Saved saved) {
 
@@ -129,6 +130,7 @@ class DeviceReading {
     }
 
     /** Null when the platform has no marker, or the device does not answer to it. */
+    @Nullable
     String marker(DeviceSession session, PlatformProfile profile) throws DeviceException {
         if (!profile.changes().hasMarker()) {
             return null;
@@ -152,7 +154,8 @@ class DeviceReading {
         return Sha256.hex(marker.toString());
     }
 
-    private Shown startup(DeviceSession session, String device, ConfigEngine engine, List<NewestVersion> newest)
+    private @Nullable Shown startup(
+            DeviceSession session, String device, ConfigEngine engine, List<NewestVersion> newest)
             throws DeviceException {
         try {
             return shown(device, BackupKind.STARTUP, session.readStartup(), engine, newest);

@@ -12,6 +12,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -45,10 +46,13 @@ class AlikeTargets {
                         (int) common.text().lines().count(),
                         common.variables(),
                         common.devices().stream()
-                                .filter(d -> targets.get(d).hasScript()
-                                        && !targets.get(d).proven())
+                                .filter(d -> isUnproven(targets.get(d)))
                                 .toList()))
                 .toList();
+    }
+
+    private static boolean isUnproven(@Nullable ChangeTarget target) {
+        return target != null && target.hasScript() && !target.proven();
     }
 
     private String maskedScript(ChangeTarget target) {

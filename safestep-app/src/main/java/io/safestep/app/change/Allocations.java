@@ -18,6 +18,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -45,7 +46,11 @@ class Allocations {
      * @param interfaceName for an address of a link: through which interface the link goes; null when there is only one
      *     link between the devices of the change
      */
-    record Wish(String device, String variable, VariableType type, String interfaceName) {}
+    record Wish(
+            String device,
+            String variable,
+            VariableType type,
+            @Nullable String interfaceName) {}
 
     /** @param value for the variable of the device */
     public record Fulfilled(String device, String variable, String value) {}
@@ -83,7 +88,7 @@ class Allocations {
      *
      * @param firstEnd whether the device is the first end of a link; null when it is no link
      */
-    private record Place(String name, Boolean firstEnd) {}
+    private record Place(String name, @Nullable Boolean firstEnd) {}
 
     private Place place(Wish wish, PoolKind kind, String pool, Set<String> together) {
         boolean fits = switch (wish.type()) {

@@ -15,6 +15,7 @@ import io.safestep.core.paste.Cleaned;
 import jakarta.validation.Valid;
 import java.util.LinkedHashSet;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -235,7 +236,7 @@ class ChangeController {
                 blankToNull(c.emergencyReason()));
     }
 
-    private static String blankToNull(String text) {
+    private static @Nullable String blankToNull(@Nullable String text) {
         return text == null || text.isBlank() ? null : text.strip();
     }
 }

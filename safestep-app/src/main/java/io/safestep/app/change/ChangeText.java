@@ -72,7 +72,7 @@ public class ChangeText {
         ConfigEngine engine = platforms.engine(target.device().platform());
         Outcome outcome = builds.outcome(target.device(), target.baselineBackupId(), target.asked());
         String difference = engine.unified(
-                engine.rows(outcome.build().baseline(), outcome.build().outcome()), CONTEXT);
+                engine.rows(outcome.derived().baseline(), outcome.derived().outcome()), CONTEXT);
         return title + "\n\nDifference\n" + difference + "\nScript\n"
                 + engine.masked(engine.readScript(target.script())) + "\nUndo script, "
                 + (target.proven()

@@ -24,6 +24,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Function;
@@ -73,7 +74,7 @@ class TargetSummaries {
         Map<Device, Outcome> outcomes = new LinkedHashMap<>();
         Map<Device, Asked> asked = new LinkedHashMap<>();
         targets.forEach(t -> {
-            Device device = named.get(t.device());
+            Device device = Objects.requireNonNull(named.get(t.device()));
             asked.put(device, t.asked());
             outcomes.put(device, builds.outcome(device, builds.base(device, t.asked()), t.asked()));
         });
@@ -120,7 +121,7 @@ class TargetSummaries {
         outcomes.forEach((device, outcome) -> {
             List<String> own = new ArrayList<>();
             if (outcome.isDerivable()) {
-                DeviceBuild build = outcome.build();
+                DeviceBuild build = outcome.derived();
                 own.addAll(builds.engine(device).newlyDangling(build.baseline(), build.outcome()));
                 ownAccount(device, build, logins).ifPresent(own::add);
                 rules.wouldBreak(device, build.baseline(), build.outcome()).forEach(b -> own.add(b.sentence()));
@@ -172,6 +173,6 @@ class TargetSummaries {
                         e -> e.getKey().name(),
                         e -> platforms
                                 .facts(e.getKey().platform())
-                                .interfaces(e.getValue().build().outcome())));
+                                .interfaces(e.getValue().derived().outcome())));
     }
 }

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -69,7 +70,8 @@ public class Credentials {
      *
      * @param password null to keep the one that is stored
      */
-    public record Wanted(String name, String login, String password, boolean standard) {
+    public record Wanted(
+            String name, String login, @Nullable String password, boolean standard) {
 
         @Override
         public String toString() {
@@ -141,13 +143,13 @@ public class Credentials {
     /** Adds a credential; the first one becomes the standard. */
     public Entry add(Wanted wanted, String person) {
         List<FieldError> errors = check(wanted, null);
-        if (wanted.password() == null || wanted.password().isEmpty()) {
+        String password = Objects.requireNonNullElse(wanted.password(), "");
+        if (password.isEmpty()) {
             errors.add(FieldError.of("password", "Enter the password."));
         }
         refuse(errors);
         boolean first = repository.count() == 0;
-        Credential added =
-                repository.save(new Credential(wanted.name(), wanted.login(), secrets.close(wanted.password())));
+        Credential added = repository.save(new Credential(wanted.name(), wanted.login(), secrets.close(password)));
         setStandard(added, wanted.standard() || first);
         audit.write(person, wanted.name(), "credential added", "Log-in " + wanted.login() + ".");
         return entry(added);
@@ -157,9 +159,10 @@ public class Credentials {
         Credential credential = existing(id);
         refuse(check(wanted, credential));
         credential.rename(wanted.name(), wanted.login());
-        boolean newPassword = wanted.password() != null && !wanted.password().isEmpty();
+        String password = Objects.requireNonNullElse(wanted.password(), "");
+        boolean newPassword = !password.isEmpty();
         if (newPassword) {
-            credential.close(secrets.close(wanted.password()));
+            credential.close(secrets.close(password));
         }
         setStandard(credential, wanted.standard());
         audit.write(
@@ -214,7 +217,7 @@ public class Credentials {
     }
 
     /** @param credentialId null to take back what was said for this place */
-    public void use(Place place, long placeId, Long credentialId) {
+    public void use(Place place, long placeId, @Nullable Long credentialId) {
         if (credentialId == null) {
             uses.deleteByPlaceAndPlaceId(place, placeId);
         } else {

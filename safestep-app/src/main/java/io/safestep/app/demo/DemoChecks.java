@@ -14,6 +14,7 @@ import io.safestep.core.check.definition.Topic;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Checks, sets of checks and services of Merrow Sound Ferries. */
@@ -168,7 +169,7 @@ class DemoChecks {
             String name,
             String description,
             String address,
-            Integer port,
+            @Nullable Integer port,
             Severity severity,
             List<ServiceRequest.From> ends,
             String engineer) {
@@ -184,7 +185,7 @@ class DemoChecks {
             String description,
             Look look,
             Expectation expectation,
-            String value,
+            @Nullable String value,
             int settle,
             String engineer) {
         library.save(
@@ -198,7 +199,12 @@ class DemoChecks {
     }
 
     private static CheckDefinition definition(
-            Look look, Extraction extraction, Expectation expectation, String value, int settle, Severity severity) {
+            Look look,
+            Extraction extraction,
+            Expectation expectation,
+            @Nullable String value,
+            int settle,
+            Severity severity) {
         return new CheckDefinition(
                 null,
                 look,

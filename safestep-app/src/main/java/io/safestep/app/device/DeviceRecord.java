@@ -1,6 +1,7 @@
 package io.safestep.app.device;
 
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What people say about a device that is known.
@@ -13,9 +14,9 @@ import java.util.Set;
 public record DeviceRecord(
         String address,
         String siteCode,
-        String siteName,
+        @Nullable String siteName,
         DeviceRole role,
         String platform,
-        String partner,
+        @Nullable String partner,
         Set<String> labels,
         Reach reach) {}

@@ -118,7 +118,7 @@ public class DeviceRecords {
         }
     }
 
-    private Site site(String code, String name) {
+    private Site site(String code, @Nullable String name) {
         return sites.findByCodeIgnoreCase(code)
                 .orElseGet(() -> sites.save(new Site(code, name == null || name.isBlank() ? code : name.strip())));
     }

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /** What the record of a device may look like. */
 public final class DeviceRules {
@@ -22,27 +23,27 @@ public final class DeviceRules {
     private DeviceRules() {}
 
     /** Null when the name can be taken, else a sentence. */
-    public static String nameProblem(String name) {
+    public static @Nullable String nameProblem(String name) {
         return NAME.matcher(name).matches()
                 ? null
                 : "A name has 1 to 60 letters, digits, hyphens, dots and underscores, and begins with a letter or digit.";
     }
 
     /** An IPv4 address, or a host name (RFC 1123, section 2.1). */
-    public static String addressProblem(String address) {
+    public static @Nullable String addressProblem(String address) {
         boolean good = WrittenForms.isAddress(address)
                 || HOST_NAME.matcher(address).matches()
                         && !NUMBERS.matcher(address).matches();
         return good ? null : "Enter an IPv4 address such as 10.77.0.1, or a host name.";
     }
 
-    public static String siteCodeProblem(String code) {
+    public static @Nullable String siteCodeProblem(String code) {
         return SITE_CODE.matcher(code).matches()
                 ? null
                 : "The short name of a site has 1 to 10 letters, digits and hyphens.";
     }
 
-    public static String labelsProblem(Collection<String> labels) {
+    public static @Nullable String labelsProblem(Collection<String> labels) {
         if (labels.size() > MOST_LABELS) {
             return "A device has at most " + MOST_LABELS + " labels.";
         }
@@ -59,7 +60,7 @@ public final class DeviceRules {
         return errors;
     }
 
-    static void add(List<FieldError> errors, String field, String problem) {
+    static void add(List<FieldError> errors, String field, @Nullable String problem) {
         if (problem != null) {
             errors.add(FieldError.of(field, problem));
         }

@@ -7,6 +7,7 @@ import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.sql.Types;
 import java.time.Clock;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -33,7 +34,7 @@ class DeviceStandings {
         this.clock = clock;
     }
 
-    void seen(long deviceId, String hostKey) {
+    void seen(long deviceId, @Nullable String hostKey) {
         now("update device set" + SEEN + " where id = :id", deviceId)
                 .param("hostKey", hostKey)
                 .update();
@@ -58,7 +59,13 @@ class DeviceStandings {
      * @param hostKey what the device showed; null when that it was seen has been noted
      * @return whether it stood so before: if not, nothing was noted
      */
-    boolean backedUp(long deviceId, Standing before, String hostKey, Saved saved, Match match, String marker) {
+    boolean backedUp(
+            long deviceId,
+            Standing before,
+            @Nullable String hostKey,
+            Saved saved,
+            Match match,
+            @Nullable String marker) {
         String read = "update device set unsaved = :unsaved, matches = :matches, marker = :marker,"
                 + " marker_at = " + (marker == null ? "null" : ":now")
                 + (match == Match.MATCHES ? ", matched_at = :now," : ",") + READ
@@ -79,7 +86,7 @@ class DeviceStandings {
                 > 0;
     }
 
-    Standing confirmed(long deviceId, String hostKey) {
+    Standing confirmed(long deviceId, @Nullable String hostKey) {
         String confirm = "update device set matched_at = case when matches then :now else matched_at end," + READ + ","
                 + SEEN + " where id = :id returning baseline_backup_id, matches, unsaved";
         return now(confirm, deviceId)

@@ -17,6 +17,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
@@ -101,13 +102,13 @@ public class Devices {
      */
     public record Trouble(
             String name,
-            String problem,
+            @Nullable String problem,
             boolean otherHostKey,
-            String otherSerial,
+            @Nullable String otherSerial,
             boolean neverBackedUp,
             boolean unsaved,
             boolean differs,
-            Instant lastSeenAt) {}
+            @Nullable Instant lastSeenAt) {}
 
     @Transactional(readOnly = true)
     public List<DeviceView> find(String text) {
@@ -239,7 +240,13 @@ public class Devices {
      * @param marker what the device says as long as nothing changes; null when it says nothing of the kind
      * @return whether it stood so before, with this baseline: if not, nothing was noted
      */
-    public boolean backedUp(long deviceId, Standing before, String hostKey, Saved saved, Match match, String marker) {
+    public boolean backedUp(
+            long deviceId,
+            Standing before,
+            @Nullable String hostKey,
+            Saved saved,
+            Match match,
+            @Nullable String marker) {
         return standings.backedUp(deviceId, before, hostKey, saved, match, marker);
     }
 
@@ -247,7 +254,7 @@ public class Devices {
      * Notes that a device, which showed this host key, says that nothing has changed since it was read. Locks it like
      * {@link #lock}.
      */
-    public Standing confirmed(long deviceId, String hostKey) {
+    public Standing confirmed(long deviceId, @Nullable String hostKey) {
         return standings.confirmed(deviceId, hostKey);
     }
 
@@ -277,7 +284,7 @@ public class Devices {
 
     /** Notes that a session succeeded. */
     @Transactional(propagation = Propagation.SUPPORTS)
-    public void seen(long deviceId, String hostKey) {
+    public void seen(long deviceId, @Nullable String hostKey) {
         standings.seen(deviceId, hostKey);
     }
 

@@ -17,10 +17,10 @@ public record NewDevice(
         String name,
         String address,
         String siteCode,
-        String siteName,
+        @Nullable String siteName,
         DeviceRole role,
         String platform,
         Set<String> labels,
-        DeviceIdentity identity,
-        String hostKey,
+        @Nullable DeviceIdentity identity,
+        @Nullable String hostKey,
         @Nullable Integer port) {}

@@ -68,12 +68,16 @@ public class Platforms {
     }
 
     public PlatformProfile profile(String name) {
-        PlatformProfile profile = profiles.get(name);
-        if (profile == null) {
+        return of(name, profiles);
+    }
+
+    private static <T> T of(String name, Map<String, T> loaded) {
+        T one = loaded.get(name);
+        if (one == null) {
             throw ProblemException.refused("There is no platform profile called " + name
                     + ". Put its file into the folder platforms of Safe Step and start again.");
         }
-        return profile;
+        return one;
     }
 
     /** Who makes the devices of a platform; a dash when its profile is gone. */
@@ -87,14 +91,12 @@ public class Platforms {
     }
 
     public ConfigEngine engine(String name) {
-        profile(name);
-        return engines.get(name);
+        return of(name, engines);
     }
 
     /** What reads configurations of the platform as a network. */
     public FactReader facts(String name) {
-        profile(name);
-        return facts.get(name);
+        return of(name, facts);
     }
 
     public Iterable<PlatformProfile> all() {

@@ -90,9 +90,9 @@ class Additions {
             long resultId,
             String name,
             String siteCode,
-            String siteName,
+            @Nullable String siteName,
             DeviceRole role,
-            String partner,
+            @Nullable String partner,
             Set<String> labels,
             Set<String> groups) {}
 
@@ -184,7 +184,11 @@ class Additions {
         for (int i = 0; i < accepted.size(); i++) {
             Accepted device = accepted.get(i);
             String problem = problems.get(i);
-            String missing = problem == null ? transaction.execute(t -> connect(searchId, device)) : null;
+            String missing = problem == null
+                    ? transaction
+                            .execute(t -> Optional.ofNullable(connect(searchId, device)))
+                            .orElse(null)
+                    : null;
             outcomes.add(new Outcome(device.resultId(), device.name(), problem, missing));
         }
         Long round = added.isEmpty()
@@ -209,7 +213,7 @@ class Additions {
     }
 
     /** @return why it was not added; null when it was */
-    private String add(long searchId, Accepted device, String person) {
+    private @Nullable String add(long searchId, Accepted device, String person) {
         try {
             transaction.executeWithoutResult(t -> addOne(searchId, device, person));
             return null;
@@ -263,12 +267,12 @@ class Additions {
      *
      * @return the partner that is not there; null when it is, or none was wanted
      */
-    private String connect(long searchId, Accepted wanted) {
+    private @Nullable String connect(long searchId, Accepted wanted) {
         Set<String> names = new HashSet<>();
         devices.snapshots().forEach(d -> names.add(d.name()));
         String partner = wanted.partner() == null || wanted.partner().isBlank() ? null : wanted.partner();
         boolean there = partner != null && names.contains(partner);
-        if (there) {
+        if (partner != null && there) {
             Device device = devices.named(wanted.name());
             if (device.partner() == null || !device.partner().name().equals(partner)) {
                 records.pair(wanted.name(), partner);

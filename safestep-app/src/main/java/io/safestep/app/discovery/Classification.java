@@ -30,7 +30,8 @@ final class Classification {
         }
     }
 
-    record Verdict(ResultState state, String words, Long deviceId) {}
+    record Verdict(
+            ResultState state, String words, @Nullable Long deviceId) {}
 
     /** The devices on record at an address: several where each has a port of its own. */
     List<Device> onRecordAt(String address) {

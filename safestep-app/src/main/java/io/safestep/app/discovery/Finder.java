@@ -17,7 +17,9 @@ import io.safestep.drivers.discovery.DeviceFinder.Found;
 import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -76,7 +78,8 @@ class Finder {
      * @param onRecord the device that is known at this address; null when none is
      * @throws DeviceException as {@link DeviceFinder#find} says, for the port that told most
      */
-    Seen look(String address, List<Integer> offered, List<Opened> tried, Device onRecord) throws DeviceException {
+    Seen look(String address, List<Integer> offered, List<Opened> tried, @Nullable Device onRecord)
+            throws DeviceException {
         List<Integer> inTurn = new ArrayList<>(offered);
         if (onRecord != null && onRecord.reach().port() != null) {
             inTurn.remove(onRecord.reach().port());
@@ -93,7 +96,7 @@ class Finder {
                 telling = telling == null || weight(e) < weight(telling) ? e : telling;
             }
         }
-        throw telling;
+        throw Objects.requireNonNull(telling, "No port was offered.");
     }
 
     private static int weight(DeviceException e) {
@@ -101,15 +104,13 @@ class Finder {
         return place < 0 ? TELLING.size() : place;
     }
 
-    private Seen look(String address, int port, List<Opened> tried, Device onRecord) throws DeviceException {
+    private Seen look(String address, int port, List<Opened> tried, @Nullable Device onRecord) throws DeviceException {
         List<Opened> accounts = new ArrayList<>(tried);
         if (onRecord != null) {
-            Opened own = transaction.execute(
-                    t -> choice.open(devices.withId(onRecord.id())).orElse(null));
-            if (own != null) {
+            transaction.execute(t -> choice.open(devices.withId(onRecord.id()))).ifPresent(own -> {
                 accounts.removeIf(a -> a.id() == own.id());
                 accounts.add(0, own);
-            }
+            });
         }
         Found found = finder.find(
                 onRecord == null ? address : onRecord.name(),

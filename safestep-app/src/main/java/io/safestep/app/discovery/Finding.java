@@ -23,14 +23,15 @@ record Finding(
         int nth,
         @Nullable Integer port,
         Instant at,
-        Device onRecord,
+        @Nullable Device onRecord,
         ResultState state,
-        String words,
-        Long deviceId,
-        Seen seen,
-        String offeredKey) {
+        @Nullable String words,
+        @Nullable Long deviceId,
+        @Nullable Seen seen,
+        @Nullable String offeredKey) {
 
-    static Finding of(String address, Instant at, Device onRecord, Seen seen, Classification.Verdict verdict) {
+    static Finding of(
+            String address, Instant at, @Nullable Device onRecord, Seen seen, Classification.Verdict verdict) {
         return new Finding(
                 address,
                 0,
@@ -45,7 +46,7 @@ record Finding(
     }
 
     /** Something is there, or was expected there, and it did not come to an identity. */
-    static Finding of(String address, Instant at, Device onRecord, ResultState state, DeviceException why) {
+    static Finding of(String address, Instant at, @Nullable Device onRecord, ResultState state, DeviceException why) {
         return new Finding(
                 address,
                 0,

@@ -139,7 +139,7 @@ final class Look {
         skipped.add(address + " was left out: something went wrong inside Safe Step. The log tells what.");
     }
 
-    private Optional<Finding> failure(String address, DeviceException e, Device here, boolean expected) {
+    private Optional<Finding> failure(String address, DeviceException e, @Nullable Device here, boolean expected) {
         return switch (e.reason()) {
             case LOGIN_REFUSED -> failure(address, ResultState.NOT_LET_IN, e, here);
             case HOST_KEY_CHANGED -> failure(address, ResultState.CHANGED_IDENTITY, e, here);
@@ -156,7 +156,7 @@ final class Look {
         };
     }
 
-    private Optional<Finding> failure(String address, ResultState state, DeviceException e, Device here) {
+    private Optional<Finding> failure(String address, ResultState state, DeviceException e, @Nullable Device here) {
         return Optional.of(Finding.of(address, clock.instant(), here, state, e));
     }
 }

@@ -142,7 +142,7 @@ class SearchJob implements JobHandler {
                 skipped.add(link.name() + ", heard from " + from.address() + " at " + link.interfaceName()
                         + ", does not say an address.");
             } else if (from.depth() < search.depth()) {
-                next(search, link, from.depth() + 1, skipped);
+                next(search, link.address(), from.depth() + 1, skipped);
             } else if (!journal.has(search.id(), link.address())) {
                 skipped.add(link.name() + " at " + link.address() + " is further away than " + search.depth()
                         + (search.depth() == 1 ? " link." : " links."));
@@ -152,11 +152,11 @@ class SearchJob implements JobHandler {
     }
 
     /** Two devices may hear the same third one at the same moment. */
-    private synchronized void next(Search search, Heard link, int depth, SkippedParts skipped) {
+    private synchronized void next(Search search, String address, int depth, SkippedParts skipped) {
         if (journal.size(search.id()) >= MOST_WALKED) {
             skipped.add("The walk ended at " + MOST_WALKED + " devices.");
         } else {
-            journal.wait(search.id(), link.address(), depth);
+            journal.wait(search.id(), address, depth);
         }
     }
 }

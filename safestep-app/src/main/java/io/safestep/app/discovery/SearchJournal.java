@@ -2,12 +2,14 @@ package io.safestep.app.discovery;
 
 import io.safestep.app.device.DeviceIdentities;
 import io.safestep.app.device.Devices;
+import io.safestep.app.discovery.Finder.Seen;
 import io.safestep.core.platform.reading.DeviceIdentity;
 import io.safestep.drivers.discovery.DeviceFinder.Found;
 import java.sql.Timestamp;
 import java.sql.Types;
 import java.time.Clock;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.springframework.jdbc.core.namedparam.MapSqlParameterSource;
@@ -132,10 +134,11 @@ class SearchJournal {
     }
 
     private static MapSqlParameterSource found(long searchId, Finding finding) {
-        Found found = finding.seen().found();
+        Seen seen = Objects.requireNonNull(finding.seen());
+        Found found = seen.found();
         DeviceIdentity identity = found.identity();
         return looked(searchId, finding)
-                .addValue("credential", finding.seen().credentialId())
+                .addValue("credential", seen.credentialId())
                 .addValue("platform", found.profile().name())
                 .addValue("maker", identity.maker(), Types.VARCHAR)
                 .addValue("name", identity.name(), Types.VARCHAR)

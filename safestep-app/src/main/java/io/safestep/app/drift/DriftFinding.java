@@ -9,6 +9,7 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /** A device that was found not to match its baseline, and what people decided about it. */
 @Entity
@@ -50,7 +51,12 @@ class DriftFinding {
      * @param lastCleanAt when that was, UTC; null when it never was
      * @param changesThen subjects of the changes that ran anywhere at that moment
      */
-    DriftFinding(Long deviceId, Instant firstSeenAt, Instant lastCleanAt, Long lastGoodBackupId, String changesThen) {
+    DriftFinding(
+            Long deviceId,
+            Instant firstSeenAt,
+            @Nullable Instant lastCleanAt,
+            @Nullable Long lastGoodBackupId,
+            String changesThen) {
         this.deviceId = deviceId;
         this.firstSeenAt = firstSeenAt;
         this.lastCleanAt = lastCleanAt;
@@ -87,7 +93,7 @@ class DriftFinding {
         }
     }
 
-    void concerns(Integer change) {
+    void concerns(@Nullable Integer change) {
         changeNumber = change;
     }
 

@@ -29,6 +29,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -88,7 +89,13 @@ public class Findings {
      * @param owner log-in of who answers for it, for a hold; null otherwise
      * @param until for a hold, UTC; null otherwise
      */
-    record Decision(FindingStep step, int version, String reason, Integer changeNumber, String owner, Instant until) {}
+    record Decision(
+            FindingStep step,
+            int version,
+            String reason,
+            @Nullable Integer changeNumber,
+            @Nullable String owner,
+            @Nullable Instant until) {}
 
     /** @param ended those that have come to their end, the newest 500, instead of the others */
     @Transactional(readOnly = true)

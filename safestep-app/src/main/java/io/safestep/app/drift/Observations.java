@@ -16,6 +16,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
@@ -123,7 +124,7 @@ class Observations {
 
     private void differs(long deviceId, long foundId, String loggedIn) {
         Device device = devices.withId(deviceId);
-        long baseline = device.baselineBackupId();
+        long baseline = Objects.requireNonNull(device.baselineBackupId(), "Nothing differs from no baseline.");
         Optional<DriftFinding> known = repository.findByDeviceIdAndEndedAtIsNull(deviceId);
         if (known.isEmpty()) {
             open(device, baseline, foundId, loggedIn);

@@ -14,9 +14,11 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiPredicate;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -53,7 +55,11 @@ public class Groups {
      * @param rule null for a fixed list
      * @param devices names, for a fixed list
      */
-    public record Wanted(String name, String note, GroupView.Rule rule, Set<String> devices) {}
+    public record Wanted(
+            String name,
+            String note,
+            GroupView.@Nullable Rule rule,
+            @Nullable Set<String> devices) {}
 
     @Transactional(readOnly = true)
     public List<Entry> entries() {
@@ -76,19 +82,23 @@ public class Groups {
      * @throws ProblemException with the field {@code group} when there is none of this name
      */
     @Transactional(readOnly = true)
-    public Long idOf(String name) {
-        return name == null
-                ? null
-                : repository
-                        .findByName(name)
-                        .map(DeviceGroup::id)
-                        .orElseThrow(() -> ProblemException.invalid("group", "There is no group called " + name + "."));
+    public @Nullable Long idOrAll(@Nullable String name) {
+        return name == null ? null : idOf(name);
+    }
+
+    /** @throws ProblemException with the field {@code group} when there is none of this name */
+    @Transactional(readOnly = true)
+    public long idOf(String name) {
+        return repository
+                .findByName(name)
+                .map(DeviceGroup::id)
+                .orElseThrow(() -> ProblemException.invalid("group", "There is no group called " + name + "."));
     }
 
     @Transactional(readOnly = true)
     public List<GroupView> all() {
         List<Device> known = devices.snapshots();
-        Map<Long, Long> uses = credentials.byPlace().get(Place.GROUP);
+        Map<Long, Long> uses = credentials.byPlace().getOrDefault(Place.GROUP, Map.of());
         Map<Long, String> names = new HashMap<>();
         credentials.all().forEach(c -> names.put(c.id(), c.name()));
         return repository.findAllByOrderByName().stream()
@@ -96,7 +106,7 @@ public class Groups {
                 .toList();
     }
 
-    private static GroupView view(DeviceGroup group, List<Device> known, String credential) {
+    private static GroupView view(DeviceGroup group, List<Device> known, @Nullable String credential) {
         BiPredicate<Long, DeviceTraits> holds = holds(group);
         GroupView.Rule rule = group.rule();
         return new GroupView(
@@ -176,7 +186,7 @@ public class Groups {
         return byDevice;
     }
 
-    public GroupView save(Long id, Wanted wanted, String person) {
+    public GroupView save(@Nullable Long id, Wanted wanted, String person) {
         String name = wanted.name().strip();
         repository.findByName(name).filter(g -> !g.id().equals(id)).ifPresent(g -> {
             throw ProblemException.invalid("name", "There is a group called " + name + " already.");
@@ -185,7 +195,7 @@ public class Groups {
         group.describe(name, wanted.note());
         String holds;
         if (wanted.rule() == null) {
-            List<Device> members = devices.named(wanted.devices());
+            List<Device> members = devices.named(Objects.requireNonNullElse(wanted.devices(), Set.of()));
             group.holdFixed(new HashSet<>(members.stream().map(Device::id).toList()));
             holds = "Fixed, " + members.size() + " devices.";
         } else {
@@ -237,7 +247,7 @@ public class Groups {
 
     public void remove(long id, String person) {
         DeviceGroup group = existing(id);
-        if (credentials.byPlace().get(Place.GROUP).containsKey(id)) {
+        if (credentials.byPlace().getOrDefault(Place.GROUP, Map.of()).containsKey(id)) {
             throw ProblemException.refused(group.name()
                     + " says which credential is used for its devices. Take that back first, under Credentials.");
         }

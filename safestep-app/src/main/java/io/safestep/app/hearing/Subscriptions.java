@@ -120,7 +120,7 @@ class Subscriptions implements AutoCloseable {
         try {
             access.listen(device.id(), (on, session) -> {
                 hear(device, session);
-                return null;
+                return true;
             });
         } catch (DeviceException e) {
             refused = e.reason() == Reason.NOT_POSSIBLE;

@@ -37,5 +37,6 @@ public record DeviceDetail(
             String ownInterface, String far, @Nullable String farInterface, boolean farIsDevice) {}
 
     /** @param at UTC */
-    public record LastTest(Instant at, boolean passed, String words, List<StageView> stages) {}
+    public record LastTest(
+            @Nullable Instant at, boolean passed, @Nullable String words, List<StageView> stages) {}
 }

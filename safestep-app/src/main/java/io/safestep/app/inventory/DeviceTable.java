@@ -59,7 +59,7 @@ public class DeviceTable {
     /** Another program may write the same rows otherwise, and another database may have counted as far. */
     private final UUID writer = UUID.randomUUID();
 
-    private volatile Written last;
+    private volatile @Nullable Written last;
 
     /**
      * The table as it is sent.
@@ -177,15 +177,15 @@ public class DeviceTable {
                         Match.of(row.getObject("matches", Boolean.class)),
                         instant(row, "backed_up_at"),
                         row.getObject("baseline_backup_id", Long.class),
-                        instant(row, "added_at")));
+                        row.getTimestamp("added_at").toInstant()));
     }
 
-    private static Instant instant(ResultSet row, String column) throws SQLException {
+    private static @Nullable Instant instant(ResultSet row, String column) throws SQLException {
         Timestamp at = row.getTimestamp(column);
         return at == null ? null : at.toInstant();
     }
 
-    private static DeviceRow complete(DeviceRow r, List<String> groups, String credential) {
+    private static DeviceRow complete(DeviceRow r, List<String> groups, @Nullable String credential) {
         return new DeviceRow(
                 r.name(),
                 r.address(),

@@ -18,6 +18,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -95,7 +96,7 @@ class HandoverSheet {
                         List.of("Taken over by", "")));
     }
 
-    private String time(Instant at) {
+    private String time(@Nullable Instant at) {
         return DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm", Locale.ROOT)
                 .withZone(settings.zone())
                 .format(at);

@@ -20,6 +20,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** Compares the rows of a file with what is known, and finds everything that is wrong in them. */
 final class ImportPlanner {
@@ -104,7 +105,7 @@ final class ImportPlanner {
         return index == null || index >= line.cells().size() ? "" : line.cells().get(index);
     }
 
-    private Optional<Place> place(String address, Integer port, String platform) {
+    private Optional<Place> place(String address, @Nullable Integer port, String platform) {
         Integer reached = port == null ? known.platforms().get(platform) : port;
         return reached == null ? Optional.empty() : Optional.of(new Place(address, reached));
     }
@@ -114,17 +115,16 @@ final class ImportPlanner {
         DeviceRow before = known.devices().get(cell(line, SheetColumn.NAME));
         String address = cell(line, SheetColumn.ADDRESS);
         String platform = cell(line, SheetColumn.PLATFORM);
-        if (before == null && (address.isEmpty() || platform.isEmpty())) {
+        if (before != null) {
+            address = address.isEmpty() ? before.address() : address;
+            platform = platform.isEmpty() ? before.platform() : platform;
+        }
+        if (address.isEmpty() || platform.isEmpty()) {
             return Optional.empty();
         }
         List<String> problems = new ArrayList<>();
         Integer port = port(line, before, problems);
-        return problems.isEmpty()
-                ? place(
-                        address.isEmpty() ? before.address() : address,
-                        port,
-                        platform.isEmpty() ? before.platform() : platform)
-                : Optional.empty();
+        return problems.isEmpty() ? place(address, port, platform) : Optional.empty();
     }
 
     /** What other rows depend on: names, places, partners. */
@@ -150,7 +150,7 @@ final class ImportPlanner {
         List<String> problems = new ArrayList<>();
         String name = cell(line, SheetColumn.NAME);
         add(problems, DeviceRules.nameProblem(name));
-        Integer first = rowByName.get(name);
+        int first = rowByName.getOrDefault(name, line.number());
         if (first != line.number()) {
             problems.add("Row " + first + " has the same name.");
         }
@@ -190,13 +190,13 @@ final class ImportPlanner {
                         : ImportRow.of(line.number(), name, Verdict.CHANGE, changes));
     }
 
-    private static void add(List<String> problems, String problem) {
+    private static void add(List<String> problems, @Nullable String problem) {
         if (problem != null) {
             problems.add(problem);
         }
     }
 
-    private String address(Line line, DeviceRow before, List<String> problems) {
+    private String address(Line line, @Nullable DeviceRow before, List<String> problems) {
         String address = cell(line, SheetColumn.ADDRESS);
         if (address.isEmpty()) {
             return asBefore(before, DeviceRow::address, "The address is missing.", problems);
@@ -206,7 +206,7 @@ final class ImportPlanner {
     }
 
     private void placeTaken(Line line, Place place, List<String> problems) {
-        Integer first = rowByPlace.get(place);
+        int first = rowByPlace.getOrDefault(place, line.number());
         if (first != line.number()) {
             problems.add("Row " + first + " has the same address and port.");
         }
@@ -218,7 +218,7 @@ final class ImportPlanner {
     }
 
     /** "none" takes back what was said. */
-    private Integer port(Line line, DeviceRow before, List<String> problems) {
+    private @Nullable Integer port(Line line, @Nullable DeviceRow before, List<String> problems) {
         String port = cell(line, SheetColumn.PORT);
         if (port.isEmpty()) {
             return before == null ? null : before.port();
@@ -236,7 +236,7 @@ final class ImportPlanner {
     }
 
     private static String asBefore(
-            DeviceRow before, Function<DeviceRow, String> what, String missing, List<String> problems) {
+            @Nullable DeviceRow before, Function<DeviceRow, String> what, String missing, List<String> problems) {
         if (before == null) {
             problems.add(missing);
             return "";
@@ -244,7 +244,7 @@ final class ImportPlanner {
         return what.apply(before);
     }
 
-    private String siteCode(Line line, DeviceRow before, List<String> problems) {
+    private String siteCode(Line line, @Nullable DeviceRow before, List<String> problems) {
         String code = cell(line, SheetColumn.SITE);
         if (code.isEmpty()) {
             return asBefore(before, DeviceRow::siteCode, "The site is missing.", problems);
@@ -265,7 +265,7 @@ final class ImportPlanner {
         return code;
     }
 
-    private String role(Line line, DeviceRow before, List<String> problems) {
+    private String role(Line line, @Nullable DeviceRow before, List<String> problems) {
         String role = cell(line, SheetColumn.ROLE);
         if (role.isEmpty()) {
             return asBefore(before, DeviceRow::role, "The role is missing.", problems)
@@ -282,7 +282,7 @@ final class ImportPlanner {
         return upper;
     }
 
-    private String platform(Line line, DeviceRow before, List<String> problems) {
+    private String platform(Line line, @Nullable DeviceRow before, List<String> problems) {
         String platform = cell(line, SheetColumn.PLATFORM);
         if (platform.isEmpty()) {
             return asBefore(before, DeviceRow::platform, "The platform is missing.", problems);
@@ -294,7 +294,7 @@ final class ImportPlanner {
         return platform;
     }
 
-    private String partner(Line line, String name, DeviceRow before, List<String> problems) {
+    private @Nullable String partner(Line line, String name, @Nullable DeviceRow before, List<String> problems) {
         String partner = cell(line, SheetColumn.PARTNER);
         if (partner.isEmpty()) {
             return before == null ? null : before.partner();
@@ -311,7 +311,7 @@ final class ImportPlanner {
         return partner;
     }
 
-    private Set<String> labels(Line line, DeviceRow before, List<String> problems) {
+    private Set<String> labels(Line line, @Nullable DeviceRow before, List<String> problems) {
         Set<String> labels = list(cell(line, SheetColumn.LABELS));
         if (labels.isEmpty()) {
             return before == null ? Set.of() : new TreeSet<>(before.labels());
@@ -327,7 +327,7 @@ final class ImportPlanner {
                 .collect(Collectors.toCollection(TreeSet::new));
     }
 
-    private Set<String> groups(Line line, DeviceRow before, List<String> problems) {
+    private @Nullable Set<String> groups(Line line, @Nullable DeviceRow before, List<String> problems) {
         Set<String> groups = list(cell(line, SheetColumn.GROUPS));
         if (groups.isEmpty()) {
             return null;
@@ -348,7 +348,7 @@ final class ImportPlanner {
         return fixed;
     }
 
-    private String credential(Line line, DeviceRow before, List<String> problems) {
+    private @Nullable String credential(Line line, @Nullable DeviceRow before, List<String> problems) {
         String credential = cell(line, SheetColumn.CREDENTIAL);
         if (credential.isEmpty() || before != null && credential.equals(before.credential())) {
             return null;
@@ -383,17 +383,17 @@ final class ImportPlanner {
         return changes;
     }
 
-    private static void change(List<String> changes, String what, String before, String after) {
+    private static void change(List<String> changes, String what, @Nullable String before, @Nullable String after) {
         if (!Objects.equals(before, after)) {
             changes.add(what + ": " + said(before) + " → " + said(after));
         }
     }
 
-    private static String text(Integer number) {
+    private static String text(@Nullable Integer number) {
         return number == null ? "" : number.toString();
     }
 
-    private static String said(String value) {
+    private static String said(@Nullable String value) {
         return value == null || value.isEmpty() ? "none" : value;
     }
 }

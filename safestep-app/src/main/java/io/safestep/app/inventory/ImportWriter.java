@@ -12,7 +12,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.jdbc.core.namedparam.MapSqlParameterSource;
 import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
@@ -59,7 +61,7 @@ class ImportWriter {
         partners(all, ids);
         groups(all, ids);
         credentials(all, ids);
-        if (changed.stream().anyMatch(d -> !d.platform().equals(d.before().platform()))) {
+        if (changed.stream().anyMatch(ImportedDevice::changesPlatform)) {
             events.publishEvent(new PlatformChanged());
         }
         audit.writeAll(person, entries(plan));
@@ -122,7 +124,7 @@ class ImportWriter {
     }
 
     /** A row that says what belongs to what. */
-    private record Tie(Long one, Object other) {
+    private record Tie(@Nullable Long one, @Nullable Object other) {
         MapSqlParameterSource values() {
             return new MapSqlParameterSource("one", one).addValue("other", other);
         }
@@ -166,7 +168,8 @@ class ImportWriter {
                 regrouped,
                 d -> new MapSqlParameterSource("device", ids.get(d.name())));
         List<Tie> members = new ArrayList<>();
-        regrouped.forEach(d -> d.groups().forEach(g -> members.add(new Tie(groups.get(g), ids.get(d.name())))));
+        regrouped.forEach(d -> Objects.requireNonNull(d.groups())
+                .forEach(g -> members.add(new Tie(groups.get(g), ids.get(d.name())))));
         each("insert into device_group_member (group_id, device_id) values (:one, :other)", members, Tie::values);
     }
 

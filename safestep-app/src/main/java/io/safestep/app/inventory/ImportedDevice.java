@@ -17,24 +17,32 @@ import org.jspecify.annotations.Nullable;
  * @param credential null to leave it
  */
 record ImportedDevice(
-        DeviceRow before,
+        @Nullable DeviceRow before,
         String name,
         String address,
         @Nullable Integer port,
         String siteCode,
-        String siteName,
+        @Nullable String siteName,
         String role,
         String platform,
-        String partner,
+        @Nullable String partner,
         Set<String> labels,
-        Set<String> groups,
-        String credential) {
+        @Nullable Set<String> groups,
+        @Nullable String credential) {
 
     /** Whether it is reached somewhere else than before. */
     boolean moves() {
+        return before != null && moves(before);
+    }
+
+    private boolean moves(DeviceRow before) {
         return !address.equals(before.address())
                 || !Objects.equals(port, before.port())
                 || !platform.equals(before.platform());
+    }
+
+    boolean changesPlatform() {
+        return before != null && !platform.equals(before.platform());
     }
 
     /** Everything that is wanted, and nothing of what was before. */

@@ -60,9 +60,9 @@ class Cables {
         return repository.findAll().stream()
                 .map(c -> new CableView(
                         c.id(),
-                        names.get(c.oneDeviceId()),
+                        names.getOrDefault(c.oneDeviceId(), "?"),
                         c.oneInterface(),
-                        names.get(c.otherDeviceId()),
+                        names.getOrDefault(c.otherDeviceId(), "?"),
                         c.otherInterface()))
                 .sorted(Comparator.comparing(CableView::device).thenComparing(CableView::interfaceName))
                 .toList();

@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -53,7 +54,7 @@ public class Cabling {
         }
     }
 
-    private static String text(Object address) {
+    private static @Nullable String text(@Nullable Object address) {
         return address == null ? null : address.toString();
     }
 
@@ -63,7 +64,8 @@ public class Cabling {
      * @param farInterface null when it is not known
      * @param farIsDevice whether the other end is a device that Safe Step knows
      */
-    public record CableEnd(String ownInterface, String far, String farInterface, boolean farIsDevice) {}
+    public record CableEnd(
+            String ownInterface, String far, @Nullable String farInterface, boolean farIsDevice) {}
 
     /** The links of a device, by its interface. */
     @Transactional(readOnly = true)
@@ -87,8 +89,8 @@ public class Cabling {
     List<Link> links(Map<Long, String> names) {
         return cables.findAll().stream()
                 .map(c -> new Link(
-                        new Port(names.get(c.oneDeviceId()), c.oneInterface()),
-                        new Port(names.get(c.otherDeviceId()), c.otherInterface())))
+                        new Port(names.getOrDefault(c.oneDeviceId(), "?"), c.oneInterface()),
+                        new Port(names.getOrDefault(c.otherDeviceId(), "?"), c.otherInterface())))
                 .toList();
     }
 
@@ -99,7 +101,7 @@ public class Cabling {
                         m.name(),
                         m.address() == null ? null : InterfaceAddress.parse(m.address()),
                         m.gateway() == null ? null : IpAddress.parse(m.gateway()),
-                        new Port(names.get(m.deviceId()), m.interfaceName())))
+                        new Port(names.getOrDefault(m.deviceId(), "?"), m.interfaceName())))
                 .toList();
     }
 }

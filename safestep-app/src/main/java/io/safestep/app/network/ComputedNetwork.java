@@ -23,6 +23,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -42,7 +43,7 @@ public class ComputedNetwork {
     /** Facts by platform and hash of the text: a configuration that has not changed is not read again. */
     private final Map<String, DeviceFacts> facts = new ConcurrentHashMap<>();
 
-    private volatile Computed last;
+    private volatile @Nullable Computed last;
 
     /**
      * @param from what it was computed from
@@ -109,10 +110,12 @@ public class ComputedNetwork {
         Map<String, String> missing = new TreeMap<>();
         Map<String, Instant> takenAt = new HashMap<>();
         Map<String, DeviceFacts> read = facts(all, copies, missing);
-        all.stream()
-                .filter(device -> read.containsKey(device.name()))
-                .forEach(device ->
-                        takenAt.put(device.name(), copies.get(device.id()).takenAt()));
+        for (Device device : all) {
+            RunningCopy copy = copies.get(device.id());
+            if (copy != null && read.containsKey(device.name())) {
+                takenAt.put(device.name(), copy.takenAt());
+            }
+        }
         if (model == null) {
             List<Link> links = new ArrayList<>(input.links());
             links.addAll(PresumedLinks.of(read, input.untold(), input.links(), input.hosts()));
@@ -141,45 +144,48 @@ public class ComputedNetwork {
     private Map<String, DeviceFacts> facts(
             List<Device> all, Map<Long, RunningCopy> copies, Map<String, String> missing) {
         Map<String, DeviceFacts> read = new TreeMap<>();
-        List<Device> unread = new ArrayList<>();
+        List<Unread> unread = new ArrayList<>();
         for (Device device : all) {
             RunningCopy copy = copies.get(device.id());
             DeviceFacts known = copy == null ? null : facts.get(key(device, copy));
             if (copy == null) {
                 missing.put(device.name(), "It was never backed up.");
             } else if (known == null) {
-                unread.add(device);
+                unread.add(new Unread(device, copy));
             } else {
                 read.put(device.name(), known);
             }
         }
         for (int from = 0; from < unread.size(); from += Backups.MOST_AT_ONCE) {
-            List<Device> some = unread.subList(from, Math.min(unread.size(), from + Backups.MOST_AT_ONCE));
+            List<Unread> some = unread.subList(from, Math.min(unread.size(), from + Backups.MOST_AT_ONCE));
             // Somebody else may be at it: then its facts are there when he has done.
             synchronized (facts) {
-                List<Device> still = some.stream()
-                        .filter(d -> !facts.containsKey(key(d, copies.get(d.id()))))
+                List<Unread> still = some.stream()
+                        .filter(u -> !facts.containsKey(key(u.device, u.copy)))
                         .toList();
-                trees(still, copies, missing).entrySet().parallelStream()
-                        .forEach(e -> factsOf(e.getKey(), copies.get(e.getKey().id()), e.getValue()));
-                some.stream()
-                        .filter(d -> !missing.containsKey(d.name()))
-                        .forEach(d -> read.put(d.name(), facts.get(key(d, copies.get(d.id())))));
+                trees(still, missing).entrySet().parallelStream().forEach(e -> factsOf(e.getKey(), e.getValue()));
+                for (Unread one : some) {
+                    DeviceFacts known = facts.get(key(one.device, one.copy));
+                    if (known != null) {
+                        read.put(one.device.name(), known);
+                    }
+                }
             }
         }
         return read;
     }
 
-    private Map<Device, ConfigTree> trees(
-            List<Device> some, Map<Long, RunningCopy> copies, Map<String, String> missing) {
-        backups.prepareTrees(
-                some.stream().map(d -> copies.get(d.id()).backupId()).toList());
-        Map<Device, ConfigTree> trees = new HashMap<>();
-        for (Device device : some) {
+    /** A device whose newest configuration was not read yet. */
+    private record Unread(Device device, RunningCopy copy) {}
+
+    private Map<Unread, ConfigTree> trees(List<Unread> some, Map<String, String> missing) {
+        backups.prepareTrees(some.stream().map(u -> u.copy.backupId()).toList());
+        Map<Unread, ConfigTree> trees = new HashMap<>();
+        for (Unread one : some) {
             try {
-                trees.put(device, backups.keptTree(copies.get(device.id()).backupId()));
+                trees.put(one, backups.keptTree(one.copy.backupId()));
             } catch (ConfigSyntaxException e) {
-                missing.put(device.name(), "Its backup can't be read, line " + e.line() + ": " + e.getMessage());
+                missing.put(one.device.name(), "Its backup can't be read, line " + e.line() + ": " + e.getMessage());
             }
         }
         return trees;
@@ -189,14 +195,15 @@ public class ComputedNetwork {
         return device.name() + " " + device.platform() + " " + copy.hash();
     }
 
-    private void factsOf(Device device, RunningCopy copy, ConfigTree configuration) {
+    private void factsOf(Unread one, ConfigTree configuration) {
+        Device device = one.device;
         DeviceFacts read = platforms.facts(device.platform()).read(device.name(), configuration);
         facts.keySet().removeIf(k -> k.startsWith(device.name() + " "));
-        facts.put(key(device, copy), read);
+        facts.put(key(device, one.copy), read);
     }
 
     /** The devices without a readable configuration, in words; null when there are none. */
-    static String gaps(Computed network) {
+    static @Nullable String gaps(Computed network) {
         List<String> gaps = new ArrayList<>(network.missing().keySet());
         if (gaps.isEmpty()) {
             return null;

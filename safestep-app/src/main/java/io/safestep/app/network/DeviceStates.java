@@ -4,6 +4,7 @@ import io.safestep.app.device.Devices;
 import io.safestep.app.network.ComputedNetwork.Computed;
 import io.safestep.core.network.NetworkModel;
 import io.safestep.core.network.bgp.BgpSession;
+import io.safestep.core.network.facts.DeviceFacts;
 import io.safestep.core.network.facts.InterfaceFacts;
 import io.safestep.core.network.gateway.GatewayRole;
 import io.safestep.core.network.ospf.OspfNeighbour;
@@ -15,6 +16,7 @@ import io.safestep.core.network.segment.Port;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
 /** Lays out what the network model computes of a device. */
@@ -51,7 +53,7 @@ class DeviceStates {
                 name,
                 computed.takenAt().get(name),
                 ComputedNetwork.gaps(computed),
-                model.description().devices().get(name).interfaces().values().stream()
+                DeviceFacts.named(name, model.description().devices()).interfaces().values().stream()
                         .map(i -> interfaceRow(computed, name, i))
                         .toList(),
                 model.ospfNeighbours(name).stream().map(DeviceStates::neighbour).toList(),
@@ -80,7 +82,7 @@ class DeviceStates {
                 far(computed, port));
     }
 
-    private static String vlans(InterfaceFacts facts) {
+    private static @Nullable String vlans(InterfaceFacts facts) {
         if (facts.accessVlan() > 0) {
             return Integer.toString(facts.accessVlan());
         }
@@ -89,7 +91,7 @@ class DeviceStates {
         return tagged.isEmpty() ? null : String.join(", ", tagged) + " tagged";
     }
 
-    private static String far(Computed computed, Port port) {
+    private static @Nullable String far(Computed computed, Port port) {
         NetworkModel model = computed.model();
         Stream<String> links = model.description().links().stream()
                 .filter(l -> l.across(port) != null)
@@ -107,7 +109,7 @@ class DeviceStates {
                 n.own().name(),
                 n.far().device(),
                 text(n.farAddress()),
-                Long.toString(n.area()),
+                n.area() == null ? "" : Long.toString(n.area()),
                 words(n.state()),
                 n.reason());
     }
@@ -146,7 +148,7 @@ class DeviceStates {
         return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
-    private static String text(Object value) {
+    private static @Nullable String text(Object value) {
         return value == null ? null : value.toString();
     }
 }

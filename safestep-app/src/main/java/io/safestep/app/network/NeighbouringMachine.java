@@ -5,6 +5,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import org.jspecify.annotations.Nullable;
 
 /** A machine at the edge, or a device that somebody else looks after, at the other end of a cable. */
 @Entity
@@ -25,7 +26,8 @@ class NeighbouringMachine {
 
     protected NeighbouringMachine() {}
 
-    NeighbouringMachine(String name, Long deviceId, String interfaceName, String address, String gateway) {
+    NeighbouringMachine(
+            String name, Long deviceId, String interfaceName, @Nullable String address, @Nullable String gateway) {
         this.name = name;
         this.deviceId = deviceId;
         this.interfaceName = interfaceName;

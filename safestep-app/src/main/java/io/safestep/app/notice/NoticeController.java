@@ -8,7 +8,6 @@ import jakarta.validation.constraints.NotNull;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -93,7 +92,7 @@ class NoticeController {
                 .list();
     }
 
-    private static String mail(String to, Timestamp sent, String problem) {
+    private static @Nullable String mail(String to, Timestamp sent, String problem) {
         if (to == null) {
             return null;
         }
@@ -119,8 +118,9 @@ class NoticeController {
         Map<NoticeKind, Wishes.Wish> own = wishes.of(person);
         return new Choices(
                 person.email(),
-                Arrays.stream(NoticeKind.values())
-                        .map(k -> new WishView(k, own.get(k).pace(), own.get(k).mail()))
+                own.entrySet().stream()
+                        .map(e -> new WishView(
+                                e.getKey(), e.getValue().pace(), e.getValue().mail()))
                         .toList());
     }
 

@@ -84,7 +84,7 @@ class RunNotices {
     }
 
     private void tell(Person person, NoticeKind kind, int number, String title, String text) {
-        Wish wish = wishes.of(person).get(kind);
+        Wish wish = wishes.of(person, kind);
         if (wish.pace() == Pace.NEVER) {
             return;
         }

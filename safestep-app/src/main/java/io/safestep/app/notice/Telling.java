@@ -92,9 +92,9 @@ class Telling {
         Map<Long, Set<Long>> toldToo = new HashMap<>();
         events.forEach(e -> toldToo.computeIfAbsent(e.deviceId(), policies::toldToo));
         for (Person person : people.all()) {
-            Wish wish = wishes.of(person).get(kind);
+            Wish wish = wishes.of(person, kind);
             List<Event> asked = events.stream()
-                    .filter(e -> toldToo.get(e.deviceId()).contains(person.id()))
+                    .filter(e -> toldToo.getOrDefault(e.deviceId(), Set.of()).contains(person.id()))
                     .toList();
             // Who wants nothing of a kind still gets what a group asks for, and only that.
             List<Event> own = wish.pace() == Pace.NEVER ? asked : events;
@@ -186,8 +186,8 @@ class Telling {
             collected.forEach(e ->
                     byKind.computeIfAbsent(e.kind(), k -> new ArrayList<>()).add(e));
             Map<NoticeKind, Wish> wanted = wishes.of(person);
-            byKind.forEach((kind, events) ->
-                    store(person, kind, events, wanted.get(kind).mail(), now));
+            byKind.forEach((kind, events) -> store(
+                    person, kind, events, wanted.getOrDefault(kind, Wish.NONE).mail(), now));
             collected.forEach(
                     e -> jdbc.sql("delete from notice_collected where person_id = :personId and event_id = :eventId")
                             .param("personId", person.id())

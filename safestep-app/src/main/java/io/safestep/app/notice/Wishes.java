@@ -18,7 +18,14 @@ class Wishes {
     }
 
     /** @param mail by mail too; always in the inbox */
-    record Wish(Pace pace, boolean mail) {}
+    record Wish(Pace pace, boolean mail) {
+
+        static final Wish NONE = new Wish(Pace.NEVER, false);
+    }
+
+    Wish of(Person person, NoticeKind kind) {
+        return of(person).getOrDefault(kind, Wish.NONE);
+    }
 
     /** Every kind; what is usual where the person has said nothing. */
     Map<NoticeKind, Wish> of(Person person) {

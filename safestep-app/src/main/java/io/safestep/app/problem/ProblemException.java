@@ -18,6 +18,12 @@ public class ProblemException extends RuntimeException {
         this.errors = List.copyOf(errors);
     }
 
+    /** The sentence for people; there always is one. */
+    @Override
+    public String getMessage() {
+        return Objects.requireNonNull(super.getMessage());
+    }
+
     /** Something does not exist, or the person may not know that it does. */
     public static ProblemException notFound(String what) {
         return new ProblemException(HttpStatus.NOT_FOUND, "not-found", what + " does not exist.", List.of());

@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
+import org.jspecify.annotations.Nullable;
 
 /** A round that begins by itself, again and again. */
 @Entity
@@ -42,7 +43,12 @@ class RegularRound {
     }
 
     void describe(
-            String newName, Long newGroupId, Recurrence times, int newSpreadMinutes, boolean nowActive, String by) {
+            String newName,
+            @Nullable Long newGroupId,
+            Recurrence times,
+            int newSpreadMinutes,
+            boolean nowActive,
+            String by) {
         name = newName;
         groupId = newGroupId;
         firstDay = times.firstDay();
@@ -59,12 +65,12 @@ class RegularRound {
     }
 
     /** @param at UTC; null when there is no next time */
-    void next(Instant at) {
+    void next(@Nullable Instant at) {
         nextAt = at;
     }
 
     /** @param roundId null when none was begun; the words say why */
-    void begun(Long roundId, String words) {
+    void begun(@Nullable Long roundId, String words) {
         if (roundId != null) {
             lastRoundId = roundId;
         }

@@ -115,7 +115,7 @@ class RegularRoundController {
         try {
             return new Recurrence(r.firstDay(), r.at(), r.recurrence(), zone);
         } catch (IllegalArgumentException e) {
-            throw ProblemException.invalid("recurrence", e.getMessage());
+            throw ProblemException.invalid("recurrence", String.valueOf(e.getMessage()));
         }
     }
 }

@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -56,7 +57,8 @@ public class RegularRounds {
      *
      * @param group name of the group; null for all devices
      */
-    record Wanted(String name, String action, String group, Recurrence times, int spreadMinutes, boolean active) {}
+    record Wanted(
+            String name, String action, @Nullable String group, Recurrence times, int spreadMinutes, boolean active) {}
 
     @Transactional(readOnly = true)
     List<RegularRoundView> all() {
@@ -83,7 +85,7 @@ public class RegularRounds {
                 r.lastWords());
     }
 
-    private Set<String> names(Long groupId) {
+    private Set<String> names(@Nullable Long groupId) {
         return groupId == null
                 ? devices.snapshots().stream().map(Device::name).collect(Collectors.toSet())
                 : Set.copyOf(groups.members(groups.nameOf(groupId)).orElse(List.of()));
@@ -93,7 +95,7 @@ public class RegularRounds {
     @Transactional(readOnly = true)
     Estimate estimate(Wanted wanted) {
         checkAction(wanted.action());
-        Set<String> names = names(groups.idOf(wanted.group()));
+        Set<String> names = names(groups.idOrAll(wanted.group()));
         int withMarker = (int) devices.snapshots().stream()
                 .filter(d -> names.contains(d.name()) && platforms.has(d.platform()))
                 .filter(d -> platforms.profile(d.platform()).changes().hasMarker())
@@ -120,7 +122,8 @@ public class RegularRounds {
         return one.compareTo(other) > 0 ? one : other;
     }
 
-    private static String warning(int count, Duration whole, Duration every, Optional<Instant> next) {
+    private static @Nullable String warning(
+            int count, @Nullable Duration whole, @Nullable Duration every, Optional<Instant> next) {
         if (count == 0) {
             return "The group holds no device now.";
         }
@@ -143,7 +146,7 @@ public class RegularRounds {
     }
 
     /** @param id null for a new one */
-    RegularRoundView save(Long id, Wanted wanted, String person) {
+    RegularRoundView save(@Nullable Long id, Wanted wanted, String person) {
         checkAction(wanted.action());
         String name = wanted.name().strip();
         repository.findByName(name).filter(r -> !r.id().equals(id)).ifPresent(r -> {
@@ -161,7 +164,7 @@ public class RegularRounds {
             throw ProblemException.invalid("action", "What a regular round does stays the same. Make another one.");
         }
         round.describe(
-                name, groups.idOf(wanted.group()), wanted.times(), wanted.spreadMinutes(), wanted.active(), person);
+                name, groups.idOrAll(wanted.group()), wanted.times(), wanted.spreadMinutes(), wanted.active(), person);
         round.next(wanted.times().nextAfter(now).orElse(null));
         RegularRound saved = repository.saveAndFlush(round);
         audit.write(

@@ -5,6 +5,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /** Something that the configurations of a group must keep. */
 @Entity
@@ -31,7 +32,7 @@ class ConfigRule {
         this.platform = platform;
     }
 
-    void describe(String newName, Long newGroupId, boolean nowActive, boolean nowStopsChanges) {
+    void describe(String newName, @Nullable Long newGroupId, boolean nowActive, boolean nowStopsChanges) {
         name = newName;
         groupId = newGroupId;
         active = nowActive;

@@ -176,7 +176,7 @@ public class Rules {
                 .collect(Collectors.toSet());
     }
 
-    private List<Device> concerned(String platform, Long groupId) {
+    private List<Device> concerned(@Nullable String platform, @Nullable Long groupId) {
         Set<String> members = groupId == null
                 ? null
                 : new HashSet<>(groups.members(groups.nameOf(groupId)).orElse(List.of()));
@@ -220,7 +220,7 @@ public class Rules {
         ConfigEngine engine = platforms.engine(platform);
         List<Broken> broken = new ArrayList<>();
         int checked = 0;
-        for (Device device : concerned(platform, groups.idOf(group))) {
+        for (Device device : concerned(platform, groups.idOrAll(group))) {
             Long newest = backups.newestRunning(device.id()).orElse(null);
             if (newest != null) {
                 checked++;
@@ -249,7 +249,7 @@ public class Rules {
         if (!rule.platform().equals(wanted.platform())) {
             throw ProblemException.invalid("platform", "The platform of a rule stays the same. Write another rule.");
         }
-        rule.describe(name, groups.idOf(wanted.group()), wanted.active(), wanted.stopsChanges());
+        rule.describe(name, groups.idOrAll(wanted.group()), wanted.active(), wanted.stopsChanges());
         repository.saveAndFlush(rule);
         RuleContent content = wanted.content();
         boolean same = id != null && content.equals(content(rule));

@@ -14,6 +14,7 @@ import io.safestep.app.run.journal.Run;
 import io.safestep.app.run.journal.RunDevice;
 import io.safestep.app.run.journal.RunRepository;
 import io.safestep.app.schedule.Schedule;
+import io.safestep.app.schedule.freezes.Frozen;
 import io.safestep.app.schedule.windows.Booking;
 import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.change.ChangeAction;
@@ -31,6 +32,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -84,7 +86,22 @@ class RunStart {
             OfChange facts,
             @Nullable Occurrence window,
             @Nullable String seal,
-            Schedule.@Nullable Room room) {}
+            Schedule.@Nullable Room room) {
+
+        /** The window in which it would run, of a change that has one. */
+        Occurrence opening() {
+            return Objects.requireNonNull(window);
+        }
+
+        /** How it fits into its window, of a change that has one. */
+        Schedule.Room space() {
+            return Objects.requireNonNull(room);
+        }
+
+        String sealed() {
+            return Objects.requireNonNull(seal);
+        }
+    }
 
     @Transactional(propagation = Propagation.MANDATORY)
     public Run begin(int number, String login) {
@@ -97,12 +114,12 @@ class RunStart {
         });
         Run run = repository.save(new Run(
                 change.id(),
-                wanted.seal(),
+                wanted.sealed(),
                 login,
                 now,
                 estimate,
-                new Occurrence(wanted.window().start(), wanted.room().fit().closes()),
-                wanted.room().frozen() == null ? null : wanted.room().frozen().name(),
+                new Occurrence(wanted.opening().start(), wanted.space().fit().closes()),
+                wanted.space().frozen() == null ? null : wanted.space().frozen().name(),
                 change.order()));
         take(change, run.id());
         int position = 0;
@@ -142,7 +159,7 @@ class RunStart {
                 now,
                 booked == null ? Hours.NONE : new Hours(booked.start(), booked.end()),
                 seal != null && approvals.approved(change, seal),
-                !fits && room.frozen() != null,
+                room != null && !fits && room.frozen() != null,
                 fits);
         return new Wanted(change, facts, window, seal, room);
     }
@@ -195,26 +212,29 @@ class RunStart {
             case NOT_BOOKED -> subject + " can't run: it is not booked into a window.";
             case NOT_OPEN_YET ->
                 subject + " can't run yet: its window opens "
-                        + wall(wanted.window().start()) + ".";
+                        + wall(wanted.opening().start()) + ".";
             case WINDOW_CLOSED ->
                 subject + " can't run: its window closed "
-                        + wall(wanted.window().end()) + ". Cancel the booking and choose another window.";
+                        + wall(wanted.opening().end()) + ". Cancel the booking and choose another window.";
             case SEAL_NOT_APPROVED ->
                 subject + " is not approved as it is now: no approval carries its seal. Have it approved again.";
             case FROZEN ->
-                schedule.frozen(wanted.room().frozen())
-                        + (wanted.room()
-                                        .frozen()
-                                        .begins()
-                                        .isAfter(wanted.facts().now())
-                                ? " There is no time for this change before it."
-                                : " Nothing may be changed there before that.");
+                frozen(
+                        Objects.requireNonNull(wanted.space().frozen()),
+                        wanted.facts().now());
             case NO_TIME ->
                 "There is no longer enough time in the window to do and, if need be, to undo everything. The last start"
-                        + " that fits was " + wall(wanted.room().fit().lastStart()) + ".";
+                        + " that fits was " + wall(wanted.space().fit().lastStart()) + ".";
             case OBSERVED, TAKEN, PARTNER_TAKEN, ANOTHER_BOX, GROUND_MOVED, CUTS_ITSELF ->
                 throw new IllegalStateException(objection + " is of a device.");
         };
+    }
+
+    private String frozen(Frozen freeze, Instant now) {
+        return schedule.frozen(freeze)
+                + (freeze.begins().isAfter(now)
+                        ? " There is no time for this change before it."
+                        : " Nothing may be changed there before that.");
     }
 
     private static String inWords(StartGate.Objection objection, Device device) {
@@ -222,7 +242,8 @@ class RunStart {
             case OBSERVED -> device.name() + " is in stance observe: Safe Step may not write to it.";
             case TAKEN -> device.name() + " is being changed by another run. Start this one when that has ended.";
             case PARTNER_TAKEN ->
-                device.partner().name() + ", the partner of " + device.name() + ", is being changed by another run.";
+                Objects.requireNonNull(device.partner()).name() + ", the partner of " + device.name()
+                        + ", is being changed by another run.";
             default -> throw new IllegalStateException(objection + " is not known before a run.");
         };
     }

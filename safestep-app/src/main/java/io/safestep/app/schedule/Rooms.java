@@ -14,6 +14,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -54,18 +55,22 @@ class Rooms {
         }
 
         RunEstimate estimate(long changeId) {
-            return estimates.get(changeId);
+            return Objects.requireNonNull(estimates.get(changeId), "Another change was reckoned.");
+        }
+
+        private RunWork work(long changeId) {
+            return Objects.requireNonNull(work.get(changeId), "Another change was reckoned.");
         }
 
         /** The freezes that keep a change from running; an emergency is kept by none. */
         List<Frozen> frozen(long changeId, Instant from, Instant to) {
-            RunWork of = work.get(changeId);
+            RunWork of = work(changeId);
             return of.emergency() ? List.of() : freezes.over(of.deviceIds(), from, to);
         }
 
         /** The freeze in which something on its devices would run at a moment, emergency or not. */
         Optional<Frozen> freezeAt(long changeId, Instant moment) {
-            return freezes.over(work.get(changeId).deviceIds(), moment, moment.plusMillis(1)).stream()
+            return freezes.over(work(changeId).deviceIds(), moment, moment.plusMillis(1)).stream()
                     .findFirst();
         }
 

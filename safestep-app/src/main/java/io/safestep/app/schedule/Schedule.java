@@ -32,6 +32,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -97,7 +98,7 @@ public class Schedule {
                 .map(o -> {
                     List<ScheduleViews.Booked> booked = alive.stream()
                             .filter(b -> b.isInto(o))
-                            .map(b -> booked(b, changes.get(b.changeId()), estimates.get(b.changeId())))
+                            .flatMap(b -> booked(b, changes.get(b.changeId()), estimates.get(b.changeId())).stream())
                             .toList();
                     long taken = booked.stream()
                             .mapToLong(ScheduleViews.Booked::seconds)
@@ -113,8 +114,12 @@ public class Schedule {
                 .toList();
     }
 
-    private static ScheduleViews.Booked booked(Booking b, Outline change, RunEstimate estimate) {
-        return new ScheduleViews.Booked(
+    private static Optional<ScheduleViews.Booked> booked(
+            Booking b, @Nullable Outline change, @Nullable RunEstimate estimate) {
+        if (change == null || estimate == null) {
+            return Optional.empty();
+        }
+        return Optional.of(new ScheduleViews.Booked(
                 change.number(),
                 change.subject(),
                 change.title(),
@@ -122,7 +127,7 @@ public class Schedule {
                 change.nothingWritten(),
                 b.occurrence().start(),
                 estimate.forward().toSeconds(),
-                b.automatic());
+                b.automatic()));
     }
 
     /** How long a run of the change may take. */
@@ -162,15 +167,14 @@ public class Schedule {
         List<Booking> booked = bookings.findByChangeIdInAndCancelledAtIsNull(byId.keySet());
         List<Outline> waiting = booked.stream()
                 .map(b -> byId.get(b.changeId()))
-                .filter(c -> c.state() == ChangeState.BOOKED)
+                .filter(c -> c != null && c.state() == ChangeState.BOOKED)
                 .toList();
         Rooms.Reckoned reckoned = rooms.of(outlines.work(waiting).values());
         Map<Long, ChangeFacts.Booked> found = new HashMap<>();
+        Set<Long> toRun = waiting.stream().map(Outline::id).collect(Collectors.toSet());
         booked.forEach(b -> found.put(
                 b.changeId(),
-                byId.get(b.changeId()).state() == ChangeState.BOOKED
-                        ? facts(b, reckoned.room(b.changeId(), b.occurrence(), now))
-                        : past(b)));
+                toRun.contains(b.changeId()) ? facts(b, reckoned.room(b.changeId(), b.occurrence(), now)) : past(b)));
         return found;
     }
 

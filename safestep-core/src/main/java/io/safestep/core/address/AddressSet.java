@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.stream.LongStream;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Addresses that devices can have in some blocks, without some others. Of a block with a length up to 30 the first and the
@@ -82,7 +83,7 @@ public final class AddressSet {
     }
 
     /** In ascending order, from the one behind the given address; from the first when it is null. */
-    public Stream<IpAddress> behind(IpAddress last) {
+    public Stream<IpAddress> behind(@Nullable IpAddress last) {
         long from = last == null ? 0 : Integer.toUnsignedLong(last.bits()) + 1;
         return stretches.stream()
                 .filter(s -> s.last() >= from)

@@ -44,7 +44,8 @@ public record PlatformProfile(
         List<FileReading> files,
         NetworkLanguage network) {
 
-    public Optional<ReadCommand> read(String readName) {
+    /** @param readName null for none */
+    public Optional<ReadCommand> read(@Nullable String readName) {
         return reads.stream().filter(r -> r.name().equals(readName)).findFirst();
     }
 }

@@ -10,6 +10,7 @@ import java.time.Instant;
 import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 /** A stored copy of a configuration: a version, which is confirmed as long as the device shows the same. */
 @Entity
@@ -54,7 +55,13 @@ public class Backup {
     protected Backup() {}
 
     public Backup(
-            Long deviceId, BackupKind kind, String file, Occasion occasion, Instant takenAt, String hash, int size) {
+            Long deviceId,
+            BackupKind kind,
+            @Nullable String file,
+            Occasion occasion,
+            Instant takenAt,
+            String hash,
+            int size) {
         this.deviceId = deviceId;
         this.kind = kind;
         this.file = file;

@@ -38,7 +38,11 @@ public class ConfigContents {
 
     /** @throws IllegalStateException when what is stored is not what was stored once */
     public String text(String hash) {
-        return texts(List.of(hash)).get(hash);
+        String text = texts(List.of(hash)).get(hash);
+        if (text == null) {
+            throw new IllegalStateException("The configuration " + hash + " is not stored.");
+        }
+        return text;
     }
 
     /** @return text by hash */

@@ -123,7 +123,7 @@ public class ConfigurationSearch {
         try {
             return pattern ? LineQuery.pattern(words) : LineQuery.text(words);
         } catch (IllegalArgumentException e) {
-            throw ProblemException.invalid("q", e.getMessage());
+            throw ProblemException.invalid("q", String.valueOf(e.getMessage()));
         }
     }
 
@@ -132,7 +132,7 @@ public class ConfigurationSearch {
         Map<String, List<Version>> holders = versions.stream().collect(Collectors.groupingBy(Version::hash));
         List<Hit> hits = new ArrayList<>();
         for (ConfigurationIndex.Hit h : found.hits()) {
-            for (Version v : holders.get(h.key())) {
+            for (Version v : holders.getOrDefault(h.key(), List.of())) {
                 if (hits.size() < most) {
                     hits.add(new Hit(v.device(), v.id(), h.number(), h.path(), h.line(), 1, v.takenAt()));
                 }
@@ -203,7 +203,7 @@ public class ConfigurationSearch {
                 List<String> step = missing.subList(i, Math.min(missing.size(), i + STEP));
                 Map<String, String> texts = contents.texts(new LinkedHashSet<>(step));
                 texts.entrySet().parallelStream()
-                        .forEach(e -> put(e.getKey(), platformOf.get(e.getKey()), e.getValue()));
+                        .forEach(e -> put(e.getKey(), platformOf.getOrDefault(e.getKey(), ""), e.getValue()));
             }
             return null;
         });

@@ -2,6 +2,7 @@ package io.safestep.app.backup.stored;
 
 import java.util.Objects;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 
 /** The newest version of a configuration or file of a device, as it was when the database was asked. For one thread. */
 public final class NewestVersion {
@@ -11,7 +12,7 @@ public final class NewestVersion {
     private final String file;
     private final String hash;
     private final Supplier<String> opening;
-    private String text;
+    private @Nullable String text;
 
     /**
      * @param file the name of the file in the platform profile; null for a configuration
@@ -45,7 +46,7 @@ public final class NewestVersion {
         return text;
     }
 
-    public boolean isOf(BackupKind kind, String file) {
+    public boolean isOf(BackupKind kind, @Nullable String file) {
         return this.kind == kind && Objects.equals(this.file, file);
     }
 

@@ -1,6 +1,7 @@
 package io.safestep.app.backup.stored;
 
 import io.safestep.app.audit.AuditLog;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Why devices are read.
@@ -9,7 +10,7 @@ import io.safestep.app.audit.AuditLog;
  * @param person the log-in of who asked for it
  * @param label a name that a person gives; empty for none
  */
-public record Occasion(BackupCause cause, Integer changeNumber, String person, String label) {
+public record Occasion(BackupCause cause, @Nullable Integer changeNumber, String person, String label) {
 
     public static Occasion of(BackupCause cause) {
         return new Occasion(cause, null, AuditLog.SAFE_STEP, "");

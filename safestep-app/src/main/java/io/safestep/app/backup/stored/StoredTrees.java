@@ -8,6 +8,7 @@ import io.safestep.app.problem.ProblemException;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigSyntaxException;
 import io.safestep.core.config.tree.ConfigTree;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -112,12 +113,14 @@ public class StoredTrees {
         Map<Long, Device> byId =
                 devices.withIds(backups.stream().map(Backup::deviceId).collect(Collectors.toSet())).stream()
                         .collect(Collectors.toMap(Device::id, Function.identity()));
-        return backups.stream()
-                .map(b -> stored(b, byId.get(b.deviceId()), texts.get(b.hash())))
-                .toList();
-    }
-
-    private Stored stored(Backup backup, Device device, String text) {
-        return new Stored(backup.id(), device, platforms.engine(device.platform()), text);
+        List<Stored> stored = new ArrayList<>();
+        for (Backup backup : backups) {
+            Device device = byId.get(backup.deviceId());
+            String text = texts.get(backup.hash());
+            if (device != null && text != null) {
+                stored.add(new Stored(backup.id(), device, platforms.engine(device.platform()), text));
+            }
+        }
+        return stored;
     }
 }

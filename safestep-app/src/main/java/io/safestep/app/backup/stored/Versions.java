@@ -7,8 +7,9 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Objects;
+import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.namedparam.MapSqlParameterSource;
 import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
 import org.springframework.jdbc.core.namedparam.SqlParameterSource;
@@ -161,15 +162,16 @@ public class Versions {
                 .sql(CONFIRM_CONFIGURATIONS)
                 .param("now", Timestamp.from(clock.instant()))
                 .param("device", deviceId)
-                .query((row, i) -> row.getString("kind").equals(BackupKind.RUNNING.name()) ? row.getLong("id") : null)
+                .query((row, i) -> Map.entry(row.getString("kind"), row.getLong("id")))
                 .list()
                 .stream()
-                .filter(Objects::nonNull)
+                .filter(version -> version.getKey().equals(BackupKind.RUNNING.name()))
+                .map(Map.Entry::getValue)
                 .findFirst();
     }
 
     /** @param before the text of the version before; null when there is none */
-    private Stored add(long deviceId, DeviceText read, String before, Occasion occasion, String loggedIn) {
+    private Stored add(long deviceId, DeviceText read, @Nullable String before, Occasion occasion, String loggedIn) {
         String hash = ConfigContents.hash(read.text());
         contents.keep(hash, read.text());
         Backup version = new Backup(

@@ -48,7 +48,7 @@ public record BackupView(
     /** @param at UTC */
     public record Reference(String reason, String by, Instant at) {}
 
-    static BackupView of(Backup b, Long baselineBackupId) {
+    static BackupView of(Backup b, @Nullable Long baselineBackupId) {
         return new BackupView(
                 b.id(),
                 b.kind().name().toLowerCase(Locale.ROOT),

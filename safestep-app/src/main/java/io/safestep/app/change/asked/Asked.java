@@ -2,6 +2,7 @@ package io.safestep.app.change.asked;
 
 import java.util.Map;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What an author asks for on one device.
@@ -12,7 +13,12 @@ import java.util.TreeMap;
  * @param templateVersionId the version of a template; null otherwise
  * @param values by name for a template; by line for the lines of another device that say who it is. May hold secrets
  */
-public record Asked(Way way, String text, Long backupId, Long templateVersionId, Map<String, String> values) {
+public record Asked(
+        Way way,
+        String text,
+        @Nullable Long backupId,
+        @Nullable Long templateVersionId,
+        Map<String, String> values) {
 
     public Asked {
         values = Map.copyOf(values);
@@ -34,5 +40,13 @@ public record Asked(Way way, String text, Long backupId, Long templateVersionId,
     /** The values in the order of their names. */
     public Map<String, String> sortedValues() {
         return new TreeMap<>(values);
+    }
+
+    /** The backup to which the device returns, or of the device that is copied. */
+    public long backup() {
+        if (backupId == null) {
+            throw new IllegalStateException("No backup is asked for.");
+        }
+        return backupId;
     }
 }

@@ -3,6 +3,7 @@ package io.safestep.app.change.asked;
 import io.safestep.app.secret.SealedText;
 import jakarta.persistence.Convert;
 import jakarta.persistence.Embeddable;
+import org.jspecify.annotations.Nullable;
 
 /** Lines for a device that somebody else runs: handed over on a sheet, never sent by Safe Step. */
 @Embeddable
@@ -26,7 +27,7 @@ public class PeerSheet {
      * @param platform null when no profile describes it
      * @param undo the way back; empty when it follows from the configuration of an observed device
      */
-    public PeerSheet(String device, String runBy, String platform, String note, String lines, String undo) {
+    public PeerSheet(String device, String runBy, @Nullable String platform, String note, String lines, String undo) {
         this.device = device;
         this.runBy = runBy;
         this.platform = platform;

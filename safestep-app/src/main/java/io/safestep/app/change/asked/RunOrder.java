@@ -4,6 +4,7 @@ import io.safestep.core.change.FailureRule;
 import io.safestep.core.run.WaveOrder;
 import java.time.Duration;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How a change is to be run: in which order, and what happens when something fails.
@@ -14,7 +15,11 @@ import java.util.Map;
  * @param byHand the number of the wave of each device, as a person placed it; empty for the computed order
  */
 public record RunOrder(
-        FailureRule failureRule, Integer first, Integer most, int pauseSeconds, Map<String, Integer> byHand) {
+        FailureRule failureRule,
+        @Nullable Integer first,
+        @Nullable Integer most,
+        int pauseSeconds,
+        Map<String, Integer> byHand) {
 
     public RunOrder {
         byHand = Map.copyOf(byHand);

@@ -10,6 +10,7 @@ import io.safestep.core.config.compare.DifferenceRow;
 import io.safestep.core.config.tree.ConfigTree;
 import java.time.Instant;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Turns what was worked out for a device into what people see of it: secrets masked. */
@@ -24,18 +25,18 @@ public class BuildViews {
         this.backups = backups;
     }
 
-    public BuildView of(Device device, Long baselineId, Asked asked) {
+    public BuildView of(Device device, @Nullable Long baselineId, Asked asked) {
         return of(device, baselineId, builds.outcome(device, baselineId, asked));
     }
 
-    public BuildView of(Device device, Long baselineId, Outcome outcome) {
+    public BuildView of(Device device, @Nullable Long baselineId, Outcome outcome) {
         Instant takenAt = baselineId == null ? null : backups.takenAt(baselineId);
         ConfigEngine engine = builds.engine(device);
         String lines = outcome.lines() == null ? null : engine.maskedText(outcome.lines());
         if (!outcome.isDerivable()) {
             return BuildView.underivable(device.name(), takenAt, outcome, lines);
         }
-        DeviceBuild build = outcome.build();
+        DeviceBuild build = outcome.derived();
         ConfigTree after = engine.numbered(build.outcome());
         List<DifferenceRow> rows = engine.rows(engine.numbered(build.baseline()), after);
         return new BuildView(

@@ -24,6 +24,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Objects;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Derives what follows from what an author asks for, from the stored baseline of a device. */
@@ -54,7 +55,7 @@ public class DeviceBuilds {
      * The configuration from which is derived what an author asks for: the baseline; for a return to a backup what the
      * device was found to hold, so that it really gets there.
      */
-    public Long base(Device device, Asked asked) {
+    public @Nullable Long base(Device device, Asked asked) {
         return asked.way() == Way.BACKUP && device.match() != Match.MATCHES
                 ? backups.newestRunning(device.id()).orElse(null)
                 : device.baselineBackupId();
@@ -77,16 +78,16 @@ public class DeviceBuilds {
     }
 
     /** What an author asks for, worked out. */
-    public Outcome outcome(Device device, Long baselineId, Asked asked) {
+    public Outcome outcome(Device device, @Nullable Long baselineId, Asked asked) {
         return derived(device, baselineId, derivation -> derivation.of(asked));
     }
 
     /** What follows from a template with values in it. */
-    public Outcome outcome(Device device, Long baselineId, Rendered rendered) {
+    public Outcome outcome(Device device, @Nullable Long baselineId, Rendered rendered) {
         return derived(device, baselineId, derivation -> derivation.ofTemplate(rendered));
     }
 
-    private Outcome derived(Device device, Long baselineId, Function<Derivation, Outcome> asked) {
+    private Outcome derived(Device device, @Nullable Long baselineId, Function<Derivation, Outcome> asked) {
         if (baselineId == null) {
             return Outcome.refused(LineComplaint.error(
                     1, device.name() + " has no backup yet, so that nothing can be derived. Take one on its page."));
@@ -101,7 +102,7 @@ public class DeviceBuilds {
 
     /** What stands in a backup for a secret that the device hides must never be written as if it were the secret. */
     private static Outcome withKnownSecrets(ConfigEngine engine, Outcome outcome) {
-        List<String> unknown = outcome.isDerivable() ? engine.unknownSecrets(outcome.build()) : List.of();
+        List<String> unknown = outcome.isDerivable() ? engine.unknownSecrets(outcome.derived()) : List.of();
         if (unknown.isEmpty()) {
             return outcome;
         }
@@ -119,9 +120,9 @@ public class DeviceBuilds {
         private final Device device;
         private final ConfigEngine engine;
         private final ConfigTree baseline;
-        private final OwnPath path;
+        private final @Nullable OwnPath path;
 
-        Derivation(Device device, ConfigEngine engine, ConfigTree baseline, OwnPath path) {
+        Derivation(Device device, ConfigEngine engine, ConfigTree baseline, @Nullable OwnPath path) {
             this.device = device;
             this.engine = engine;
             this.baseline = baseline;
@@ -133,7 +134,7 @@ public class DeviceBuilds {
                 case LINES -> ofLines(asked.text(), "");
                 case CONFIGURATION -> ofConfiguration(asked.text());
                 case TEMPLATE -> ofTemplate(templates.rendered(device, baseline, asked));
-                case BACKUP -> ofBackup(asked.backupId());
+                case BACKUP -> ofBackup(asked.backup());
                 case OTHER_DEVICE -> ofOtherDevice(asked);
             };
         }
@@ -182,7 +183,7 @@ public class DeviceBuilds {
     }
 
     /** Null for a device that is called by a host name: which of its addresses that is, only a name server knows. */
-    private static OwnPath ownPath(Device device, PlatformProfile profile) {
+    private static @Nullable OwnPath ownPath(Device device, PlatformProfile profile) {
         return WrittenForms.isAddress(device.address())
                 ? new OwnPath(profile, IpAddress.parse(device.address()))
                 : null;

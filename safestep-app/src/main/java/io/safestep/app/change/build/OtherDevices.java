@@ -67,12 +67,12 @@ public class OtherDevices {
     }
 
     Decided decided(Device device, ConfigTree own, Asked asked) {
-        Device other = devices.withId(backups.deviceOf(asked.backupId()));
+        Device other = devices.withId(backups.deviceOf(asked.backup()));
         if (!other.platform().equals(device.platform())) {
             return new Decided(
                     own, List.of(), List.of(other.name() + " is of another platform; choose another device."));
         }
-        ConfigTree taken = backups.keptTree(asked.backupId());
+        ConfigTree taken = backups.keptTree(asked.backup());
         IdentityLines identity = identity(device);
         return identity.decided(
                 taken, identity.of(holder(other, taken), holder(device, own)), Map.copyOf(asked.values()));

@@ -6,6 +6,7 @@ import io.safestep.core.network.ownpath.OwnPath;
 import io.safestep.core.template.TemplateProblem;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What follows from what an author asks for on one device.
@@ -19,8 +20,8 @@ import java.util.Optional;
 public record Outcome(
         List<LineComplaint> complaints,
         List<TemplateProblem> problems,
-        String lines,
-        DeviceBuild build,
+        @Nullable String lines,
+        @Nullable DeviceBuild build,
         Optional<OwnPath.Cut> cut) {
 
     static Outcome refused(LineComplaint complaint) {
@@ -36,7 +37,7 @@ public record Outcome(
     }
 
     /** @param path null when it is not known on what the path to the device hangs */
-    static Outcome of(List<LineComplaint> complaints, DeviceBuild build, OwnPath path) {
+    static Outcome of(List<LineComplaint> complaints, DeviceBuild build, @Nullable OwnPath path) {
         return new Outcome(
                 complaints,
                 List.of(),
@@ -52,5 +53,13 @@ public record Outcome(
 
     public boolean isDerivable() {
         return build != null;
+    }
+
+    /** Outcome, script, undo script and proof, where they can be derived. */
+    public DeviceBuild derived() {
+        if (build == null) {
+            throw new IllegalStateException("Nothing can be derived from this.");
+        }
+        return build;
     }
 }

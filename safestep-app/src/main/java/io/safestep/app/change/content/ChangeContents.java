@@ -172,7 +172,7 @@ public class ChangeContents {
             derived.put(target, outcome, builds.facts(target.device()));
             if (outcome.isDerivable()) {
                 ConfigEngine engine = builds.engine(target.device());
-                DeviceBuild build = outcome.build();
+                DeviceBuild build = outcome.derived();
                 target.derived(
                         baseline,
                         engine.text(build.script()),

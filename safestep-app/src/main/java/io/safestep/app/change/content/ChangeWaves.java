@@ -16,10 +16,12 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** The waves of a change: computed from the network, or placed by a person within the laws. */
@@ -47,7 +49,7 @@ public class ChangeWaves {
         } else {
             places.putAll(closedUp(change));
         }
-        change.targets().forEach(t -> t.place(places.get(t.device().name())));
+        change.targets().forEach(t -> t.place(places.getOrDefault(t.device().name(), Integer.MAX_VALUE)));
     }
 
     /** The numbers as a person gave them, without holes; devices that came since are in a wave of their own at the end. */
@@ -111,8 +113,10 @@ public class ChangeWaves {
         links.stream()
                 .flatMap(l -> Stream.of(l.one().device(), l.other().device()))
                 .distinct()
-                .forEach(name -> derived.at(written.get(name).device())
-                        .ifPresent(d -> ends.put(name, end(written.get(name).device(), d))));
+                .map(written::get)
+                .filter(Objects::nonNull)
+                .map(ChangeTarget::device)
+                .forEach(device -> derived.at(device).ifPresent(d -> ends.put(device.name(), end(device, d))));
         return links.stream()
                 .filter(link -> touchedAtBoth(
                         link,
@@ -147,7 +151,10 @@ public class ChangeWaves {
     }
 
     /** A VLAN may be carried only before, or only after. */
-    private static boolean touchedAtBoth(Link link, End one, End other) {
+    private static boolean touchedAtBoth(Link link, @Nullable End one, @Nullable End other) {
+        if (one == null || other == null) {
+            return false;
+        }
         return Stream.concat(
                         LinkEnds.over(link, one.before(), other.before()).stream(),
                         LinkEnds.over(link, one.after(), other.after()).stream())

@@ -9,6 +9,7 @@ import io.safestep.core.network.facts.FactsOfChange;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 
 /**
@@ -31,7 +32,7 @@ public final class DerivedTargets {
     void put(ChangeTarget target, Outcome outcome, FactReader facts) {
         outcomes.put(target, outcome);
         if (outcome.isDerivable()) {
-            DeviceBuild build = outcome.build();
+            DeviceBuild build = outcome.derived();
             Device device = target.device();
             derived.put(
                     device,
@@ -40,7 +41,7 @@ public final class DerivedTargets {
     }
 
     Outcome of(ChangeTarget target) {
-        return outcomes.get(target);
+        return Objects.requireNonNull(outcomes.get(target), "A target of another change.");
     }
 
     /** Empty where nothing can be derived. */

@@ -71,7 +71,7 @@ public class PeerSheets {
         }
         Outcome outcome = builds.outcome(observed.get(), observed.get().baselineBackupId(), Asked.lines(sheet.lines()));
         String undo = outcome.isDerivable()
-                ? builds.engine(observed.get()).masked(outcome.build().undo())
+                ? builds.engine(observed.get()).masked(outcome.derived().undo())
                 : masked(sheet, sheet.undo());
         return new PeerSheetView(
                 sheet.device(),

@@ -57,8 +57,8 @@ public class SubmissionRules {
                 rules
                         .wouldBreak(
                                 target.device(),
-                                outcome.build().baseline(),
-                                outcome.build().outcome())
+                                outcome.derived().baseline(),
+                                outcome.derived().outcome())
                         .stream()
                         .filter(b -> b.isNew() && b.stops())
                         .map(b -> FieldError.of(field + ".lines", b.sentence()))

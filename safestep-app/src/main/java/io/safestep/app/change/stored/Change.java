@@ -31,6 +31,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 /** A change request: the central record. */
 @Entity
@@ -273,7 +274,7 @@ public class Change {
         }
     }
 
-    public void sealWith(String newSeal) {
+    public void sealWith(@Nullable String newSeal) {
         seal = newSeal;
     }
 

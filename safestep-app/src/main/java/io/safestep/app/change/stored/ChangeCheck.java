@@ -12,6 +12,7 @@ import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.annotations.Mutability;
 import org.hibernate.type.SqlTypes;
 import org.hibernate.type.descriptor.java.Immutability;
+import org.jspecify.annotations.Nullable;
 
 /** A check of a change, as it was when it was taken into the change. */
 @Entity
@@ -46,7 +47,8 @@ public class ChangeCheck {
     }
 
     /** @param library name of the check in the library from which it was taken; null when the author wrote it */
-    public static ChangeCheck written(Change change, int position, CheckDefinition definition, String library) {
+    public static ChangeCheck written(
+            Change change, int position, CheckDefinition definition, @Nullable String library) {
         return new ChangeCheck(change, position, definition, library, null);
     }
 

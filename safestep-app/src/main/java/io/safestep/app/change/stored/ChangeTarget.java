@@ -23,6 +23,7 @@ import jakarta.persistence.MapKeyColumn;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /** One device of a change, with what was asked for and what follows from it. */
 @Entity
@@ -173,7 +174,11 @@ public class ChangeTarget {
     }
 
     public void derived(
-            Long baselineId, String newScript, String newUndo, boolean undoProven, Set<Topic> touchedTopics) {
+            @Nullable Long baselineId,
+            @Nullable String newScript,
+            @Nullable String newUndo,
+            boolean undoProven,
+            Set<Topic> touchedTopics) {
         topics = touchedTopics;
         baselineBackupId = baselineId;
         script = newScript;
@@ -183,7 +188,7 @@ public class ChangeTarget {
         proven = undoProven;
     }
 
-    public void underivable(Long baselineId) {
+    public void underivable(@Nullable Long baselineId) {
         derived(baselineId, null, null, false, Set.of());
     }
 }

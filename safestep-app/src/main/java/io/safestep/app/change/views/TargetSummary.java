@@ -29,8 +29,8 @@ public record TargetSummary(
                         device,
                         outcome.complaints(),
                         true,
-                        outcome.build().script().lines().size(),
-                        outcome.build().proof().proven(),
+                        outcome.derived().script().lines().size(),
+                        outcome.derived().proof().proven(),
                         outcome.cut().isPresent(),
                         findings)
                 : new TargetSummary(device, outcome.complaints(), false, 0, false, false, findings);

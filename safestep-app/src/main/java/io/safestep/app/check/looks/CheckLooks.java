@@ -31,6 +31,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -147,7 +148,7 @@ public class CheckLooks {
                 for (CheckDefinition check : checks) {
                     seen.put(check, look(check, device, session, since, heard));
                 }
-                return null;
+                return seen;
             });
         } catch (DeviceException e) {
             checks.forEach(check -> seen.putIfAbsent(check, new Seen(null, e.getMessage())));
@@ -242,9 +243,13 @@ public class CheckLooks {
         return new Answer(what + " " + how, null, List.of(what + "\t" + how));
     }
 
+    private static String argument(CheckDefinition check, String name) {
+        return Objects.requireNonNull(check.look().arguments().get(name), name);
+    }
+
     private Seen probe(CheckDefinition check, Dialogue dialogue) {
-        String address = check.look().arguments().get("address");
-        int port = Integer.parseInt(check.look().arguments().get("port"));
+        String address = argument(check, "address");
+        int port = Integer.parseInt(argument(check, "port"));
         dialogue.sent("TCP connection to " + address + " port " + port);
         String how;
         try (Socket socket = new Socket()) {

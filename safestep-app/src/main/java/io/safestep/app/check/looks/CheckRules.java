@@ -83,7 +83,7 @@ public class CheckRules {
 
     /** JSONPath begins with a dollar sign, XPath never does. */
     private static boolean fits(Extraction path, Access access) {
-        boolean json = path.expression().startsWith("$");
+        boolean json = path.expression() != null && path.expression().startsWith("$");
         return access.answers() == (json ? Format.JSON : Format.XML);
     }
 

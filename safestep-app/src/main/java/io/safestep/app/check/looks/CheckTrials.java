@@ -52,7 +52,7 @@ public class CheckTrials {
             List<String> rows,
             String summary,
             @Nullable Boolean now,
-            String words) {}
+            @Nullable String words) {}
 
     public Trial on(String deviceName, CheckDefinition check) {
         Device device = devices.known(deviceName)

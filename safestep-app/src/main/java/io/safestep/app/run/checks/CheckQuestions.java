@@ -15,6 +15,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -118,7 +119,8 @@ public class CheckQuestions {
      * @param devices names
      * @param words what the person saw; needed for a no
      */
-    public void answer(long runId, long checkId, List<String> devices, boolean yes, String words, String login) {
+    public void answer(
+            long runId, long checkId, List<String> devices, boolean yes, @Nullable String words, String login) {
         Run run = runs.lock(runId);
         if (run == null) {
             throw ProblemException.notFound("Run " + runId);

@@ -22,6 +22,7 @@ import io.safestep.core.run.StepState;
 import java.time.Clock;
 import java.util.Optional;
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -77,7 +78,7 @@ class ControlRecord {
                 .orElseThrow(() -> ProblemException.notFound(name + " in run " + run.id()));
     }
 
-    static String required(String reason, String otherwise) {
+    static String required(@Nullable String reason, String otherwise) {
         if (reason == null || reason.isBlank()) {
             throw ProblemException.invalid("reason", otherwise + ".");
         }
@@ -120,7 +121,14 @@ class ControlRecord {
         return views.of(run);
     }
 
-    RunView done(Run run, RunDevice device, Kind kind, Phase phase, String reason, String login, String words) {
+    RunView done(
+            Run run,
+            @Nullable RunDevice device,
+            Kind kind,
+            @Nullable Phase phase,
+            @Nullable String reason,
+            String login,
+            String words) {
         controls.save(new RunControl(
                 run.id(),
                 device == null ? null : device.id(),
@@ -132,7 +140,7 @@ class ControlRecord {
         return told(run, device, login, words);
     }
 
-    RunView told(Run run, RunDevice device, String login, String words) {
+    RunView told(Run run, @Nullable RunDevice device, String login, String words) {
         notes.add(run.id(), device == null ? null : device.id(), login + " " + words);
         String subject = changes.withId(run.changeId()).subject();
         audit.write(

@@ -22,6 +22,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -86,7 +87,7 @@ public class RunControls {
      *
      * @param reason why it may go on without the devices; not needed after a pause
      */
-    public RunView resume(long runId, String reason, String login) {
+    public RunView resume(long runId, @Nullable String reason, String login) {
         Run run = goingThere(runId);
         if (run.holdReason() == null && run.pause() == Pause.NONE) {
             throw ProblemException.moved("This run is not paused. Somebody has let it go on already.");
@@ -119,7 +120,7 @@ public class RunControls {
     }
 
     /** Leaves a device out; one that was written to is taken back first. */
-    public RunView skip(long runId, String device, String reason, String login) {
+    public RunView skip(long runId, String device, @Nullable String reason, String login) {
         Run run = goingThere(runId);
         RunDevice target = ControlRecord.device(run, device);
         if (target.skipped()) {
@@ -147,7 +148,7 @@ public class RunControls {
     }
 
     /** Lets a failed check pass. The first who asks only proposes it; it counts when a second person does the same. */
-    public RunView override(long runId, String device, String reason, String login) {
+    public RunView override(long runId, String device, @Nullable String reason, String login) {
         Run run = goingThere(runId);
         RunDevice target = ControlRecord.device(run, device);
         Phase phase = failed(target);
@@ -181,7 +182,7 @@ public class RunControls {
     }
 
     /** Moves the end of the window for this run. */
-    public RunView lengthen(long runId, Instant until, String reason, String login) {
+    public RunView lengthen(long runId, Instant until, @Nullable String reason, String login) {
         Run run = goingThere(runId);
         Instant now = clock.instant();
         Instant closes = run.window().end();

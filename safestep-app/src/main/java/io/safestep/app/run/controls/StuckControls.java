@@ -23,6 +23,7 @@ import io.safestep.core.run.StepState;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -105,7 +106,7 @@ public class StuckControls {
     }
 
     /** Takes what the devices hold as it is. The first proposes it; it counts when a second person agrees. */
-    public RunView accept(long runId, String reason, String login) {
+    public RunView accept(long runId, @Nullable String reason, String login) {
         Run run = stuck(runId);
         Change change = changes.lock(changes.withId(run.changeId()).number());
         if (change.state() != ChangeState.NEEDS_ATTENTION) {

@@ -26,9 +26,11 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -79,7 +81,11 @@ class DeviceWorks {
      *
      * @param notYetUntil the id of the change until which it may be incomplete; null for none
      */
-    private record Planned(long id, String title, CheckDefinition definition, Long notYetUntil) {}
+    private record Planned(
+            long id,
+            String title,
+            CheckDefinition definition,
+            @Nullable Long notYetUntil) {}
 
     /** What was approved for a device, and does not move while the run goes on. */
     private record Approved(
@@ -135,8 +141,13 @@ class DeviceWorks {
          * @param phase for which it is needed; null for none
          * @param phases how long phases take; null where no phase is to be done
          */
-        DeviceWork of(DeviceVisits visits, long runDeviceId, Reached reached, Phase phase, PhaseTimes phases) {
-            Approved d = devices.get(runDeviceId);
+        DeviceWork of(
+                DeviceVisits visits,
+                long runDeviceId,
+                Reached reached,
+                @Nullable Phase phase,
+                @Nullable PhaseTimes phases) {
+            Approved d = Objects.requireNonNull(devices.get(runDeviceId), "A device of another run.");
             return new DeviceWork(
                     drive,
                     visits,
@@ -160,14 +171,15 @@ class DeviceWorks {
          * Long enough for the slowest of the wave to be pushed, read and checked, twice over; else a device would go back
          * while all is well.
          */
-        private DeadManTimer timer(Approved d, Reached reached, Phase phase, PhaseTimes phases) {
+        private @Nullable DeadManTimer timer(
+                Approved d, Reached reached, @Nullable Phase phase, @Nullable PhaseTimes phases) {
             if (!d.timer()) {
                 return null;
             }
             if (reached.timerToken() != null && reached.timerUntil() != null) {
                 return new DeadManTimer(reached.timerToken(), shortestTimer);
             }
-            if (phase != Phase.PUSH) {
+            if (phase != Phase.PUSH || phases == null) {
                 return null; // a timer is started with a push alone, and how long it has to run takes all devices to
                 // tell
             }

@@ -12,6 +12,7 @@ import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
@@ -28,7 +29,7 @@ final class LatestSteps {
     private final long runId;
     private final Map<Long, Map<Phase, Latest>> latest = new HashMap<>();
     private long controls = -1;
-    private Instant lastEnd;
+    private @Nullable Instant lastEnd;
 
     LatestSteps(JdbcClient jdbc, long runId) {
         this.jdbc = jdbc;
@@ -69,7 +70,7 @@ final class LatestSteps {
         take(step.runDeviceId(), step.phase(), new Latest(step.stepId(), state), at);
     }
 
-    private void take(long device, Phase phase, Latest step, Instant ended) {
+    private void take(long device, Phase phase, Latest step, @Nullable Instant ended) {
         if (ended != null && !PREPARATION.contains(phase) && (lastEnd == null || ended.isAfter(lastEnd))) {
             lastEnd = ended;
         }
@@ -85,6 +86,7 @@ final class LatestSteps {
     }
 
     /** When the last step after the preparation has ended, UTC; null when none has. */
+    @Nullable
     Instant lastEnd() {
         return lastEnd;
     }

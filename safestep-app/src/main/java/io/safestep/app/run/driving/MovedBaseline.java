@@ -46,7 +46,8 @@ class MovedBaseline {
     private Optional<ConfigTree> expected(DeviceWork work) {
         Long baseline = devices.withId(work.deviceId()).baselineBackupId();
         try {
-            return Optional.of(work.wayBack().returnsToBackup() ? work.approved() : backups.keptTree(baseline))
+            return Optional.ofNullable(baseline)
+                    .map(id -> work.wayBack().returnsToBackup() ? work.approved() : backups.keptTree(id))
                     .map(tree -> work.engine().apply(tree, work.script()))
                     .map(work.engine()::asShown);
         } catch (ScriptRefusedException e) {

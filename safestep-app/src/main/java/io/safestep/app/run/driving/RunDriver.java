@@ -32,6 +32,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
@@ -120,7 +121,7 @@ class RunDriver {
         private final RunPictures.Watch watch;
         private final DeviceWorks.OfRun devices;
         private int going;
-        private RuntimeException failure;
+        private @Nullable RuntimeException failure;
 
         Driving(Drive drive, KeptSessions sessions) {
             this.drive = drive;
@@ -144,7 +145,7 @@ class RunDriver {
                     if (finish.state() == RunState.STUCK) {
                         seen.picture().devices().stream()
                                 .filter(RunDriver::wasNotReadAgain)
-                                .map(d -> seen.ids().get(d.device()))
+                                .map(d -> seen.id(d.device()))
                                 .forEach(id -> actions.lastLook(devices.of(id)));
                     }
                     end.write(drive, finish.state());
@@ -154,7 +155,7 @@ class RunDriver {
                 } else if (decision instanceof Decision.Perform perform) {
                     begin(perform.steps().stream()
                             .limit(Math.max(0, ChangeTimes.TOGETHER - going))
-                            .map(s -> new Beginning(seen.ids().get(s.device()), s.phase()))
+                            .map(s -> new Beginning(seen.id(s.device()), s.phase()))
                             .toList());
                     awaitOne();
                 } else if (decision instanceof Decision.Hold) {

@@ -18,7 +18,9 @@ import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -41,7 +43,12 @@ class RunPictures {
      * @param state which people are shown
      * @param held whether people are shown that it waits for somebody
      */
-    record Seen(RunPicture picture, Map<String, Long> ids, RunState state, boolean held) {}
+    record Seen(RunPicture picture, Map<String, Long> ids, RunState state, boolean held) {
+
+        long id(String device) {
+            return Objects.requireNonNull(ids.get(device), device);
+        }
+    }
 
     /**
      * @param controls goes up with everything that people do to the run
@@ -87,7 +94,7 @@ class RunPictures {
         private final List<ListedDevice> devices;
         private final Map<String, Long> ids = new HashMap<>();
         private final Map<Long, DeviceProgress> known = new HashMap<>();
-        private Reckoned reckoned;
+        private @Nullable Reckoned reckoned;
 
         private Watch(long runId) {
             this.runId = runId;
@@ -190,7 +197,7 @@ class RunPictures {
                         row.getBoolean("turning_back"),
                         RunPicture.Pause.valueOf(row.getString("pause")),
                         Duration.ofSeconds(row.getInt("pause_between_waves")),
-                        instant(row.getTimestamp("window_closes_at")),
+                        row.getTimestamp("window_closes_at").toInstant(),
                         RunState.valueOf(row.getString("state")),
                         row.getBoolean("held"),
                         row.getLong("controls"),
@@ -218,7 +225,7 @@ class RunPictures {
                 .list();
     }
 
-    private static Instant instant(Timestamp timestamp) {
+    private static @Nullable Instant instant(Timestamp timestamp) {
         return timestamp == null ? null : timestamp.toInstant();
     }
 }

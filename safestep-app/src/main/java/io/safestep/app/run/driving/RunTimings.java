@@ -11,6 +11,7 @@ import io.safestep.core.run.TimeLeft;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -46,7 +47,7 @@ class RunTimings {
     /** Times of one run, not older than some seconds. */
     final class Known {
         private final long runId;
-        private PhaseTimes times;
+        private @Nullable PhaseTimes known;
         private Instant read = Instant.MIN;
         private Instant shown = Instant.MIN;
 
@@ -56,11 +57,13 @@ class RunTimings {
 
         PhaseTimes times() {
             Instant now = clock.instant();
-            if (read.plus(RENEW).isBefore(now)) {
-                times = read(runId);
+            PhaseTimes last = known;
+            if (last == null || read.plus(RENEW).isBefore(now)) {
+                last = read(runId);
+                known = last;
                 read = now;
             }
-            return times;
+            return last;
         }
     }
 

@@ -1,6 +1,7 @@
 package io.safestep.app.run.journal;
 
 import io.safestep.core.run.StepState;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What came of a phase.
@@ -18,7 +19,11 @@ public record PhaseResult(StepState state, String words, Found found) {
      * @param holds what the device really holds, in words; null where that was not looked at
      * @param timerStopped no dead-man timer runs on it any more
      */
-    record Found(Long beforeBackupId, Long afterBackupId, String holds, boolean timerStopped) {
+    record Found(
+            @Nullable Long beforeBackupId,
+            @Nullable Long afterBackupId,
+            @Nullable String holds,
+            boolean timerStopped) {
 
         static final Found NOTHING = new Found(null, null, null, false);
     }

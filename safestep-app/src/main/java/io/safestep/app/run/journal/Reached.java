@@ -5,6 +5,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How far a device of a run has come.
@@ -21,7 +22,7 @@ public record Reached(
         Long beforeBackupId,
         boolean wholeBack,
         String timerToken,
-        Instant timerUntil,
+        @Nullable Instant timerUntil,
         int pushes,
         boolean pushInterrupted,
         boolean keyInDoubt) {

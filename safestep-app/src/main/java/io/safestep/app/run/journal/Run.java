@@ -23,6 +23,7 @@ import java.util.List;
 import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 /** One execution of a change. */
 @Entity
@@ -82,12 +83,12 @@ public class Run {
 
     public Run(
             Long changeId,
-            String seal,
+            @Nullable String seal,
             String startedBy,
             Instant startedAt,
             RunEstimate estimate,
             Occurrence window,
-            String freeze,
+            @Nullable String freeze,
             RunOrder order) {
         this.changeId = changeId;
         this.seal = seal;

@@ -8,6 +8,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /** What a person did to a run. An override and an acceptance count when a second person has agreed. */
 @Entity
@@ -52,7 +53,13 @@ public class RunControl {
     protected RunControl() {}
 
     public RunControl(
-            Long runId, Long runDeviceId, Kind kind, Phase phase, String reason, String askedBy, Instant askedAt) {
+            Long runId,
+            @Nullable Long runDeviceId,
+            Kind kind,
+            @Nullable Phase phase,
+            String reason,
+            String askedBy,
+            Instant askedAt) {
         this.runId = runId;
         this.runDeviceId = runDeviceId;
         this.kind = kind;

@@ -177,11 +177,11 @@ public class RunJournal {
     }
 
     /** @param runDeviceId null for what concerns the run as a whole */
-    public void note(Drive drive, Long runDeviceId, String text) {
+    public void note(Drive drive, @Nullable Long runDeviceId, String text) {
         line(drive, runDeviceId, "NOTE", text);
     }
 
-    private void line(Drive drive, Long runDeviceId, String kind, String text) {
+    private void line(Drive drive, @Nullable Long runDeviceId, String kind, String text) {
         String insert = """
                 insert into run_line (run_id, run_device_id, at, kind, text)
                 select :runId, :runDeviceId::bigint, :now, :kind, :text""" + MINE;

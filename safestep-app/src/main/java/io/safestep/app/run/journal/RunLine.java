@@ -10,6 +10,7 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
 import org.hibernate.annotations.Immutable;
+import org.jspecify.annotations.Nullable;
 
 /** One line of what was said during a run, in order. Also the event by which browsers learn that something happened. */
 @Entity
@@ -47,7 +48,7 @@ public class RunLine {
 
     protected RunLine() {}
 
-    public RunLine(Long runId, Long runDeviceId, Instant at, Kind kind, String text) {
+    public RunLine(Long runId, @Nullable Long runDeviceId, Instant at, Kind kind, String text) {
         this.runId = runId;
         this.runDeviceId = runDeviceId;
         this.at = at;

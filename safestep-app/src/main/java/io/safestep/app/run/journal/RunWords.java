@@ -9,6 +9,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** What is said of a run, in sentences without a final stop unless they are verdicts. */
 public final class RunWords {
@@ -49,7 +50,7 @@ public final class RunWords {
                 .collect(Collectors.joining(", "));
     }
 
-    private static String failure(Run run, String device) {
+    private static String failure(Run run, @Nullable String device) {
         RunDevice failed = run.devices().stream()
                 .filter(d -> d.name().equals(device))
                 .findFirst()

@@ -23,7 +23,9 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Looks at the checks of a change on one device, before, after, and after an undo. */
@@ -245,15 +247,20 @@ class CheckPhases {
             found.add(new CheckResult(
                     work.runDeviceId(), check.id(), stage, answer.observation(), verdict, attempt, clock.instant()));
             looked.add(new Looked(
-                    check, verdict, open && answer.observation().rows().isEmpty()));
+                    check,
+                    verdict,
+                    open
+                            && answer.observation() != null
+                            && answer.observation().rows().isEmpty()));
         }
         results.saveAll(found);
         return looked;
     }
 
-    private static CheckVerdict verdict(DeviceWork.Check check, Stage stage, Observation before, Seen seen) {
+    private static CheckVerdict verdict(DeviceWork.Check check, Stage stage, @Nullable Observation before, Seen seen) {
         if (seen.observation() == null) {
-            return CheckEvaluation.unseen(check.definition(), seen.unseen());
+            return CheckEvaluation.unseen(
+                    check.definition(), Objects.requireNonNullElse(seen.unseen(), "not looked at"));
         }
         return switch (stage) {
             case BEFORE -> CheckEvaluation.before(check.definition(), seen.observation());

@@ -29,6 +29,7 @@ import io.safestep.drivers.DeviceSession;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -70,11 +71,7 @@ class GatePhase {
      * @param objection null for none
      * @param partner its partner; null when it has none
      */
-    private record Stored(
-            @Nullable String objection,
-            Device device,
-            @Nullable Long partner,
-            @Nullable String partnerName) {}
+    private record Stored(@Nullable String objection, Device device, Device.@Nullable Partner partner) {}
 
     PhaseResult look(DeviceWork work) throws DeviceException {
         Stored stored = transaction.execute(t -> stored(work));
@@ -98,11 +95,7 @@ class GatePhase {
         Change change = changes.withId(run.changeId());
         Device entity = device.device();
         Device.Partner partner = entity.partner();
-        return new Stored(
-                objection(run, change, entity),
-                entity,
-                partner == null ? null : partner.id(),
-                partner == null ? null : partner.name());
+        return new Stored(objection(run, change, entity), entity, partner);
     }
 
     private @Nullable String objection(Run run, Change change, Device device) {
@@ -131,7 +124,8 @@ class GatePhase {
                                 + frozen.get(0).scope();
                     case OBSERVED -> "its stance is observe by now: Safe Step may not write to it";
                     case TAKEN -> "another run has taken the device";
-                    case PARTNER_TAKEN -> partner.name() + ", its partner, is being changed by another run";
+                    case PARTNER_TAKEN ->
+                        Objects.requireNonNull(partner).name() + ", its partner, is being changed by another run";
                     default -> throw new IllegalStateException(stop + " is not asked in the middle of a run.");
                 })
                 .orElse(null);
@@ -145,14 +139,15 @@ class GatePhase {
 
     /** A device is not taken out of a pair whose other half does not answer. */
     private Optional<String> partnerObjection(Stored stored) {
-        if (stored.partner() == null) {
+        Device.Partner partner = stored.partner();
+        if (partner == null) {
             return Optional.empty();
         }
         try {
-            access.visit(stored.partner(), (device, session) -> access.identify(stored.partner(), session));
+            access.visit(partner.id(), (device, session) -> access.identify(partner.id(), session));
             return Optional.empty();
         } catch (DeviceException e) {
-            return Optional.of(stored.partnerName() + ", its partner, is not well: " + e.getMessage());
+            return Optional.of(partner.name() + ", its partner, is not well: " + e.getMessage());
         }
     }
 

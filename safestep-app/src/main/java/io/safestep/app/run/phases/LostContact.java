@@ -48,7 +48,7 @@ class LostContact {
 
     /** Comes back when the device answers, or waiting has been of no use. */
     void await(DeviceWork work) throws DeviceException {
-        patiently(work, (device, session) -> null);
+        patiently(work, (device, session) -> true);
     }
 
     /**

@@ -16,6 +16,8 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Everything that writes to a device, and the reading back that decides what really came of it. */
@@ -50,7 +52,7 @@ class PushPhases {
     }
 
     /** The timer with which the push is made, stored before it is started; null where there is none. */
-    private DeadManTimer armed(DeviceWork work, DeviceSession session) {
+    private @Nullable DeadManTimer armed(DeviceWork work, DeviceSession session) {
         if (work.timer() == null || !session.hasTimer()) {
             return null;
         }
@@ -74,7 +76,8 @@ class PushPhases {
                         + journal.stoppedBy(work.drive().runId()) + " after " + sent + " of " + commands(all));
     }
 
-    private int send(DeviceWork work, DeviceSession session, Script script, DeadManTimer timer, boolean stoppable)
+    private int send(
+            DeviceWork work, DeviceSession session, Script script, @Nullable DeadManTimer timer, boolean stoppable)
             throws DeviceException {
         SentCommands sent = new SentCommands(work, script, stoppable, journal);
         try {
@@ -106,13 +109,14 @@ class PushPhases {
 
     /** Stops the timer, and looks once more: a device that went back by itself has nothing to be confirmed. */
     PhaseResult confirm(DeviceWork work) throws DeviceException {
-        if (work.timerUntil() == null) {
+        DeadManTimer timer = work.timer();
+        if (timer == null || work.timerUntil() == null) {
             return PhaseResult.done("no timer was started");
         }
         return work.visits().visit(work.deviceId(), (device, session) -> {
             boolean stopped;
             try {
-                stopped = session.confirm(work.timer());
+                stopped = session.confirm(timer);
             } catch (DeviceException e) {
                 if (e.reason() == DeviceException.Reason.SESSION_LOST) {
                     throw e;
@@ -235,7 +239,7 @@ class PushPhases {
         journal.sent(work.drive(), work.runDeviceId(), "(go back by the dead-man timer at once)");
         boolean gone;
         try {
-            gone = session.goBack(work.timer());
+            gone = session.goBack(Objects.requireNonNull(work.timer()));
             journal.heard(
                     work.drive(), work.runDeviceId(), gone ? "(the device goes back)" : "(no timer runs any more)");
         } catch (DeviceException e) {

@@ -16,9 +16,15 @@ public class ConfigSyntaxException extends RuntimeException {
         this.line = line;
     }
 
+    /** The sentence for people; there always is one. */
+    @Override
+    public String getMessage() {
+        return Objects.requireNonNull(super.getMessage());
+    }
+
     /** The reason, as a sentence. */
     public String reason() {
-        return Objects.requireNonNull(getMessage());
+        return getMessage();
     }
 
     public int line() {
