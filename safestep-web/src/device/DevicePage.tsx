@@ -261,7 +261,7 @@ function LastTest({ device }: { device: DeviceDetail }) {
         <>
           <p className="mb-1">
             <Status state={test.passed ? { shape: "done", word: "passed" } : { shape: "failed", word: "failed" }} />{" "}
-            <span className="soft">{dayAndTime(test.at)}</span> {!test.passed && test.words}{" "}
+            {test.at && <span className="soft">{dayAndTime(test.at)}</span>} {!test.passed && test.words}{" "}
             <Button variant="link" aria-expanded={open} onClick={() => setOpen(!open)}>
               {open ? "Hide stages" : "Stages"}
             </Button>

@@ -9,6 +9,7 @@ import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -50,7 +51,7 @@ final class ModelCommand implements Callable<Integer> {
             paramLabel = "ADDRESS",
             description =
                     "Prints only the way of a packet from the first address to the second. Names of hosts may stand for addresses.")
-    private String[] trace;
+    private String @Nullable [] trace;
 
     @Option(
             names = "--protocol",
@@ -71,7 +72,7 @@ final class ModelCommand implements Callable<Integer> {
             paramLabel = "ENDS",
             description = "Ends of the reachability matrix: ${COMPLETION-CANDIDATES}. Default: all with up to "
                     + MOST_DEVICES_IN_MATRIX + " devices, hosts with more.")
-    private Matrix matrix;
+    private @Nullable Matrix matrix;
 
     @Override
     public Integer call() {

@@ -20,6 +20,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /** What the network model computes, as values for JSON. {@code docs/formats.md} describes them. */
 final class ModelReport {
@@ -43,7 +44,7 @@ final class ModelReport {
     }
 
     private Map<String, Object> device(String name) {
-        DeviceFacts facts = model.description().devices().get(name);
+        DeviceFacts facts = DeviceFacts.named(name, model.description().devices());
         Map<String, Object> device = new LinkedHashMap<>();
         device.put(
                 "interfaces",
@@ -225,10 +226,11 @@ final class ModelReport {
         return value;
     }
 
-    private IpAddress addressOf(String device) {
+    private @Nullable IpAddress addressOf(String device) {
         IpAddress first = null;
-        for (InterfaceFacts i :
-                model.description().devices().get(device).interfaces().values()) {
+        for (InterfaceFacts i : DeviceFacts.named(device, model.description().devices())
+                .interfaces()
+                .values()) {
             boolean up = model.interfaceState(new Port(device, i.name())).up();
             if (up && i.primary() != null) {
                 if (i.kind() == InterfaceFacts.Kind.LOOPBACK) {
@@ -262,7 +264,7 @@ final class ModelReport {
         return value;
     }
 
-    private static String text(Object value) {
+    private static @Nullable String text(@Nullable Object value) {
         return value == null ? null : value.toString();
     }
 }

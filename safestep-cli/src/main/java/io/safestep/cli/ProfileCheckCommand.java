@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -47,13 +48,13 @@ final class ProfileCheckCommand implements Callable<Integer> {
     private String file;
 
     @Option(names = "--host", paramLabel = "HOST", description = "Address or name of a device to try it on.")
-    private String host;
+    private @Nullable String host;
 
     @Option(names = "--port", paramLabel = "PORT", description = "TCP port. Default: 22, for RESTCONF 443.")
-    private Integer port;
+    private @Nullable Integer port;
 
     @Option(names = "--user", paramLabel = "USER", description = "Log-in name on the device.")
-    private String user;
+    private @Nullable String user;
 
     private final Map<String, String> environment;
 

@@ -66,11 +66,6 @@ public class DeviceException extends Exception {
         return shownHostKey;
     }
 
-    /** What went wrong, as a sentence. */
-    public String sentence() {
-        return Objects.requireNonNull(getMessage());
-    }
-
     public Reason reason() {
         return reason;
     }

@@ -22,5 +22,5 @@ public record CommentView(
         @Nullable String resolvedBy,
         @Nullable Instant resolvedAt) {
 
-    public record Answer(@Nullable String body, String author, Instant writtenAt) {}
+    public record Answer(String body, String author, Instant writtenAt) {}
 }

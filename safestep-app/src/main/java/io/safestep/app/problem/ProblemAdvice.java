@@ -33,7 +33,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler(ProblemException.class)
     ResponseEntity<ProblemDetail> known(ProblemException e) {
-        return answer(e.status(), e.type(), e.sentence(), e.errors());
+        return answer(e.status(), e.type(), e.getMessage(), e.errors());
     }
 
     /** What a person writes is read where each line can be marked; this is a text that was there before. */

@@ -87,11 +87,6 @@ public class ProblemException extends RuntimeException {
         return type;
     }
 
-    /** What is to be put right, as a sentence. */
-    public String sentence() {
-        return Objects.requireNonNull(getMessage());
-    }
-
     public List<FieldError> errors() {
         return errors;
     }

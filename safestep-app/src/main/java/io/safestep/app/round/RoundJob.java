@@ -72,7 +72,7 @@ class RoundJob implements JobHandler {
                     ? Outcome.bad("This version of Safe Step does not know the action " + round.action() + ".")
                     : action.on(waiting.deviceId(), waiting.device(), round.argument(), round.startedBy());
         } catch (ProblemException e) {
-            return Outcome.bad(e.sentence());
+            return Outcome.bad(e.getMessage());
         } catch (RuntimeException e) {
             // One device must not keep the others from their turn.
             LOG.error("Round {} failed on {}", round.id(), waiting.device(), e);

@@ -173,7 +173,7 @@ public final class DeviceFinder implements AutoCloseable {
                 if (e.reason() != Reason.LOGIN_REFUSED) {
                     // Something took the connection: that it does not go on is not the same as nothing being there.
                     throw e.reason() == Reason.TIMED_OUT
-                            ? new DeviceException(Reason.SILENT, e.sentence(), e, e.shownHostKey())
+                            ? new DeviceException(Reason.SILENT, e.getMessage(), e, e.shownHostKey())
                             : e;
                 }
                 refused = e;

@@ -241,7 +241,7 @@ public final class NetconfSession implements DeviceSession {
             locks.take("startup");
             channel.call("<copy-config><target><startup/></target><source><running/></source></copy-config>");
         } catch (RpcErrorException e) {
-            throw e.reason() == Reason.IN_USE ? e : new DeviceException(Reason.SAVE_FAILED, e.sentence(), e);
+            throw e.reason() == Reason.IN_USE ? e : new DeviceException(Reason.SAVE_FAILED, e.getMessage(), e);
         }
         verification.startupWritten(readRunning(), datastores.read("startup"));
         return "Running was copied to startup, and startup read back.";

@@ -122,7 +122,7 @@ public final class ConnectionTest {
         } catch (DeviceException e) {
             switch (e.reason()) {
                 case NOT_POSSIBLE ->
-                    results.add(new StageResult(Stage.RIGHT_TO_CONFIGURE, Outcome.NOT_KNOWN, e.sentence(), null));
+                    results.add(new StageResult(Stage.RIGHT_TO_CONFIGURE, Outcome.NOT_KNOWN, e.getMessage(), null));
                 case NO_RIGHT_TO_CONFIGURE, IN_USE, LINE_REFUSED -> failed(Stage.RIGHT_TO_CONFIGURE, e);
                 default -> throw e;
             }
@@ -238,7 +238,7 @@ public final class ConnectionTest {
         if (e.shownHostKey() != null) {
             hostKey = e.shownHostKey();
         }
-        failed(stage, e.sentence(), Advice.on(stage, e.reason(), target));
+        failed(stage, e.getMessage(), Advice.on(stage, e.reason(), target));
     }
 
     /** The stage at which a session broke off: the reason tells it, or else how far it had come. */
