@@ -1,5 +1,2 @@
 /** The command line of Corvane devices. */
-@NullMarked
 package io.safestep.practice.corvane;
-
-import org.jspecify.annotations.NullMarked;
