@@ -11,7 +11,7 @@ import { type Column, DataList } from "../ui/DataList";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
-import { count } from "../ui/words";
+import { count, roleWords } from "../ui/words";
 import { BackupsNav } from "./BackupsNav";
 import { coverageSentence, coverageStates, tally, worstFirst } from "./coverage";
 import { keys } from "../api/keys";
@@ -67,7 +67,7 @@ const columns: Column<Covered>[] = [
     text: (r) => vocabulary.saved[r.saved],
     hidden: true,
   },
-  { key: "role", title: "Role", width: "110px", text: (r) => r.role, hidden: true },
+  { key: "role", title: "Role", width: "110px", text: (r) => roleWords[r.role], hidden: true },
   { key: "platform", title: "Platform", width: "140px", text: (r) => r.platform, hidden: true },
   {
     key: "reference",

@@ -8,6 +8,7 @@ import { BackupsNav } from "./BackupsNav";
 import { VersionDifference } from "./VersionDifference";
 import { keys } from "../api/keys";
 import { useDevices } from "../api/shared";
+import { kinds } from "../ui/words";
 
 /** Any two versions, also of two devices. */
 export function ComparePage() {
@@ -87,7 +88,7 @@ function Side({ name, devices, device, version, onDevice, onVersion }: SideProps
         <option value="">{name}: version …</option>
         {versions.data?.map((b) => (
           <option key={b.id} value={b.id}>
-            {b.file ?? b.kind} of {dayAndTime(b.takenAt)}
+            {b.file ?? kinds[b.kind]} of {dayAndTime(b.takenAt)}
             {b.label && ` “${b.label}”`}
             {b.baseline && ", baseline"}
             {b.reference && ", reference"}

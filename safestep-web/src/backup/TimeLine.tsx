@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Backup } from "../api/types";
 import { dayAndTime, dayName } from "../ui/time";
 import { marks } from "./timeline";
+import { causes } from "../ui/words";
 
 /** The versions of one configuration from the oldest at the left to the newest at the right. */
 export function TimeLine({
@@ -45,12 +46,12 @@ export function TimeLine({
             className={[
               v.baseline ? "baseline" : "",
               v.reference ? "reference" : "",
-              v.changeNumber ? "of-change" : v.cause === "found changed" ? "outside" : "",
+              v.changeNumber ? "of-change" : v.cause === "FOUND_CHANGED" ? "outside" : "",
               shown?.id === v.id || from?.id === v.id ? "picked" : "",
               x < 150 ? "at-left" : "",
             ].join(" ")}
-            title={`${dayAndTime(v.takenAt)}, ${v.cause}${v.changeNumber ? ` CR-${v.changeNumber}` : ""}: ${v.summary}`}
-            aria-label={`Version of ${dayAndTime(v.takenAt)}, ${v.cause}`}
+            title={`${dayAndTime(v.takenAt)}, ${causes[v.cause]}${v.changeNumber ? ` CR-${v.changeNumber}` : ""}: ${v.summary}`}
+            aria-label={`Version of ${dayAndTime(v.takenAt)}, ${causes[v.cause]}`}
             onClick={() => onPick(v)}
           >
             <i aria-hidden="true" />

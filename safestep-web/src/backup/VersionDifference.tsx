@@ -6,9 +6,10 @@ import { Difference } from "../lines/Difference";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { keys } from "../api/keys";
+import { kinds } from "../ui/words";
 
 const words = (device: string, b: Backup, other: string) =>
-  `${device === other ? "" : `${device}, `}${b.file ?? b.kind} of ${dayAndTime(b.takenAt)}${b.label ? ` “${b.label}”` : ""}`;
+  `${device === other ? "" : `${device}, `}${b.file ?? kinds[b.kind]} of ${dayAndTime(b.takenAt)}${b.label ? ` “${b.label}”` : ""}`;
 
 const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);
 

@@ -58,7 +58,7 @@ export function VersionMarks({ device, version }: { device: string; version: Bac
     <div className="version-marks">
       <div className="line">
         <h2>
-          {version.file ? `File ${version.file}` : version.kind === "startup" ? "Startup" : "Running"} of{" "}
+          {version.file ? `File ${version.file}` : version.kind === "STARTUP" ? "Startup" : "Running"} of{" "}
           {dayAndTime(version.takenAt)}
           {version.label && <> “{version.label}”</>}
         </h2>
@@ -69,7 +69,7 @@ export function VersionMarks({ device, version }: { device: string; version: Bac
           </span>
         )}
         <span className="actions">
-          {mayChange && version.kind === "running" && (
+          {mayChange && version.kind === "RUNNING" && (
             <Link className="btn btn-link" to={`/changes/new?device=${device}&backup=${version.id}`}>
               Return to this version …
             </Link>
@@ -85,7 +85,7 @@ export function VersionMarks({ device, version }: { device: string; version: Bac
               {version.label ? "Change the name" : "Give it a name"}
             </Button>
           )}
-          {may && version.kind === "running" && !version.reference && (
+          {may && version.kind === "RUNNING" && !version.reference && (
             <Button
               variant="link"
               onClick={() => {

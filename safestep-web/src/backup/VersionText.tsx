@@ -6,6 +6,7 @@ import type { Backup } from "../api/types";
 import { download } from "../ui/csv";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { keys } from "../api/keys";
+import { kinds } from "../ui/words";
 
 /** A version as text. */
 export function VersionText({ device, version, line }: { device: string; version: Backup; line: number }) {
@@ -46,7 +47,7 @@ export function VersionText({ device, version, line }: { device: string; version
         <Button
           variant="link"
           onClick={() =>
-            download(`${device}-${version.file ?? version.kind}-${version.id}.txt`, text.data, "text/plain")
+            download(`${device}-${version.file ?? kinds[version.kind]}-${version.id}.txt`, text.data, "text/plain")
           }
         >
           Download

@@ -14,8 +14,9 @@ import { VersionDifference } from "./VersionDifference";
 import { VersionText } from "./VersionText";
 import { VersionMarks } from "./VersionMarks";
 import { keys, useMoved } from "../api/keys";
+import { kinds, causes } from "../ui/words";
 
-const kindName = (b: Backup) => (b.file ? `file ${b.file}` : b.kind);
+const kindName = (b: Backup) => (b.file ? `file ${b.file}` : kinds[b.kind]);
 
 /** The versions of a device on a line of time; one of them as text, or two compared. */
 export function Versions({ device }: { device: DeviceRow }) {
@@ -32,8 +33,8 @@ export function Versions({ device }: { device: DeviceRow }) {
   const to = byId("to");
   const kinds = [...new Set(all.map(kindName))].sort((a, b) => order(a) - order(b));
   const listed = all.filter((b) => kindName(b) === kind);
-  const running = all.filter((b) => b.kind === "running");
-  const startup = all.find((b) => b.kind === "startup");
+  const running = all.filter((b) => b.kind === "RUNNING");
+  const startup = all.find((b) => b.kind === "STARTUP");
   const reference = all.find((b) => b.reference);
   const baseline = all.find((b) => b.baseline);
 
@@ -239,7 +240,7 @@ function VersionList({ versions, shown, from, to, low, onShow, onCompare, hasBef
             <tr key={b.id} className={[shown, from, to].some((s) => s?.id === b.id) ? "chosen" : ""}>
               <td className="nowrap">{dayAndTime(b.takenAt)}</td>
               <td>
-                {b.cause}
+                {causes[b.cause]}
                 {b.changeNumber && (
                   <>
                     {" "}

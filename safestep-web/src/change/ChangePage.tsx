@@ -21,6 +21,7 @@ import { useRuns } from "../run/queries";
 import { numberOf } from "./number";
 import { MovedGroups, WayOn } from "./WayOn";
 import { useMoved } from "../api/keys";
+import vocabulary from "../api/vocabulary.json";
 
 /** One change: what blocks the way at the top, a ladder down the left, the picked rung beside it. */
 export function ChangePage() {
@@ -84,8 +85,8 @@ function Loaded({ change, next, rung }: { change: Change; next: Next | undefined
         <span className="id">{change.subject}</span>
         <h1>{editor.content.title || change.title}</h1>
         <p className="facts">
-          {change.emergencyReason === null ? change.category : <b className="harm">emergency</b>} ·{" "}
-          {changeState(change).word} · by {change.authorName} · for {count(change.targets.length, "device")}
+          {change.emergencyReason === null ? vocabulary.categories[change.category] : <b className="harm">emergency</b>}{" "}
+          · {changeState(change).word} · by {change.authorName} · for {count(change.targets.length, "device")}
           {change.sealBrief && (
             <>
               {" "}

@@ -4,7 +4,7 @@ import Form from "react-bootstrap/Form";
 import { type Problem } from "../api/client";
 import type { Device } from "../api/types";
 import { Loading } from "../ui/Messages";
-import { count } from "../ui/words";
+import { count, roleWords } from "../ui/words";
 import { type Content, linesFor } from "../draft/content";
 import { useDevices, useGroups } from "../api/shared";
 import { Field } from "../ui/Field";
@@ -25,7 +25,8 @@ export function DescribeFields({ content, problem, edit }: Props) {
   const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
   // What is chosen stays in sight.
   const found = (devices.data ?? []).filter(
-    (d) => chosen.has(d.name) || words.every((w) => `${d.name} ${d.role} ${d.site}`.toLowerCase().includes(w)),
+    (d) =>
+      chosen.has(d.name) || words.every((w) => `${d.name} ${roleWords[d.role]} ${d.site}`.toLowerCase().includes(w)),
   );
   const titleError = problem?.at("title")[0]?.message;
   const reasonError = problem?.at("reason")[0]?.message;
@@ -82,7 +83,7 @@ export function DescribeFields({ content, problem, edit }: Props) {
         )}
         {devices.data && found.length === 0 && <p className="empty">No device fits “{filter}”.</p>}
         {found.map((d) => {
-          const observe = d.stance !== "managed";
+          const observe = d.stance !== "MANAGED";
           return (
             <div key={d.name} className="device-choice">
               <Form.Check
@@ -95,7 +96,7 @@ export function DescribeFields({ content, problem, edit }: Props) {
               <label htmlFor={`device-${d.name}`}>
                 <span className="mono">{d.name}</span>
                 <span className="soft">
-                  {d.role}, {d.site}
+                  {roleWords[d.role]}, {d.site}
                   {d.partner && `, partner of ${d.partner}`}
                 </span>
                 {observe && <span>In stance observe: Safe Step may read it but not write to it.</span>}
@@ -147,7 +148,7 @@ interface ChosenGroupsProps extends Props {
 /** Groups by which devices are chosen: what a group holds now is taken, and what changes in it later is pointed out. */
 function ChosenGroups({ content, devices, problem, edit }: ChosenGroupsProps) {
   const groups = useGroups();
-  const managed = new Set(devices.filter((d) => d.stance === "managed").map((d) => d.name));
+  const managed = new Set(devices.filter((d) => d.stance === "MANAGED").map((d) => d.name));
   const known = new Map(groups.data?.map((g) => [g.name, g]));
   const free = (groups.data ?? []).filter((g) => !content.groups.includes(g.name));
 

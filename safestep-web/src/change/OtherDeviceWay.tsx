@@ -5,7 +5,7 @@ import { api, told } from "../api/client";
 import type { Build, IdentityLine } from "../api/types";
 import { Glyph } from "../ui/Glyph";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
-import { count } from "../ui/words";
+import { count, roleWords } from "../ui/words";
 import type { Target } from "../draft/content";
 import { Complaints } from "../lines/LinesEditor";
 import { choiceOf, kept, leftOut, undecided, WRITTEN } from "./takeover";
@@ -68,7 +68,7 @@ export function OtherDeviceWay({ target, build, onChange }: Props) {
           <option value="">{offered.length ? "Choose a device" : "No other device has the same platform"}</option>
           {offered.map((d) => (
             <option key={d.name} value={d.name}>
-              {d.name}, {d.role}, {d.site}
+              {d.name}, {roleWords[d.role]}, {d.site}
             </option>
           ))}
         </Form.Select>

@@ -13,6 +13,7 @@ import { PasteForm } from "./PasteForm";
 import { TemplateWay } from "./TemplateWay";
 import { keys } from "../api/keys";
 import { Field } from "../ui/Field";
+import { kinds, causes } from "../ui/words";
 
 const ways: Record<Way, string> = {
   LINES: "Lines to add or remove",
@@ -170,7 +171,7 @@ function BackupChoice({ target, complaints, onChange }: OneWayProps) {
         <option value="">Choose a backup</option>
         {backups.data?.map((b) => (
           <option key={b.id} value={b.id}>
-            {dayAndTime(b.takenAt)} · {b.kind} · {b.cause}
+            {dayAndTime(b.takenAt)} · {kinds[b.kind]} · {causes[b.cause]}
             {b.changeNumber ? ` CR-${b.changeNumber}` : ""} · {b.hash.slice(0, 8)}
           </option>
         ))}

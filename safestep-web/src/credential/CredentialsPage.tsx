@@ -15,6 +15,7 @@ import { useCredentials, useDevices, useGroups, useSites } from "../api/shared";
 import { useMoved } from "../api/keys";
 import { Field } from "../ui/Field";
 import { Beside } from "../ui/Beside";
+import vocabulary from "../api/vocabulary.json";
 
 export function CredentialsPage() {
   const may = useMay("WRITE_CREDENTIALS");
@@ -38,7 +39,7 @@ export function CredentialsPage() {
             <span className="soft">log-in</span> <span className="mono">{c.login}</span>
             <div className="soft">
               {c.standard && "The standard: used where nothing else says which. "}
-              {c.usedAt.map((u) => `${u.place} ${u.name}`).join(", ")}
+              {c.usedAt.map((u) => `${vocabulary.places[u.place]} ${u.name}`).join(", ")}
               {!c.standard && c.usedAt.length === 0 && "Not used anywhere."}
             </div>
           </>
@@ -108,7 +109,7 @@ function CredentialForm({ credential }: { credential: Credential | null }) {
     test.reset();
     setForm({ ...form, ...change });
   };
-  const letIn = test.data?.every((s) => s.outcome !== "failed");
+  const letIn = test.data?.every((s) => s.outcome !== "FAILED");
   function submit(event: FormEvent) {
     event.preventDefault();
     save.mutate();

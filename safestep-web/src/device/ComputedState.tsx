@@ -9,7 +9,7 @@ import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { csv, download } from "../ui/csv";
 import { dayAndTime } from "../ui/time";
-import { adjacency, gatewayRole, hiddenRoutes, interfaceState, routeSource, sessionState, summary } from "./computed";
+import { adjacency, gatewayRole, hiddenRoutes, interfaceState, routeSources, sessionState, summary } from "./computed";
 import { keys } from "../api/keys";
 
 /** What the network model computes of a device: nothing here was asked of the device itself. */
@@ -109,7 +109,7 @@ function Interfaces({ state }: { state: DeviceState }) {
               ))}
               {i.mtu !== 1500 && <div className="soft small">MTU {i.mtu}</div>}
             </td>
-            <td>{i.far ?? (i.kind === "port" ? <span className="soft">no cable known</span> : "")}</td>
+            <td>{i.far ?? (i.kind === "PORT" ? <span className="soft">no cable known</span> : "")}</td>
           </tr>
         ))}
       </Table>
@@ -133,7 +133,7 @@ function Gateways({ state }: { state: DeviceState }) {
             <td className="mono">{g.shared.join(", ")}</td>
             <td>
               <Status state={gatewayRole(g)} />
-              {g.role === "standby" && g.activeDevice && <Why reason={`${g.activeDevice} is active.`} />}
+              {g.role === "STANDBY" && g.activeDevice && <Why reason={`${g.activeDevice} is active.`} />}
               <Why reason={g.note} />
             </td>
             <td>{g.priority}</td>
@@ -205,7 +205,7 @@ function Routes({ state }: { state: DeviceState }) {
   const [all, setAll] = useState(false);
   const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
   const found = state.routes.filter((r) => {
-    const text = `${r.prefix} ${routeSource(r.source)} ${r.hops.join(" ")}`.toLowerCase();
+    const text = `${r.prefix} ${routeSources[r.source]} ${r.hops.join(" ")}`.toLowerCase();
     return words.every((w) => text.includes(w));
   });
   const shown = all || words.length > 0 ? found : found.slice(0, FEW);
@@ -223,7 +223,7 @@ function Routes({ state }: { state: DeviceState }) {
                   ["prefix", "source", "distance", "metric", "next hops"],
                   found.map((r) => [
                     r.prefix,
-                    routeSource(r.source),
+                    routeSources[r.source],
                     String(r.distance),
                     String(r.metric),
                     r.hops.join("; "),
@@ -254,7 +254,7 @@ function Routes({ state }: { state: DeviceState }) {
             <tr key={r.prefix}>
               <td className="mono">{r.prefix}</td>
               <td>
-                {routeSource(r.source)}{" "}
+                {routeSources[r.source]}{" "}
                 <span className="soft small">
                   {r.distance}/{r.metric}
                 </span>

@@ -17,6 +17,7 @@ import { DeviceConsole } from "./DeviceConsole";
 import { RecordForm } from "./RecordForm";
 import { HostKeyDecision, SerialDecision } from "./Decisions";
 import { keys, useMoved } from "../api/keys";
+import { roleWords, stanceWords } from "../ui/words";
 
 export function DevicePage() {
   const { name = "", view = "" } = useParams();
@@ -50,7 +51,7 @@ function Loaded({ device, view }: { device: DeviceDetail; view: string }) {
       <div className="head">
         <h1 className="mono fs-5">{d.name}</h1>
         <span className="soft">
-          {d.role} at {d.site} · {d.address}, port {device.reachedAtPort} · {d.maker}, {d.platform}
+          {roleWords[d.role]} at {d.site} · {d.address}, port {device.reachedAtPort} · {d.maker}, {d.platform}
           {d.partner && (
             <>
               {" "}
@@ -190,7 +191,7 @@ function Who({ device }: { device: DeviceDetail }) {
 function StanceFact({ device }: { device: DeviceRow }) {
   const may = useMay("WRITE_DEVICES");
   const moved = useMoved();
-  const managed = device.stance === "managed";
+  const managed = device.stance === "MANAGED";
   const set = useMutation({
     mutationFn: (stance: Schemas["DeviceStanceRequest"]["stance"]) =>
       told(api.PUT("/api/devices/{name}/stance", { params: { path: { name: device.name } }, body: { stance } })),
@@ -198,10 +199,11 @@ function StanceFact({ device }: { device: DeviceRow }) {
   });
   return (
     <>
-      <b>{device.stance}</b>: Safe Step {managed ? "may write to it." : "reads it and does not write to it."}{" "}
+      <b>{stanceWords[device.stance]}</b>: Safe Step{" "}
+      {managed ? "may write to it." : "reads it and does not write to it."}{" "}
       {may && (
         <Button variant="link" disabled={set.isPending} onClick={() => set.mutate(managed ? "OBSERVE" : "MANAGED")}>
-          Set it to {managed ? "observe" : "managed"}
+          Set it to {managed ? "observe" : "MANAGED"}
         </Button>
       )}
       {set.error && <span className="harm"> {asProblem(set.error).message}</span>}

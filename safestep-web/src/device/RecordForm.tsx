@@ -1,10 +1,10 @@
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api, told, type Schemas } from "../api/client";
+import { api, told } from "../api/client";
 import type { DeviceDetail, DeviceRow } from "../api/types";
 import { ErrorBlock } from "../ui/Messages";
-import { deviceRoles } from "../ui/words";
+import { roleWords } from "../ui/words";
 import { useDevices, usePlatforms, useSites } from "../api/shared";
 import { useMoved } from "../api/keys";
 import { useSave } from "../ui/useSave";
@@ -51,7 +51,6 @@ export function RecordForm({
           params: { path: { name: device.name } },
           body: {
             ...form,
-            role: form.role.toUpperCase() as Schemas["DeviceRecordRequest"]["role"],
             port: asNumber(form.port),
             connectSeconds: asNumber(form.connectSeconds),
             logInSeconds: asNumber(form.logInSeconds),
@@ -130,9 +129,11 @@ export function RecordForm({
       </Form.Group>
       <div className="field-row">
         <Field id="record-role" label="Role">
-          <Form.Select value={form.role} onChange={(e) => edit({ role: e.target.value })}>
-            {deviceRoles.map((r) => (
-              <option key={r}>{r}</option>
+          <Form.Select value={form.role} onChange={(e) => edit({ role: e.target.value as DeviceRow["role"] })}>
+            {Object.entries(roleWords).map(([role, word]) => (
+              <option key={role} value={role}>
+                {word}
+              </option>
             ))}
           </Form.Select>
         </Field>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { DeviceState } from "../api/types";
-import { adjacency, hiddenRoutes, interfaceState, routeSource, sessionState, summary } from "./computed";
+import { adjacency, hiddenRoutes, interfaceState, sessionState, summary } from "./computed";
 
 const quiet: DeviceState = {
   device: "brn-gw-a",
@@ -9,7 +9,7 @@ const quiet: DeviceState = {
   interfaces: [
     {
       name: "port 1",
-      kind: "port",
+      kind: "PORT",
       up: true,
       known: true,
       reason: null,
@@ -20,7 +20,7 @@ const quiet: DeviceState = {
     },
     {
       name: "port 2",
-      kind: "port",
+      kind: "PORT",
       up: false,
       known: true,
       reason: "It is disabled.",
@@ -30,7 +30,7 @@ const quiet: DeviceState = {
       far: null,
     },
   ],
-  neighbours: [{ name: "port 1", device: "ops-co-a", address: "10.77.1.1", area: "0", state: "full", reason: null }],
+  neighbours: [{ name: "port 1", device: "ops-co-a", address: "10.77.1.1", area: "0", state: "FULL", reason: null }],
   sessions: [],
   gateways: [],
   routes: [],
@@ -55,7 +55,7 @@ describe("the sentence about a device", () => {
     const bad: DeviceState = {
       ...quiet,
       interfaces: [{ ...quiet.interfaces[1]!, reason: "The cable carries nothing." }],
-      neighbours: [{ ...quiet.neighbours[0]!, state: "down", reason: "The areas differ." }],
+      neighbours: [{ ...quiet.neighbours[0]!, state: "DOWN", reason: "The areas differ." }],
       notModelled: [
         { line: 3, path: "mirror", why: "?" },
         { line: 4, path: "mirror", why: "?" },
@@ -72,20 +72,14 @@ describe("states", () => {
   });
 
   it("takes two-way without a reason for what it should be", () => {
-    expect(adjacency({ ...quiet.neighbours[0]!, state: "two-way" }).shape).toBe("done");
-    expect(adjacency({ ...quiet.neighbours[0]!, state: "two-way", reason: "MTU" }).shape).toBe("failed");
+    expect(adjacency({ ...quiet.neighbours[0]!, state: "TWO_WAY" }).shape).toBe("done");
+    expect(adjacency({ ...quiet.neighbours[0]!, state: "TWO_WAY", reason: "MTU" }).shape).toBe("failed");
   });
 
   it("does not claim to know a neighbour that is somebody else's", () => {
     expect(
-      sessionState({ neighbour: "192.0.2.1", device: null, as: 64500, kind: "external", state: "unknown", reason: "" }),
+      sessionState({ neighbour: "192.0.2.1", device: null, as: 64500, kind: "external", state: "UNKNOWN", reason: "" }),
     ).toEqual({ shape: "dot", word: "not known" });
-  });
-
-  it("names the source of a route in words", () => {
-    expect(routeSource("ospf-intra-area")).toBe("OSPF");
-    expect(routeSource("ospf-external-2")).toBe("OSPF, external 2");
-    expect(routeSource("connected")).toBe("connected");
   });
 
   it("offers the routes that are not shown", () => {

@@ -1,5 +1,6 @@
 import type { DeviceState } from "../api/types";
 import type { Shape } from "../ui/Glyph";
+import vocabulary from "../api/vocabulary.json";
 
 type State = { shape: Shape; word: string };
 
@@ -15,31 +16,31 @@ export function interfaceState(i: DeviceState["interfaces"][number]): State {
 
 /** Full, or two-way between two that are neither designated router, is as it should be (RFC 2328, section 10.4). */
 export function adjacency(n: DeviceState["neighbours"][number]): State {
-  if (n.state === "full" || (n.state === "two-way" && !n.reason)) {
-    return { shape: "done", word: n.state };
+  if (n.state === "FULL" || (n.state === "TWO_WAY" && !n.reason)) {
+    return { shape: "done", word: vocabulary.adjacencies[n.state] };
   }
-  return { shape: "failed", word: n.state };
+  return { shape: "failed", word: vocabulary.adjacencies[n.state] };
 }
 
 export function sessionState(s: DeviceState["sessions"][number]): State {
   switch (s.state) {
-    case "established":
-      return { shape: "done", word: "established" };
-    case "unknown":
+    case "ESTABLISHED":
+      return { shape: "done", word: vocabulary.sessions[s.state] };
+    case "UNKNOWN":
       return { shape: "dot", word: "not known" };
     default:
-      return { shape: "failed", word: s.state };
+      return { shape: "failed", word: vocabulary.sessions[s.state] };
   }
 }
 
 export function gatewayRole(g: DeviceState["gateways"][number]): State {
   switch (g.role) {
-    case "active":
-      return { shape: "done", word: "active" };
-    case "standby":
-      return { shape: "notyet", word: "standby" };
+    case "ACTIVE":
+      return { shape: "done", word: vocabulary.gatewayRoles[g.role] };
+    case "STANDBY":
+      return { shape: "notyet", word: vocabulary.gatewayRoles[g.role] };
     default:
-      return { shape: "failed", word: g.role };
+      return { shape: "failed", word: vocabulary.gatewayRoles[g.role] };
   }
 }
 
@@ -71,14 +72,5 @@ export function hiddenRoutes(found: number, shown: number): string {
   return found > shown ? `Show the other ${found - shown}` : "";
 }
 
-const sources: Record<string, string> = {
-  "ospf-intra-area": "OSPF",
-  "ospf-inter-area": "OSPF, other area",
-  ebgp: "BGP, external",
-  ibgp: "BGP, internal",
-};
-
 /** Where a route comes from, for people. */
-export function routeSource(source: string): string {
-  return sources[source] ?? source.replace(/^ospf-/, "OSPF, ").replaceAll("-", " ");
-}
+export const routeSources: Record<DeviceState["routes"][number]["source"], string> = vocabulary.routeSources;

@@ -3,10 +3,10 @@ import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
-import { api, told, type Schemas } from "../api/client";
-import type { Additions, Search, SearchProposal } from "../api/types";
+import { api, told } from "../api/client";
+import type { Additions, DeviceRow, Search, SearchProposal } from "../api/types";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
-import { count, deviceRoles } from "../ui/words";
+import { count, roleWords } from "../ui/words";
 import { keys, useMoved } from "../api/keys";
 import { useDevices, useSites } from "../api/shared";
 import { useSave } from "../ui/useSave";
@@ -15,7 +15,7 @@ interface Choice {
   name: string;
   siteCode: string;
   siteName: string;
-  role: string;
+  role: DeviceRow["role"];
   partner: string;
   groups: string[];
 }
@@ -63,7 +63,7 @@ export function Accept({ search, chosen, close }: { search: Search; chosen: Set<
                 name: c.name,
                 siteCode: c.siteCode,
                 siteName: c.siteName || null,
-                role: c.role.toUpperCase() as Schemas["DeviceRecordRequest"]["role"],
+                role: c.role,
                 partner: c.partner || null,
                 labels: [],
                 groups: c.groups,
@@ -190,10 +190,12 @@ export function Accept({ search, chosen, close }: { search: Search; chosen: Set<
                       size="sm"
                       aria-label={`Role of ${p.name}`}
                       value={c.role}
-                      onChange={(e) => set({ role: e.target.value })}
+                      onChange={(e) => set({ role: e.target.value as Choice["role"] })}
                     >
-                      {deviceRoles.map((r) => (
-                        <option key={r}>{r}</option>
+                      {Object.entries(roleWords).map(([role, word]) => (
+                        <option key={role} value={role}>
+                          {word}
+                        </option>
                       ))}
                     </Form.Select>
                     {c.role === p.role.value && <div className="why">{p.role.reason}</div>}

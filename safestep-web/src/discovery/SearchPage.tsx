@@ -37,10 +37,10 @@ const columnsFor = (ports: number[]): Column<SearchResult>[] => [
     key: "state",
     title: "Result",
     width: "165px",
-    text: (r) => resultStates[r.state]!.word,
+    text: (r) => resultStates[r.state].word,
     show: (r) => (
-      <span className={`found-${resultStates[r.state]!.tone}`}>
-        <Status state={resultStates[r.state]!} />
+      <span className={`found-${resultStates[r.state].tone}`}>
+        <Status state={resultStates[r.state]} />
       </span>
     ),
     order: rank,
@@ -115,7 +115,7 @@ function Loaded({ search }: { search: Search }) {
     mutationFn: () => told(api.POST("/api/searches/{id}/stop", { params: { path: { id: search.id } } })),
     onSettled: () => client.invalidateQueries({ queryKey: keys.searches }),
   });
-  const fresh = results.data?.filter((r) => r.state === "new") ?? [];
+  const fresh = results.data?.filter((r) => r.state === "NEW") ?? [];
   const wanted = fresh.filter((r) => chosen.has(String(r.id)));
   return (
     <>
@@ -168,7 +168,7 @@ function Loaded({ search }: { search: Search }) {
               id={(r) => String(r.id)}
               chosen={may && fresh.length > 0 ? chosen : undefined}
               onChoose={may && fresh.length > 0 ? setChosen : undefined}
-              mayChoose={(r) => r.state === "new"}
+              mayChoose={(r) => r.state === "NEW"}
               empty={search.endedAt ? "Nothing answered." : "Nothing has answered yet."}
             />
           )}
@@ -187,7 +187,7 @@ function lookAt(number: number, which: string): string {
 function Left({ search }: { search: Search }) {
   const left = [
     ...(search.exclusions.length ? [`Excluded: ${search.exclusions.join(", ")}.`] : []),
-    ...(search.kind === "range"
+    ...(search.kind === "RANGE"
       ? ["The addresses of a network and of all its hosts, the first and last of a range, are never looked at."]
       : []),
     ...search.skipped,

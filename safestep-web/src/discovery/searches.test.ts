@@ -5,7 +5,7 @@ import { foundInWords, progressInWords, searchTitle } from "./searches";
 function search(change: Partial<Search>): Search {
   return {
     id: 1,
-    kind: "range",
+    kind: "RANGE",
     ranges: ["10.77.2.0/24"],
     exclusions: [],
     start: null,
@@ -27,10 +27,10 @@ function search(change: Partial<Search>): Search {
 test("what was found, the most important first", () => {
   expect(foundInWords(search({}))).toBe("Nothing found yet.");
   expect(foundInWords(search({ endedAt: "x" }))).toBe("Nothing was found.");
-  expect(foundInWords(search({ counts: { known: 12, new: 3, "changed-identity": 1 } }))).toBe(
+  expect(foundInWords(search({ counts: { KNOWN: 12, NEW: 3, CHANGED_IDENTITY: 1 } }))).toBe(
     "Found 3 new, 1 with a changed identity and 12 known.",
   );
-  expect(foundInWords(search({ counts: { known: 1 } }))).toBe("Found 1 known.");
+  expect(foundInWords(search({ counts: { KNOWN: 1 } }))).toBe("Found 1 known.");
 });
 
 test("how far it is", () => {
@@ -40,5 +40,5 @@ test("how far it is", () => {
 
 test("what is searched", () => {
   expect(searchTitle(search({}))).toBe("Search of 10.77.2.0/24");
-  expect(searchTitle(search({ kind: "walk", start: "brn-gw-a", depth: 1 }))).toBe("Walk from brn-gw-a, 1 link away");
+  expect(searchTitle(search({ kind: "WALK", start: "brn-gw-a", depth: 1 }))).toBe("Walk from brn-gw-a, 1 link away");
 });

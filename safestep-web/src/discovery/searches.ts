@@ -2,29 +2,31 @@ import type { Search, SearchResult } from "../api/types";
 import type { Shape } from "../ui/Glyph";
 import { count, grouped } from "../ui/words";
 
+type State = SearchResult["state"];
+
 /** How results look and are called. New and changed identity have to stand out from what is known. */
-export const resultStates: Record<string, { shape: Shape; word: string; tone: string }> = {
-  waiting: { shape: "notyet", word: "waiting", tone: "" },
-  new: { shape: "notyet", word: "new", tone: "new" },
-  known: { shape: "done", word: "known", tone: "good" },
-  "also-here": { shape: "dot", word: "also here", tone: "" },
-  "changed-identity": { shape: "failed", word: "changed identity", tone: "bad" },
-  "not-let-in": { shape: "blocked", word: "not let in", tone: "warn" },
-  "not-recognised": { shape: "blocked", word: "not recognised", tone: "warn" },
-  "no-answer": { shape: "failed", word: "no answer", tone: "bad" },
-  added: { shape: "done", word: "added", tone: "good" },
+export const resultStates: Record<State, { shape: Shape; word: string; tone: string }> = {
+  WAITING: { shape: "notyet", word: "waiting", tone: "" },
+  NEW: { shape: "notyet", word: "new", tone: "new" },
+  KNOWN: { shape: "done", word: "known", tone: "good" },
+  ALSO_HERE: { shape: "dot", word: "also here", tone: "" },
+  CHANGED_IDENTITY: { shape: "failed", word: "changed identity", tone: "bad" },
+  NOT_LET_IN: { shape: "blocked", word: "not let in", tone: "warn" },
+  NOT_RECOGNISED: { shape: "blocked", word: "not recognised", tone: "warn" },
+  NO_ANSWER: { shape: "failed", word: "no answer", tone: "bad" },
+  ADDED: { shape: "done", word: "added", tone: "good" },
 };
 
-const order = [
-  "new",
-  "changed-identity",
-  "not-let-in",
-  "not-recognised",
-  "no-answer",
-  "also-here",
-  "waiting",
-  "known",
-  "added",
+const order: State[] = [
+  "NEW",
+  "CHANGED_IDENTITY",
+  "NOT_LET_IN",
+  "NOT_RECOGNISED",
+  "NO_ANSWER",
+  "ALSO_HERE",
+  "WAITING",
+  "KNOWN",
+  "ADDED",
 ];
 
 /** What matters most first. */
@@ -32,15 +34,15 @@ export function rank(result: SearchResult): number {
   return order.indexOf(result.state);
 }
 
-const inWords: Record<string, (n: number) => string> = {
-  new: (n) => `${n} new`,
-  "changed-identity": (n) => `${n} with a changed identity`,
-  "not-let-in": (n) => `${n} that let no credential in`,
-  "not-recognised": (n) => `${n} not recognised`,
-  "no-answer": (n) => `${n} without an answer`,
-  "also-here": (n) => `${n} answering at a second address`,
-  known: (n) => `${n} known`,
-  added: (n) => `${n} added`,
+const inWords: Partial<Record<State, (n: number) => string>> = {
+  NEW: (n) => `${n} new`,
+  CHANGED_IDENTITY: (n) => `${n} with a changed identity`,
+  NOT_LET_IN: (n) => `${n} that let no credential in`,
+  NOT_RECOGNISED: (n) => `${n} not recognised`,
+  NO_ANSWER: (n) => `${n} without an answer`,
+  ALSO_HERE: (n) => `${n} answering at a second address`,
+  KNOWN: (n) => `${n} known`,
+  ADDED: (n) => `${n} added`,
 };
 
 /** The address in a form that sorts as its numbers do. */
@@ -67,14 +69,14 @@ export function foundInWords(search: Search): string {
 
 /** What is searched: "254 addresses in 10.77.2.0/24", "3 links away from brn-gw-a". */
 export function searchTitle(search: Search): string {
-  return search.kind === "range"
+  return search.kind === "RANGE"
     ? `Search of ${search.ranges.join(", ")}`
     : `Walk from ${search.start}, ${count(search.depth, "link")} away`;
 }
 
 /** How far it is. */
 export function progressInWords(search: Search): string {
-  const what = search.kind === "range" ? "addresses" : "devices heard of";
+  const what = search.kind === "RANGE" ? "addresses" : "devices heard of";
   const far = `${grouped(search.lookedAt)} of ${grouped(search.total)} ${what} looked at`;
   if (search.endedAt) {
     return search.stopRequestedBy ? `Stopped. ${far}.` : `Ended. ${far}.`;

@@ -10,7 +10,7 @@ import { useMay } from "../session/session";
 import { InventoryNav } from "../ui/InventoryNav";
 import { ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
-import { count, deviceRoles } from "../ui/words";
+import { count, deviceRoles, roleWords } from "../ui/words";
 import { emptyRule, isEmptyRule, warning } from "./rules";
 import { keys, useMoved } from "../api/keys";
 import { useDevices, useGroups, usePlatforms, useSites } from "../api/shared";
@@ -274,7 +274,7 @@ function MemberFields({
   const chosen = new Set(members);
   const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
   const found = devices.filter((d) =>
-    words.every((w) => `${d.name} ${d.site} ${d.role} ${d.labels.join(" ")}`.toLowerCase().includes(w)),
+    words.every((w) => `${d.name} ${d.site} ${roleWords[d.role]} ${d.labels.join(" ")}`.toLowerCase().includes(w)),
   );
   return (
     <>
@@ -296,7 +296,7 @@ function MemberFields({
               <>
                 <span className="mono">{d.name}</span>{" "}
                 <span className="soft">
-                  {d.role}, {d.site}
+                  {roleWords[d.role]}, {d.site}
                 </span>
               </>
             }

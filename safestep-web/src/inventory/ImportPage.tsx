@@ -18,10 +18,11 @@ import { sheetOf } from "./sheets";
 
 type Row = Import["rows"][number];
 
-const verdicts: Record<string, { shape: Shape; word: string }> = {
-  bad: { shape: "failed", word: "bad" },
-  add: { shape: "notyet", word: "is added" },
-  change: { shape: "notyet", word: "is changed" },
+const verdicts: Record<Row["verdict"], { shape: Shape; word: string }> = {
+  SAME: { shape: "dot", word: "is the same" },
+  BAD: { shape: "failed", word: "bad" },
+  ADD: { shape: "notyet", word: "is added" },
+  CHANGE: { shape: "notyet", word: "is changed" },
 };
 
 const columns: Column<Row>[] = [
@@ -30,8 +31,8 @@ const columns: Column<Row>[] = [
     key: "verdict",
     title: "Verdict",
     width: "120px",
-    text: (r) => verdicts[r.verdict]!.word,
-    show: (r) => <Status state={verdicts[r.verdict]!} />,
+    text: (r) => verdicts[r.verdict].word,
+    show: (r) => <Status state={verdicts[r.verdict]} />,
   },
   {
     key: "device",
@@ -155,7 +156,7 @@ export function ImportPage() {
                       csv(
                         ["Row", "Device", "What is wrong"],
                         seen.rows
-                          .filter((r) => r.verdict === "bad")
+                          .filter((r) => r.verdict === "BAD")
                           .map((r) => [String(r.row), r.device, r.words.join(" ")]),
                       ),
                     )

@@ -1,5 +1,5 @@
 import vocabulary from "../api/vocabulary.json";
-import { type Look, looks } from "../ui/words";
+import { looks, roleWords, stanceWords, type Look } from "../ui/words";
 import type { DeviceRow } from "../api/types";
 import type { Column } from "../ui/DataList";
 import type { Shape } from "../ui/Glyph";
@@ -45,8 +45,8 @@ export const deviceColumns: Column<DeviceRow>[] = [
   { key: "name", title: "Device", width: "minmax(105px, 1fr)", text: (d) => d.name, show: (d) => mono(d.name) },
   { key: "address", title: "Address", width: "120px", text: (d) => d.address, show: (d) => mono(d.address) },
   { key: "site", title: "Site", width: "minmax(110px, 1fr)", text: (d) => d.site },
-  { key: "role", title: "Role", width: "100px", text: (d) => d.role },
-  { key: "stance", title: "Stance", width: "90px", text: (d) => d.stance },
+  { key: "role", title: "Role", width: "100px", text: (d) => roleWords[d.role] },
+  { key: "stance", title: "Stance", width: "90px", text: (d) => stanceWords[d.stance] },
   {
     key: "partner",
     title: "Partner",

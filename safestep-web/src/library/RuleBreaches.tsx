@@ -25,7 +25,7 @@ export function RuleBreaches({ rule }: { rule: ConfigRule }) {
   const moved = useMoved();
   const [excepting, setExcepting] = useState<string | null>(null);
   const devices = useDevices();
-  const observed = new Set(devices.data?.filter((d) => d.stance === "observe").map((d) => d.name));
+  const observed = new Set(devices.data?.filter((d) => d.stance === "OBSERVE").map((d) => d.name));
   const mendable = rule.broken.filter((b) => mending(b).lines !== "" && !observed.has(b.device));
   const mend = useMutation({
     mutationFn: () =>

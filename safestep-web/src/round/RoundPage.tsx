@@ -159,7 +159,7 @@ function Row({ result, open, toggle }: { result: RoundResult; open: boolean; tog
           </Link>
         </td>
         <td>
-          <Status state={resultStates[result.state]!} />
+          <Status state={resultStates[result.state]} />
         </td>
         <td>{result.words}</td>
         <td className="text-end">

@@ -19,7 +19,7 @@ function round(change: Partial<Round>): Round {
   };
 }
 
-const result = (device: string, state: string): RoundResult => ({
+const result = (device: string, state: RoundResult["state"]): RoundResult => ({
   device,
   state,
   words: null,
@@ -45,13 +45,13 @@ test("how far it is", () => {
 });
 
 test("what failed stands on top", () => {
-  const names = worstFirst([result("a", "done"), result("c", "failed"), result("b", "failed"), result("d", "going")]);
+  const names = worstFirst([result("a", "DONE"), result("c", "FAILED"), result("b", "FAILED"), result("d", "GOING")]);
   expect(names.map((r) => r.device)).toEqual(["b", "c", "d", "a"]);
 });
 
 test("only connection tests have stages", () => {
-  expect(stagesOf(result("a", "done"))).toEqual([]);
+  expect(stagesOf(result("a", "DONE"))).toEqual([]);
   expect(
-    stagesOf({ ...result("a", "done"), detail: '[{"stage":"Name","outcome":"passed","words":"x","advice":null}]' }),
+    stagesOf({ ...result("a", "DONE"), detail: '[{"stage":"Name","outcome":"PASSED","words":"x","advice":null}]' }),
   ).toHaveLength(1);
 });

@@ -1,22 +1,22 @@
 import type { Round, RoundResult, Stage } from "../api/types";
+import vocabulary from "../api/vocabulary.json";
 import type { Shape } from "../ui/Glyph";
-import { count } from "../ui/words";
+import { count, looks } from "../ui/words";
 
-export function stageShape(outcome: string): Shape {
-  return (
-    { passed: "done", failed: "failed", "not known": "dot", "not reached": "notyet" } satisfies Record<
-      string,
-      Shape
-    > as Record<string, Shape>
-  )[outcome]!;
-}
+/** How the stages of a connection test look. */
+export const trialOutcomes = looks<Stage["outcome"]>(vocabulary.trialOutcomes, {
+  PASSED: "done",
+  FAILED: "failed",
+  NOT_KNOWN: "dot",
+  NOT_REACHED: "notyet",
+});
 
-export const resultStates: Record<string, { shape: Shape; word: string }> = {
-  waiting: { shape: "notyet", word: "waiting" },
-  going: { shape: "going", word: "going on" },
-  done: { shape: "done", word: "done" },
-  failed: { shape: "failed", word: "failed" },
-  skipped: { shape: "dot", word: "skipped" },
+export const resultStates: Record<RoundResult["state"], { shape: Shape; word: string }> = {
+  WAITING: { shape: "notyet", word: "waiting" },
+  GOING: { shape: "going", word: "going on" },
+  DONE: { shape: "done", word: "done" },
+  FAILED: { shape: "failed", word: "failed" },
+  SKIPPED: { shape: "dot", word: "skipped" },
 };
 
 /** What was done on how many devices: "Connection test of 12 devices". */
@@ -45,6 +45,6 @@ export function stagesOf(result: RoundResult): Stage[] {
 
 /** What went wrong first, then what goes on, then the rest by name. */
 export function worstFirst(results: RoundResult[]): RoundResult[] {
-  const rank: Record<string, number> = { failed: 0, going: 1, waiting: 2, skipped: 3, done: 4 };
-  return [...results].sort((a, b) => rank[a.state]! - rank[b.state]! || (a.device < b.device ? -1 : 1));
+  const rank: Record<RoundResult["state"], number> = { FAILED: 0, GOING: 1, WAITING: 2, SKIPPED: 3, DONE: 4 };
+  return [...results].sort((a, b) => rank[a.state] - rank[b.state] || (a.device < b.device ? -1 : 1));
 }

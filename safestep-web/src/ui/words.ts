@@ -1,4 +1,4 @@
-import type { ChangeState, Phase, Run, Standing } from "../api/types";
+import type { Backup, ChangeState, Device, Phase, Run, Standing } from "../api/types";
 import vocabulary from "../api/vocabulary.json";
 import type { Shape } from "./Glyph";
 
@@ -69,7 +69,14 @@ export const standings: Record<Standing, { shape: Shape; tone: string }> = {
 export const phaseWords: Record<Phase, string> = vocabulary.phases;
 
 /** What devices do in the network. */
-export const deviceRoles: string[] = vocabulary.deviceRoles;
+export const roleWords: Record<Device["role"], string> = vocabulary.deviceRoles;
+export const deviceRoles = Object.values(roleWords);
+
+/** What a version was read from, and why. */
+export const kinds: Record<Backup["kind"], string> = vocabulary.backupKinds;
+export const causes: Record<Backup["cause"], string> = vocabulary.backupCauses;
+
+export const stanceWords: Record<Device["stance"], string> = vocabulary.stances;
 
 /** A number as people read it, such as 10,000. */
 export function grouped(n: number): string {

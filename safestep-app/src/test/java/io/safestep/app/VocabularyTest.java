@@ -2,8 +2,13 @@ package io.safestep.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.app.backup.stored.BackupCause;
+import io.safestep.app.backup.stored.BackupKind;
+import io.safestep.app.change.asked.Category;
 import io.safestep.app.change.beside.UndecidedDrift;
+import io.safestep.app.credential.Place;
 import io.safestep.app.device.DeviceRole;
+import io.safestep.app.device.Stance;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.FailureRule;
 import io.safestep.core.change.Verdict;
@@ -13,15 +18,20 @@ import io.safestep.core.check.evaluation.CheckOutcome;
 import io.safestep.core.check.evaluation.CheckStanding;
 import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;
+import io.safestep.core.network.bgp.BgpSession;
+import io.safestep.core.network.facts.InterfaceFacts;
+import io.safestep.core.network.gateway.GatewayRole;
+import io.safestep.core.network.ospf.OspfNeighbour;
+import io.safestep.core.network.route.Route;
 import io.safestep.core.next.Rung;
 import io.safestep.core.run.BoardRow;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.RunState;
 import io.safestep.core.run.StepState;
+import io.safestep.drivers.trial.StageResult;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
@@ -67,12 +77,24 @@ class VocabularyTest {
         words.put("matches", each(Match.values(), Match::word));
         words.put("saved", each(Saved.values(), Saved::word));
         words.put("undecidedDrift", each(UndecidedDrift.values(), UndecidedDrift::words));
-        words.put(
-                "deviceRoles",
-                Arrays.stream(DeviceRole.values())
-                        .map(r -> r.name().toLowerCase(Locale.ROOT))
-                        .toList());
+        words.put("deviceRoles", each(DeviceRole.values(), DeviceRole::word));
+        words.put("stances", each(Stance.values(), Stance::word));
+        words.put("categories", each(Category.values(), Category::word));
+        words.put("backupKinds", each(BackupKind.values(), VocabularyTest::spelled));
+        words.put("backupCauses", each(BackupCause.values(), BackupCause::inWords));
+        words.put("trialOutcomes", each(StageResult.Outcome.values(), StageResult.Outcome::word));
+        words.put("places", each(Place.values(), VocabularyTest::spelled));
+        words.put("interfaceKinds", each(InterfaceFacts.Kind.values(), VocabularyTest::spelled));
+        words.put("adjacencies", each(OspfNeighbour.State.values(), VocabularyTest::spelled));
+        words.put("sessions", each(BgpSession.State.values(), VocabularyTest::spelled));
+        words.put("gatewayRoles", each(GatewayRole.State.values(), VocabularyTest::spelled));
+        words.put("routeSources", each(Route.Source.values(), Route.Source::word));
         return words;
+    }
+
+    /** Of those whose name is their word. */
+    private static String spelled(Enum<?> value) {
+        return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
     private static Map<String, Object> look(LookKind kind) {

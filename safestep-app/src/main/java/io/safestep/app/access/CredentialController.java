@@ -151,7 +151,7 @@ class CredentialController {
                 .sorted(Comparator.comparing(Credentials.Use::place))
                 .forEach(u -> uses.computeIfAbsent(u.credentialId(), id -> new ArrayList<>())
                         .add(new CredentialView.UseView(
-                                u.place().name().toLowerCase(Locale.ROOT),
+                                u.place(),
                                 names.getOrDefault(u.place(), Map.of()).getOrDefault(u.placeId(), "—"))));
         return uses;
     }

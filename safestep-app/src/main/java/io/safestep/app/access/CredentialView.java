@@ -1,5 +1,6 @@
 package io.safestep.app.access;
 
+import io.safestep.app.credential.Place;
 import java.util.List;
 
 /**
@@ -11,6 +12,5 @@ import java.util.List;
  */
 public record CredentialView(long id, String name, String login, boolean standard, List<UseView> usedAt, int devices) {
 
-    /** @param place {@code device}, {@code group} or {@code site} */
-    public record UseView(String place, String name) {}
+    public record UseView(Place place, String name) {}
 }

@@ -2,8 +2,8 @@ package io.safestep.app.access;
 
 import io.safestep.app.round.RoundView;
 import io.safestep.drivers.trial.StageResult;
+import io.safestep.drivers.trial.StageResult.Outcome;
 import java.util.List;
-import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -12,21 +12,16 @@ import tools.jackson.databind.json.JsonMapper;
  * How one stage of a connection test went.
  *
  * @param stage its name for people
- * @param outcome {@code passed}, {@code failed}, {@code not known} or {@code not reached}
  * @param advice what to do about it; null when there is nothing to do
  */
 public record StageView(
         String stage,
-        String outcome,
+        Outcome outcome,
         @Nullable String words,
         @Nullable String advice) {
 
     static StageView of(StageResult result) {
-        return new StageView(
-                result.stage().title(),
-                result.outcome().name().toLowerCase(Locale.ROOT).replace('_', ' '),
-                result.words(),
-                result.advice());
+        return new StageView(result.stage().title(), result.outcome(), result.words(), result.advice());
     }
 
     /** Reads the detail of a result of a connection test; empty for any other result. */

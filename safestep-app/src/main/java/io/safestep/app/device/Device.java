@@ -5,7 +5,6 @@ import io.safestep.core.drift.Saved;
 import io.safestep.core.inventory.DeviceTraits;
 import io.safestep.core.platform.reading.DeviceIdentity;
 import java.time.Instant;
-import java.util.Locale;
 import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -57,7 +56,7 @@ public record Device(
 
     /** What the rules of groups look at. */
     public DeviceTraits traits() {
-        return new DeviceTraits(name, site.name(), role.name().toLowerCase(Locale.ROOT), platform, labels);
+        return new DeviceTraits(name, site.name(), role.word(), platform, labels);
     }
 
     public String siteCode() {

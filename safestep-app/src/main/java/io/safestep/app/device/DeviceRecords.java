@@ -6,7 +6,6 @@ import io.safestep.app.problem.ProblemException;
 import io.safestep.core.platform.reading.DeviceIdentity;
 import java.time.Clock;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
@@ -54,7 +53,7 @@ public class DeviceRecords {
             return false;
         }
         device.take(stance);
-        audit.write(person, name, "stance changed", "Now " + stance.name().toLowerCase(Locale.ROOT) + ".");
+        audit.write(person, name, "stance changed", "Now " + stance.word() + ".");
         return true;
     }
 
@@ -174,7 +173,7 @@ public class DeviceRecords {
     private static String inWords(Device d) {
         String way = d.reach().inWords();
         return d.address() + (way.isEmpty() ? "" : " (" + way + ")") + ", "
-                + d.role().name().toLowerCase(Locale.ROOT) + " at " + d.siteName() + ", "
+                + d.role().word() + " at " + d.siteName() + ", "
                 + d.platform()
                 + (d.partner() == null ? "" : ", partner " + d.partner().name())
                 + (d.labels().isEmpty() ? "" : ", labels " + String.join(", ", new TreeSet<>(d.labels())));

@@ -1,5 +1,7 @@
 package io.safestep.app.device;
 
+import java.util.Locale;
+
 /** What a device does in the network. */
 public enum DeviceRole {
     CORE,
@@ -7,5 +9,9 @@ public enum DeviceRole {
     ACCESS,
     EDGE,
     FIREWALL,
-    RELAY
+    RELAY;
+
+    public String word() {
+        return name().toLowerCase(Locale.ROOT);
+    }
 }

@@ -6,8 +6,6 @@ import org.jspecify.annotations.Nullable;
 /**
  * A device in a list.
  *
- * @param role lower case, as in the words of the product
- * @param stance {@code observe} or {@code managed}
  * @param partner the partner's name
  * @param lastSeenAt last time that a session succeeded, UTC
  * @param lastProblem why the last session failed; null when it did not
@@ -17,10 +15,10 @@ public record DeviceView(
         String name,
         String address,
         String site,
-        String role,
+        DeviceRole role,
         String platform,
         String maker,
-        String stance,
+        Stance stance,
         @Nullable String partner,
         @Nullable Instant lastSeenAt,
         @Nullable String lastProblem,

@@ -11,7 +11,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -312,17 +311,13 @@ public class Devices {
                 d.name(),
                 d.address(),
                 d.siteName(),
-                words(d.role()),
+                d.role(),
                 d.platform(),
                 platforms.maker(d.platform()),
-                words(d.stance()),
+                d.stance(),
                 d.partner() == null ? null : d.partner().name(),
                 stored.lastSeenAt(),
                 stored.lastProblem(),
                 d.baselineBackupId());
-    }
-
-    private static String words(Enum<?> value) {
-        return value.name().toLowerCase(Locale.ROOT);
     }
 }

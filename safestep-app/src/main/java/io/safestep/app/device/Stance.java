@@ -1,7 +1,13 @@
 package io.safestep.app.device;
 
+import java.util.Locale;
+
 /** Whether Safe Step only reads a device or may write to it. */
 public enum Stance {
     OBSERVE,
-    MANAGED
+    MANAGED;
+
+    public String word() {
+        return name().toLowerCase(Locale.ROOT);
+    }
 }

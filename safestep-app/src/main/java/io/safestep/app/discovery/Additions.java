@@ -147,7 +147,7 @@ class Additions {
                         d.name(),
                         d.siteCode(),
                         d.siteName(),
-                        d.role().name().toLowerCase(Locale.ROOT),
+                        d.role().word(),
                         d.partner() == null ? null : d.partner().name(),
                         fixed.getOrDefault(d.id(), Set.of())))
                 .toList();
@@ -159,7 +159,9 @@ class Additions {
                 newcomer.name(),
                 reasoned(proposed.site()),
                 proposed.newSite(),
-                reasoned(proposed.role()),
+                new SearchView.ReasonedRole(
+                        DeviceRole.valueOf(proposed.role().value().toUpperCase(Locale.ROOT)),
+                        proposed.role().reason()),
                 proposed.partner() == null ? null : reasoned(proposed.partner()),
                 proposed.groups().stream().map(Additions::reasoned).toList());
     }

@@ -1,5 +1,6 @@
 package io.safestep.app.discovery;
 
+import io.safestep.app.device.DeviceRole;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -8,7 +9,6 @@ import org.jspecify.annotations.Nullable;
 /**
  * A search.
  *
- * @param kind {@code range} or {@code walk}
  * @param ranges blocks of addresses; empty for a walk
  * @param start name of the device from which it walks; null for a range
  * @param depth how many links it walks away from there
@@ -23,7 +23,7 @@ import org.jspecify.annotations.Nullable;
  */
 record SearchView(
         long id,
-        String kind,
+        Search.Kind kind,
         List<String> ranges,
         List<String> exclusions,
         @Nullable String start,
@@ -37,13 +37,12 @@ record SearchView(
         @Nullable Instant endedAt,
         @Nullable String stopRequestedBy,
         List<String> skipped,
-        Map<String, Integer> counts) {
+        Map<ResultState, Integer> counts) {
 
     /**
      * What was found at an address.
      *
      * @param port on which something answered; null when nothing did
-     * @param state lower case, words with hyphens, such as {@code changed-identity}
      * @param device the device that it is, or that is on record there; null when there is none
      * @param platform and what follows: null when it was not recognised
      * @param linkedWith names of the devices that it hears
@@ -53,7 +52,7 @@ record SearchView(
             String address,
             @Nullable Integer port,
             int depth,
-            String state,
+            ResultState state,
             String words,
             @Nullable String device,
             @Nullable String platform,
@@ -75,9 +74,11 @@ record SearchView(
             String name,
             Reasoned site,
             boolean newSite,
-            Reasoned role,
+            ReasonedRole role,
             @Nullable Reasoned partner,
             List<Reasoned> groups) {}
 
     record Reasoned(String value, String reason) {}
+
+    record ReasonedRole(DeviceRole value, String reason) {}
 }

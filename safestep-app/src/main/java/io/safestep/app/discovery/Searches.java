@@ -17,11 +17,10 @@ import io.safestep.drivers.discovery.Listener;
 import java.net.InetAddress;
 import java.net.UnknownHostException;
 import java.time.Clock;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
-import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
@@ -195,7 +194,7 @@ class Searches {
                 r.address(),
                 r.port(),
                 r.depth(),
-                words(r.state()),
+                r.state(),
                 r.words(),
                 r.deviceId() == null ? null : names.get(r.deviceId()),
                 r.platform(),
@@ -207,21 +206,17 @@ class Searches {
                 r.links().stream().map(Heard::name).distinct().toList());
     }
 
-    private static String words(Enum<?> value) {
-        return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
-    }
-
     Search existing(long id) {
         return repository.findById(id).orElseThrow(() -> ProblemException.notFound("This search"));
     }
 
     private SearchView view(Search s) {
-        Map<String, Integer> counts = new TreeMap<>();
+        Map<ResultState, Integer> counts = new EnumMap<>(ResultState.class);
         results.countByState(s.id())
-                .forEach(c -> counts.put(words(c.state()), c.count().intValue()));
+                .forEach(c -> counts.put(c.state(), c.count().intValue()));
         return new SearchView(
                 s.id(),
-                words(s.kind()),
+                s.kind(),
                 s.ranges().lines().toList(),
                 s.exclusions().lines().toList(),
                 s.startDeviceId() == null

@@ -115,7 +115,7 @@ class EvidencePack {
                         change.number(),
                         change.title(),
                         change.reason(),
-                        change.category(),
+                        change.category().word(),
                         change.emergencyReason(),
                         change.state(),
                         change.author(),

@@ -1,5 +1,7 @@
 package io.safestep.app.inventory;
 
+import io.safestep.app.device.DeviceRole;
+import io.safestep.app.device.Stance;
 import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;
 import java.time.Instant;
@@ -11,8 +13,6 @@ import org.jspecify.annotations.Nullable;
  *
  * @param port TCP port that was said for it; null where it is that of its platform or of the network
  * @param siteCode short name of its site
- * @param role lower case, as in the words of the product
- * @param stance {@code observe} or {@code managed}
  * @param partner the partner's name
  * @param groups names of the groups that hold it now
  * @param credential name of the credential that is used for it; null when nothing says which
@@ -32,13 +32,13 @@ public record DeviceRow(
         @Nullable Integer port,
         String siteCode,
         String site,
-        String role,
+        DeviceRole role,
         String platform,
         String maker,
         @Nullable String model,
         @Nullable String serial,
         @Nullable String software,
-        String stance,
+        Stance stance,
         @Nullable String partner,
         List<String> labels,
         List<String> groups,

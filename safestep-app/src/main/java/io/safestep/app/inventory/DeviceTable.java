@@ -3,7 +3,9 @@ package io.safestep.app.inventory;
 import io.safestep.app.access.CredentialChoice;
 import io.safestep.app.access.CredentialChoice.Belonging;
 import io.safestep.app.access.CredentialChoice.Chosen;
+import io.safestep.app.device.DeviceRole;
 import io.safestep.app.device.Platforms;
+import io.safestep.app.device.Stance;
 import io.safestep.app.group.Groups;
 import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;
@@ -19,7 +21,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -143,7 +144,7 @@ public class DeviceTable {
     }
 
     private static DeviceTraits traits(DeviceRow row) {
-        return new DeviceTraits(row.name(), row.site(), row.role(), row.platform(), Set.copyOf(row.labels()));
+        return new DeviceTraits(row.name(), row.site(), row.role().word(), row.platform(), Set.copyOf(row.labels()));
     }
 
     private Read row(ResultSet row) throws SQLException {
@@ -158,13 +159,13 @@ public class DeviceTable {
                         row.getObject("port", Integer.class),
                         row.getString("code"),
                         row.getString("site"),
-                        row.getString("role").toLowerCase(Locale.ROOT),
+                        DeviceRole.valueOf(row.getString("role")),
                         platform,
                         platforms.maker(platform),
                         row.getString("model"),
                         row.getString("serial"),
                         row.getString("software"),
-                        row.getString("stance").toLowerCase(Locale.ROOT),
+                        Stance.valueOf(row.getString("stance")),
                         row.getString("partner"),
                         labels == null ? List.of() : List.of(labels.split("\n")),
                         List.of(),

@@ -104,7 +104,12 @@ class HandoverSheet {
 
     private void stages(String device, RoundView.Result result, List<List<String>> tests) {
         StageView.in(result)
-                .forEach(s -> tests.add(List.of(device, time(result.endedAt()), s.stage(), s.outcome(), s.words())));
+                .forEach(s -> tests.add(List.of(
+                        device,
+                        time(result.endedAt()),
+                        s.stage(),
+                        s.outcome().word(),
+                        s.words() == null ? "" : s.words())));
     }
 
     private static List<String> open(DeviceRow row) {

@@ -268,15 +268,12 @@ final class ImportPlanner {
     private String role(Line line, @Nullable DeviceRow before, List<String> problems) {
         String role = cell(line, SheetColumn.ROLE);
         if (role.isEmpty()) {
-            return asBefore(before, DeviceRow::role, "The role is missing.", problems)
-                    .toUpperCase(Locale.ROOT);
+            return asBefore(before, r -> r.role().name(), "The role is missing.", problems);
         }
         String upper = role.toUpperCase(Locale.ROOT);
         if (Arrays.stream(DeviceRole.values()).noneMatch(r -> r.name().equals(upper))) {
             problems.add("“" + role + "” is no role: "
-                    + Arrays.stream(DeviceRole.values())
-                            .map(r -> r.name().toLowerCase(Locale.ROOT))
-                            .collect(Collectors.joining(", "))
+                    + Arrays.stream(DeviceRole.values()).map(DeviceRole::word).collect(Collectors.joining(", "))
                     + ".");
         }
         return upper;
@@ -366,7 +363,7 @@ final class ImportPlanner {
         if (!before.siteCode().equalsIgnoreCase(device.siteCode())) {
             change(changes, "site", before.siteCode(), device.siteCode());
         }
-        change(changes, "role", before.role(), device.role().toLowerCase(Locale.ROOT));
+        change(changes, "role", before.role().word(), device.role().toLowerCase(Locale.ROOT));
         change(changes, "platform", before.platform(), device.platform());
         change(changes, "partner", before.partner(), device.partner());
         change(changes, "labels", String.join(", ", before.labels()), String.join(", ", device.labels()));

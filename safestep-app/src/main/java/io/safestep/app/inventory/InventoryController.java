@@ -14,6 +14,7 @@ import io.safestep.app.network.Cabling;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.round.RoundView;
 import io.safestep.app.round.Rounds;
+import io.safestep.app.round.Turn;
 import io.safestep.drivers.trial.HostKeyFingerprint;
 import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Content;
@@ -112,7 +113,7 @@ class InventoryController {
     }
 
     private static LastTest lastTest(RoundView.Result result) {
-        return new LastTest(result.endedAt(), result.state().equals("done"), result.words(), StageView.in(result));
+        return new LastTest(result.endedAt(), result.state() == Turn.DONE, result.words(), StageView.in(result));
     }
 
     /** The platform profiles at hand. */

@@ -1,5 +1,10 @@
 package io.safestep.app.network;
 
+import io.safestep.core.network.bgp.BgpSession;
+import io.safestep.core.network.facts.InterfaceFacts;
+import io.safestep.core.network.gateway.GatewayRole;
+import io.safestep.core.network.ospf.OspfNeighbour;
+import io.safestep.core.network.route.Route;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -30,7 +35,7 @@ public record DeviceState(
      */
     public record InterfaceRow(
             String name,
-            String kind,
+            InterfaceFacts.Kind kind,
             boolean up,
             boolean known,
             @Nullable String reason,
@@ -39,36 +44,33 @@ public record DeviceState(
             @Nullable String vlans,
             @Nullable String far) {}
 
-    /** @param state {@code full}, {@code two-way} or {@code down} */
     public record NeighbourRow(
             String name,
             @Nullable String device,
             @Nullable String address,
             String area,
-            String state,
+            OspfNeighbour.State state,
             @Nullable String reason) {}
 
-    /** @param state {@code established}, {@code down} or {@code unknown} */
     public record SessionRow(
             String neighbour,
             @Nullable String device,
             long as,
             String kind,
-            String state,
+            BgpSession.State state,
             @Nullable String reason) {}
 
-    /** @param role {@code active}, {@code standby} or {@code down} */
     public record GatewayRow(
             String name,
             int group,
             List<String> shared,
-            String role,
+            GatewayRole.State role,
             int priority,
             @Nullable String activeDevice,
             @Nullable String note) {}
 
     /** @param hops next hop and interface of each of the equal ways */
-    public record RouteRow(String prefix, String source, int distance, long metric, List<String> hops) {}
+    public record RouteRow(String prefix, Route.Source source, int distance, long metric, List<String> hops) {}
 
     /** @param line number of the line in the configuration */
     public record UnmodelledRow(int line, String path, String why) {}

@@ -14,7 +14,6 @@ import io.safestep.core.network.segment.InterfaceState;
 import io.safestep.core.network.segment.Link;
 import io.safestep.core.network.segment.Port;
 import java.util.List;
-import java.util.Locale;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -72,7 +71,7 @@ class DeviceStates {
         InterfaceState state = model.interfaceState(port);
         return new DeviceState.InterfaceRow(
                 facts.name(),
-                words(facts.kind()),
+                facts.kind(),
                 state.known() && state.up(),
                 state.known(),
                 state.reason(),
@@ -110,7 +109,7 @@ class DeviceStates {
                 n.far().device(),
                 text(n.farAddress()),
                 n.area() == null ? "" : Long.toString(n.area()),
-                words(n.state()),
+                n.state(),
                 n.reason());
     }
 
@@ -120,7 +119,7 @@ class DeviceStates {
                 s.farDevice(),
                 s.as(),
                 s.external() ? "external" : "internal",
-                words(s.state()),
+                s.state(),
                 s.reason());
     }
 
@@ -129,7 +128,7 @@ class DeviceStates {
                 r.port().name(),
                 r.id(),
                 r.shared().stream().map(Object::toString).toList(),
-                words(r.state()),
+                r.state(),
                 r.priority(),
                 r.active() == null ? null : r.active().device(),
                 r.note());
@@ -141,11 +140,7 @@ class DeviceStates {
                 : r.nextHops().stream()
                         .map(h -> h.via() == null ? h.exit() : h.via() + " over " + h.exit())
                         .toList();
-        return new DeviceState.RouteRow(r.prefix().toString(), words(r.source()), r.distance(), r.metric(), hops);
-    }
-
-    private static String words(Enum<?> value) {
-        return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
+        return new DeviceState.RouteRow(r.prefix().toString(), r.source(), r.distance(), r.metric(), hops);
     }
 
     private static @Nullable String text(Object value) {

@@ -10,7 +10,7 @@ public final class ProblemResponse {
     private ProblemResponse() {}
 
     public static void write(HttpServletResponse response, ProblemException problem) throws IOException {
-        write(response, problem.status().value(), problem.type(), problem.sentence());
+        write(response, problem.status().value(), problem.type(), problem.getMessage());
     }
 
     /** @param detail a sentence without double quotes */

@@ -77,7 +77,7 @@ class RoundJob implements JobHandler {
             // One device must not keep the others from their turn.
             LOG.error("Round {} failed on {}", round.id(), waiting.device(), e);
             return Outcome.bad(DatabaseProblem.of(e)
-                    .map(ProblemException::sentence)
+                    .map(ProblemException::getMessage)
                     .orElse("Something went wrong inside Safe Step. The log of this moment tells what."));
         }
     }

@@ -13,7 +13,6 @@ import java.time.Instant;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -161,7 +160,7 @@ class RoundRows {
         Timestamp ended = row.getTimestamp(5);
         return new Result(
                 row.getString(1),
-                row.getString(2).toLowerCase(Locale.ROOT),
+                Turn.valueOf(row.getString(2)),
                 row.getString(3),
                 row.getString(4),
                 ended == null ? null : ended.toInstant());

@@ -28,14 +28,13 @@ public record RoundView(
     public record Counts(int waiting, int going, int done, int failed, int skipped) {}
 
     /**
-     * @param state {@code waiting}, {@code going}, {@code done}, {@code failed} or {@code skipped}
      * @param words null before it is done
      * @param detail more of it, as JSON; null for none
      * @param endedAt UTC
      */
     public record Result(
             String device,
-            String state,
+            Turn state,
             @Nullable String words,
             @Nullable String detail,
             @Nullable Instant endedAt) {}

@@ -22,7 +22,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -206,7 +205,7 @@ public class Rules {
         Map<String, String> values = new HashMap<>(content.parameters());
         values.put("device", device.name());
         values.put("site", device.siteName());
-        values.put("role", device.role().name().toLowerCase(Locale.ROOT));
+        values.put("role", device.role().word());
         return new RuleCheck(content.rule(), values).in(tree, engine);
     }
 

@@ -149,14 +149,14 @@ class CredentialsTest extends SafeStepTest {
                 .post("/api/credentials/trial", Map.of("login", "safestep", "password", "wrong", "device", "elv-gw-a"))
                 .body();
         assertThat(wrong.get(4).path("stage").asString()).isEqualTo("Log-in");
-        assertThat(wrong.get(4).path("outcome").asString()).isEqualTo("failed");
+        assertThat(wrong.get(4).path("outcome").asString()).isEqualTo("FAILED");
         JsonNode right = administrator
                 .post(
                         "/api/credentials/trial",
                         Map.of("login", "safestep", "password", "harbour-light-1", "device", "elv-gw-a"))
                 .body();
         right.forEach(stage ->
-                assertThat(stage.path("outcome").asString()).as("%s", stage).isEqualTo("passed"));
+                assertThat(stage.path("outcome").asString()).as("%s", stage).isEqualTo("PASSED"));
         assertThat(administrator
                         .get("/api/devices/elv-gw-a")
                         .body()

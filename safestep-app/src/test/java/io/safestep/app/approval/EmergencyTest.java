@@ -79,7 +79,7 @@ class EmergencyTest extends SafeStepTest {
                 .isEqualTo(422);
         ok(story.approver().post(path + "/review", Map.of("comment", "The right thing to do.")));
         JsonNode closed = ok(story.manager().post(path + "/closure", Map.of("note", "Works again.")));
-        assertThat(closed.path("category").asString()).as("for ever").isEqualTo("emergency");
+        assertThat(closed.path("category").asString()).as("for ever").isEqualTo("EMERGENCY");
         assertThat(story.manager()
                         .get("/api/record?subject=CR-" + number)
                         .body()

@@ -237,7 +237,7 @@ class ArchiveTest extends SafeStepTest {
             JsonNode versions =
                     administrator.get("/api/devices/brn-gw-z/backups").body();
             assertThat(versions.size()).isEqualTo(1);
-            assertThat(versions.get(0).path("cause").asString()).isEqualTo("imported");
+            assertThat(versions.get(0).path("cause").asString()).isEqualTo("IMPORTED");
             assertThat(row("brn-gw-z").path("partner").asString()).isEqualTo("brn-gw-y");
             assertThat(row("brn-gw-z").path("labels").toString()).contains("quay side", "spare");
             assertThat(row("brn-gw-y").path("partner").asString()).isEqualTo("brn-gw-z");

@@ -50,7 +50,7 @@ class BackupFailuresTest extends VersionedDevices {
         PRACTICE.network().device(HALDRIN).switchOn(Fault.CLOCK_BEHIND, "90");
         HandEdit.contact(PRACTICE, HALDRIN, "somebody with a wrong clock");
         LocalDate today = LocalDate.ofInstant(Instant.now(), settings.zone());
-        assertThat(newest(backUp(HALDRIN), "running").path("loggedIn").asString())
+        assertThat(newest(backUp(HALDRIN), "RUNNING").path("loggedIn").asString())
                 .contains("the clock of the device is 90 min behind")
                 .contains(" at " + today);
     }

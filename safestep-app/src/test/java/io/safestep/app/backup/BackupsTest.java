@@ -36,26 +36,26 @@ class BackupsTest extends VersionedDevices {
             JsonNode first = backUp(device);
             JsonNode second = backUp(device);
             assertThat(second.size()).as(device).isEqualTo(first.size());
-            assertThat(newest(second, "running").path("confirmations").asInt())
+            assertThat(newest(second, "RUNNING").path("confirmations").asInt())
                     .as(device)
-                    .isEqualTo(newest(first, "running").path("confirmations").asInt() + 1);
-            assertThat(newest(second, "startup").path("hash").asString())
+                    .isEqualTo(newest(first, "RUNNING").path("confirmations").asInt() + 1);
+            assertThat(newest(second, "STARTUP").path("hash").asString())
                     .as(device)
                     .hasSize(64);
 
             HandEdit.contact(PRACTICE, device, "somebody of the night shift");
             JsonNode third = backUp(device);
-            JsonNode version = newest(third, "running");
+            JsonNode version = newest(third, "RUNNING");
             assertThat(third.size()).as(device).isEqualTo(second.size() + 1);
             assertThat(version.path("summary").asString()).as(device).startsWith("1 line changed: ");
-            assertThat(version.path("cause").asString()).isEqualTo("by hand");
+            assertThat(version.path("cause").asString()).isEqualTo("BY_HAND");
             assertThat(version.path("loggedIn").asString())
                     .as("%s tells who was there, and not Safe Step itself", device)
                     .contains("nightshift from 10.77.8.77 at ")
                     .doesNotContain("safestep");
-            assertThat(newest(third, "startup").path("id").asLong())
+            assertThat(newest(third, "STARTUP").path("id").asLong())
                     .as("startup of %s is as it was", device)
-                    .isEqualTo(newest(second, "startup").path("id").asLong());
+                    .isEqualTo(newest(second, "STARTUP").path("id").asLong());
         }
     }
 
@@ -103,13 +103,13 @@ class BackupsTest extends VersionedDevices {
         String path = "/api/devices/" + OSTREL + "/backups/";
         JsonNode versions = backUp(OSTREL);
         HandEdit.contact(PRACTICE, OSTREL, "reference test");
-        long old = newest(versions, "running").path("id").asLong();
-        long id = newest(backUp(OSTREL), "running").path("id").asLong();
+        long old = newest(versions, "RUNNING").path("id").asLong();
+        long id = newest(backUp(OSTREL), "RUNNING").path("id").asLong();
         assertThat(engineer.put(path + old + "/reference", Map.of("reason", "")).status())
                 .as("a reason is needed")
                 .isEqualTo(422);
         assertThat(engineer.put(
-                                path + newest(versions, "startup").path("id").asLong() + "/reference",
+                                path + newest(versions, "STARTUP").path("id").asLong() + "/reference",
                                 Map.of("reason", "x"))
                         .detail())
                 .contains("Only what a device runs");
@@ -134,9 +134,9 @@ class BackupsTest extends VersionedDevices {
 
     @Test
     void anyTwoVersionsOfOneLanguageAreCompared() {
-        long running = newest(backUp(CORVANE), "running").path("id").asLong();
-        long other = newest(backUp("elv-gw-a"), "running").path("id").asLong();
-        long haldrin = newest(backUp(HALDRIN), "running").path("id").asLong();
+        long running = newest(backUp(CORVANE), "RUNNING").path("id").asLong();
+        long other = newest(backUp("elv-gw-a"), "RUNNING").path("id").asLong();
+        long haldrin = newest(backUp(HALDRIN), "RUNNING").path("id").asLong();
         JsonNode difference = engineer.get("/api/backups/difference?from=" + running + "&to=" + other)
                 .body();
         assertThat(difference.path("rows").toString()).contains("hostname elv-gw-a", "hostname elv-gw-b");

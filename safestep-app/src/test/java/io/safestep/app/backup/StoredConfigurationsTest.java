@@ -50,7 +50,7 @@ class StoredConfigurationsTest extends VersionedDevices {
     @Test
     void manyConfigurationsAreReadAtOnceAndTheOneThatCanNotBeReadIsNamedOnlyWhenAskedFor() {
         List<Long> versions = List.of(CORVANE, HALDRIN, OSTREL).stream()
-                .map(d -> newest(backUp(d), "running").path("id").asLong())
+                .map(d -> newest(backUp(d), "RUNNING").path("id").asLong())
                 .toList();
         String cutOff = "<config><system>";
         contents.keep(ConfigContents.hash(cutOff), cutOff);
@@ -92,7 +92,7 @@ class StoredConfigurationsTest extends VersionedDevices {
     @Test
     void theTextForPeopleHasNoSecrets() {
         ApiClient auditor = ApiClient.loggedIn(port, "jvane");
-        long id = newest(auditor.get("/api/devices/brn-gw-a/backups").body(), "running")
+        long id = newest(auditor.get("/api/devices/brn-gw-a/backups").body(), "RUNNING")
                 .path("id")
                 .asLong();
         assertThat(auditor.text("/api/devices/brn-gw-a/backups/" + id))

@@ -24,10 +24,10 @@ class DevicesTest extends SafeStepTest {
         assertThat(devices).hasSize(30);
         JsonNode gateway = named(devices, "brn-gw-a");
         assertThat(gateway.path("partner").asString()).isEqualTo("brn-gw-b");
-        assertThat(gateway.path("stance").asString()).isEqualTo("managed");
+        assertThat(gateway.path("stance").asString()).isEqualTo("MANAGED");
         assertThat(gateway.path("maker").asString()).isEqualTo("Corvane");
         assertThat(gateway.path("lastProblem").isNull()).isTrue();
-        assertThat(named(devices, "ops-co-a").path("stance").asString()).isEqualTo("observe");
+        assertThat(named(devices, "ops-co-a").path("stance").asString()).isEqualTo("OBSERVE");
         assertThat(named(devices, "gan-rl-a").path("maker").asString()).isEqualTo("Haldrin");
         assertThat(named(devices, "ops-fw-a").path("maker").asString()).isEqualTo("Ostrel");
     }
@@ -72,7 +72,7 @@ class DevicesTest extends SafeStepTest {
     void stanceIsSetByAnAdministratorAndWrittenIntoTheRecord() {
         ApiClient administrator = ApiClient.loggedIn(port, "abrill");
         Answer managed = administrator.put("/api/devices/ops-co-a/stance", Map.of("stance", "MANAGED"));
-        assertThat(managed.body().path("stance").asString()).isEqualTo("managed");
+        assertThat(managed.body().path("stance").asString()).isEqualTo("MANAGED");
         administrator.put("/api/devices/ops-co-a/stance", Map.of("stance", "OBSERVE"));
         assertThat(administrator.get("/api/record?subject=ops-co-a").body().toString())
                 .contains("Now managed.")

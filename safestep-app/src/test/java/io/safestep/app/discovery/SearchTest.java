@@ -116,11 +116,11 @@ class SearchTest extends SafeStepTest {
             Map<String, JsonNode> found = byAddress(search);
             assertThat(found.keySet())
                     .containsExactly("10.77.2.1", "10.77.2.2", "10.77.2.34", "10.77.2.35", "10.77.7.1", "10.77.7.2");
-            assertState(found, "10.77.2.1", "known", "Known as brn-gw-a.");
-            assertState(found, "10.77.2.2", "no-answer", "");
-            assertState(found, "10.77.2.34", "changed-identity", "On record brn-ac-1 is here with serial number");
-            assertState(found, "10.77.2.35", "not-let-in", "refuses the log-in");
-            assertState(found, "10.77.7.2", "new", "Not known yet.");
+            assertState(found, "10.77.2.1", "KNOWN", "Known as brn-gw-a.");
+            assertState(found, "10.77.2.2", "NO_ANSWER", "");
+            assertState(found, "10.77.2.34", "CHANGED_IDENTITY", "On record brn-ac-1 is here with serial number");
+            assertState(found, "10.77.2.35", "NOT_LET_IN", "refuses the log-in");
+            assertState(found, "10.77.7.2", "NEW", "Not known yet.");
             assertThat(found.get("10.77.7.2").path("name").asString()).isEqualTo("gan-rl-b");
             assertThat(found.get("10.77.7.2").path("serial").asString())
                     .isEqualTo(PRACTICE.network().device("gan-rl-b").box().serial());
@@ -228,7 +228,7 @@ class SearchTest extends SafeStepTest {
                 r -> r.path("endedAt").isString());
         assertThat(round.path("counts").path("done").asInt()).as("%s", round).isEqualTo(1);
         JsonNode device = administrator.get("/api/devices/gan-rl-b").body();
-        assertThat(device.path("row").path("stance").asString()).isEqualTo("observe");
+        assertThat(device.path("row").path("stance").asString()).isEqualTo("OBSERVE");
         assertThat(device.path("row").path("partner").asString()).isEqualTo("gan-rl-a");
         assertThat(device.path("row").path("baselineBackupId").isNull()).isFalse();
         assertThat(device.path("row").path("labels").toString()).contains("radio");
@@ -245,8 +245,8 @@ class SearchTest extends SafeStepTest {
         try {
             JsonNode search = awaitEnd(searchRange(List.of("10.77.6.34", "10.77.6.99"), List.of()));
             Map<String, JsonNode> found = byAddress(search);
-            assertState(found, "10.77.6.34", "also-here", "elv-ac-1 answers here too. On record it is at 10.77.6.99.");
-            assertState(found, "10.77.6.99", "no-answer", "refuses the connection");
+            assertState(found, "10.77.6.34", "ALSO_HERE", "elv-ac-1 answers here too. On record it is at 10.77.6.99.");
+            assertState(found, "10.77.6.99", "NO_ANSWER", "refuses the connection");
             jdbc.update("update device set address = '10.77.6.98' where name = 'elv-ac-2'");
             jdbc.update("update device set address = '10.77.6.35' where name = 'elv-ac-1'");
             assertState(
@@ -277,7 +277,7 @@ class SearchTest extends SafeStepTest {
         JsonNode everything = awaitEnd(administrator.post(
                 "/api/searches/walk", Map.of("start", "elv-gw-a", "depth", 20, "credentials", List.of())));
         assertThat(everything.path("lookedAt").asInt()).isEqualTo(30);
-        assertThat(everything.path("counts").path("new").asInt()).isEqualTo(1);
+        assertThat(everything.path("counts").path("NEW").asInt()).isEqualTo(1);
         assertThat(everything.path("skipped").toString())
                 .as("what does not say its address is said to be left out")
                 .contains("prov-")

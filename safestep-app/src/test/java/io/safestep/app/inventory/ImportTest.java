@@ -74,7 +74,7 @@ class ImportTest extends SafeStepTest {
             assertThat(done.path("done").asBoolean()).as("%s", done).isTrue();
             JsonNode gateway = administrator.get("/api/devices/kel-gw-b").body().path("row");
             assertThat(gateway.path("partner").asString()).isEqualTo("kel-gw-a");
-            assertThat(gateway.path("stance").asString()).isEqualTo("observe");
+            assertThat(gateway.path("stance").asString()).isEqualTo("OBSERVE");
             assertThat(gateway.path("site").asString()).isEqualTo("Kelp Sound");
             assertThat(administrator.get("/api/record?subject=brn-gw-a").body().toString())
                     .contains("By import: labels: none → night.");

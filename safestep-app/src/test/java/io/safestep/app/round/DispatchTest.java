@@ -69,7 +69,7 @@ class DispatchTest extends SafeStepTest {
         });
         assertThat(results).hasSize(8).allSatisfy(r -> {
             assertThat(begun).contains(r.device() + " GOING");
-            assertThat(r.words()).isEqualTo((r.state().equals("done") ? "Good " : "Bad ") + r.device());
+            assertThat(r.words()).isEqualTo((r.state() == Turn.DONE ? "Good " : "Bad ") + r.device());
             assertThat(r.endedAt()).isNotNull();
         });
         assertThat(rows.counts(roundId).failed()).isEqualTo(4);
@@ -107,7 +107,7 @@ class DispatchTest extends SafeStepTest {
         assertThat(results.subList(0, AT_ONCE))
                 .allSatisfy(r -> assertThat(r.words()).isEqualTo("Done."));
         assertThat(results.subList(AT_ONCE, 8)).allSatisfy(r -> {
-            assertThat(r.state()).isEqualTo("skipped");
+            assertThat(r.state()).isEqualTo(Turn.SKIPPED);
             assertThat(r.words()).isEqualTo("Not begun: hloman stopped the round.");
             assertThat(r.endedAt()).isNotNull();
         });

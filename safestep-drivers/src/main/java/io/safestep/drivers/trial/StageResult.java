@@ -1,5 +1,6 @@
 package io.safestep.drivers.trial;
 
+import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -20,6 +21,10 @@ public record StageResult(
         FAILED,
         /** The device gives no way to tell. */
         NOT_KNOWN,
-        NOT_REACHED
+        NOT_REACHED;
+
+        public String word() {
+            return name().toLowerCase(Locale.ROOT).replace('_', ' ');
+        }
     }
 }

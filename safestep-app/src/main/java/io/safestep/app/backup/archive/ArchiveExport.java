@@ -151,7 +151,7 @@ public class ArchiveExport {
                 secrets ? ArchiveFormat.CLEAR : ArchiveFormat.MASKED,
                 device.platform(),
                 device.address(),
-                device.role().name().toLowerCase(Locale.ROOT),
+                device.role().word(),
                 device.siteCode(),
                 device.siteName(),
                 ties.partner(),

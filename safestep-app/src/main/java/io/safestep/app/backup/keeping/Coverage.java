@@ -1,5 +1,6 @@
 package io.safestep.app.backup.keeping;
 
+import io.safestep.app.device.DeviceRole;
 import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;
 import java.sql.ResultSet;
@@ -9,7 +10,6 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
-import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -66,7 +66,7 @@ public class Coverage {
     public record Row(
             String device,
             String site,
-            String role,
+            DeviceRole role,
             String platform,
             State state,
             @Nullable Instant lastAt,
@@ -92,7 +92,7 @@ public class Coverage {
         return new Row(
                 row.getString("name"),
                 row.getString("site"),
-                row.getString("role").toLowerCase(Locale.ROOT),
+                DeviceRole.valueOf(row.getString("role")),
                 row.getString("platform"),
                 state(lastAt, failedAt, oldBefore),
                 lastAt,

@@ -1,9 +1,10 @@
 package io.safestep.app.backup.views;
 
 import io.safestep.app.backup.stored.Backup;
+import io.safestep.app.backup.stored.BackupCause;
+import io.safestep.app.backup.stored.BackupKind;
 import java.time.Instant;
 import java.util.List;
-import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -28,9 +29,9 @@ import org.jspecify.annotations.Nullable;
  */
 public record BackupView(
         long id,
-        String kind,
+        BackupKind kind,
         @Nullable String file,
-        String cause,
+        BackupCause cause,
         Instant takenAt,
         Instant confirmedAt,
         int confirmations,
@@ -51,9 +52,9 @@ public record BackupView(
     static BackupView of(Backup b, @Nullable Long baselineBackupId) {
         return new BackupView(
                 b.id(),
-                b.kind().name().toLowerCase(Locale.ROOT),
+                b.kind(),
                 b.file(),
-                b.cause().inWords(),
+                b.cause(),
                 b.takenAt(),
                 b.confirmedAt(),
                 b.confirmations(),

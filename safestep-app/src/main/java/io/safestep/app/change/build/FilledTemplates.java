@@ -12,7 +12,6 @@ import io.safestep.core.template.Template;
 import io.safestep.core.template.TemplateProblem;
 import io.safestep.core.template.TemplateProblem.Part;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -58,7 +57,7 @@ public class FilledTemplates {
                 device.name(),
                 device.address(),
                 device.siteName(),
-                device.role().name().toLowerCase(Locale.ROOT),
+                device.role().word(),
                 device.partner() == null ? "" : device.partner().name(),
                 interfaces);
     }

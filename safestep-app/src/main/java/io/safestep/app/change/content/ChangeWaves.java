@@ -14,7 +14,6 @@ import io.safestep.core.network.segment.Port;
 import io.safestep.core.run.WaveOrder;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
@@ -92,7 +91,7 @@ public class ChangeWaves {
                 .map(ChangeTarget::device)
                 .map(d -> new WaveOrder.Member(
                         d.name(),
-                        d.role().name().toLowerCase(Locale.ROOT),
+                        d.role().word(),
                         d.partner() == null ? null : d.partner().name(),
                         hops.getOrDefault(d.name(), -1)))
                 .toList();

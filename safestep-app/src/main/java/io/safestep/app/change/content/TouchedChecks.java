@@ -9,7 +9,6 @@ import io.safestep.core.check.definition.CheckSetRule;
 import io.safestep.core.check.definition.Topic;
 import io.safestep.core.config.tree.ConfigSyntaxException;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 
@@ -41,8 +40,7 @@ public class TouchedChecks {
     }
 
     private static CheckSetRule.Subject subject(Device device, Set<Topic> topics) {
-        return new CheckSetRule.Subject(
-                device.name(), device.role().name().toLowerCase(Locale.ROOT), device.platform(), topics);
+        return new CheckSetRule.Subject(device.name(), device.role().word(), device.platform(), topics);
     }
 
     /** What part of the network's work is touched; nothing where the outcome can't be read as a network. */

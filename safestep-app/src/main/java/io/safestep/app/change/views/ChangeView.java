@@ -1,5 +1,6 @@
 package io.safestep.app.change.views;
 
+import io.safestep.app.change.asked.Category;
 import io.safestep.app.change.asked.Way;
 import io.safestep.app.change.content.PeerSheetView;
 import io.safestep.app.change.stored.Outlines;
@@ -33,7 +34,7 @@ public record ChangeView(
         String subject,
         String title,
         String reason,
-        String category,
+        Category category,
         @Nullable String emergencyReason,
         ChangeState state,
         boolean nothingWritten,

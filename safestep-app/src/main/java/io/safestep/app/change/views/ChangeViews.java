@@ -26,7 +26,6 @@ import io.safestep.core.platform.language.Language;
 import io.safestep.core.run.WaveOrder;
 import io.safestep.core.template.Variable;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -81,7 +80,7 @@ public class ChangeViews {
                 c.subject(),
                 c.title(),
                 c.reason(),
-                c.category().name().toLowerCase(Locale.ROOT),
+                c.category(),
                 c.emergencyReason(),
                 c.state(),
                 c.nothingWritten(),

@@ -121,10 +121,7 @@ public class CheckQuestions {
      */
     public void answer(
             long runId, long checkId, List<String> devices, boolean yes, @Nullable String words, String login) {
-        Run run = runs.lock(runId);
-        if (run == null) {
-            throw ProblemException.notFound("Run " + runId);
-        }
+        Run run = runs.lock(runId).orElseThrow(() -> ProblemException.notFound("Run " + runId));
         String said = words == null ? "" : words.strip();
         if (!yes && said.isEmpty()) {
             throw ProblemException.invalid("words", "Say what is wrong: it is read by whoever undoes it.");

@@ -67,8 +67,7 @@ class ControlRecord {
     }
 
     Run held(long runId) {
-        runs.findById(runId).orElseThrow(() -> ProblemException.notFound("Run " + runId));
-        return runs.lock(runId);
+        return runs.lock(runId).orElseThrow(() -> ProblemException.notFound("Run " + runId));
     }
 
     static RunDevice device(Run run, String name) {

@@ -119,7 +119,7 @@ public class RunEnd {
 
     /** Stores, before anything is done about it, that devices are brought back. */
     void takeBack(Drive drive, Decision.TakeBack decision) {
-        Run run = runs.lock(drive.runId());
+        Run run = runs.lock(drive.runId()).orElseThrow();
         if (run.epoch() != drive.epoch()) {
             throw new FencedOffException(drive);
         }
@@ -148,7 +148,7 @@ public class RunEnd {
     }
 
     void write(Drive drive, RunState state) {
-        Run run = runs.lock(drive.runId());
+        Run run = runs.lock(drive.runId()).orElseThrow();
         if (run.epoch() != drive.epoch()) {
             throw new FencedOffException(drive);
         }

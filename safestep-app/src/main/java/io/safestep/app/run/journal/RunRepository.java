@@ -26,7 +26,7 @@ public interface RunRepository extends JpaRepository<Run, Long> {
     /** The run, held for this transaction so that nobody else moves it. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select r from Run r where r.id = :id")
-    Run lock(Long id);
+    Optional<Run> lock(Long id);
 
     /**
      * Whether a living process drives the run: its job gives a sign of life every three seconds, or is looked at again in

@@ -23,14 +23,24 @@ public record Route(IpPrefix prefix, Source source, int distance, long metric, L
     }
 
     public enum Source {
-        CONNECTED,
-        STATIC,
-        OSPF_INTRA_AREA,
-        OSPF_INTER_AREA,
-        OSPF_EXTERNAL_1,
-        OSPF_EXTERNAL_2,
-        EBGP,
-        IBGP;
+        CONNECTED("connected"),
+        STATIC("static"),
+        OSPF_INTRA_AREA("OSPF"),
+        OSPF_INTER_AREA("OSPF, other area"),
+        OSPF_EXTERNAL_1("OSPF, external 1"),
+        OSPF_EXTERNAL_2("OSPF, external 2"),
+        EBGP("BGP, external"),
+        IBGP("BGP, internal");
+
+        private final String word;
+
+        Source(String word) {
+            this.word = word;
+        }
+
+        public String word() {
+            return word;
+        }
 
         public boolean isOspf() {
             return this == OSPF_INTRA_AREA
