@@ -1,5 +1,7 @@
 package io.safestep.app.inventory;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
+import io.safestep.app.device.Box;
 import io.safestep.app.device.DeviceRole;
 import io.safestep.app.device.Stance;
 import io.safestep.core.drift.Match;
@@ -13,17 +15,6 @@ import org.jspecify.annotations.Nullable;
  *
  * @param port TCP port that was said for it; null where it is that of its platform or of the network
  * @param siteCode short name of its site
- * @param partner the partner's name
- * @param groups names of the groups that hold it now
- * @param credential name of the credential that is used for it; null when nothing says which
- * @param lastSeenAt last time that a session succeeded, UTC
- * @param lastProblem why the last session failed; null when it did not
- * @param otherHostKey whether it has shown another host key, about which nobody has decided
- * @param seenSerial another serial number than the one on record; null when none was seen
- * @param saved whether running and startup were the same in the last backup
- * @param match whether the last backup was the same as the baseline
- * @param backedUpAt last backup, UTC
- * @param baselineBackupId the backup that Safe Step expects to find
  * @param addedAt UTC
  */
 public record DeviceRow(
@@ -35,20 +26,53 @@ public record DeviceRow(
         DeviceRole role,
         String platform,
         String maker,
-        @Nullable String model,
-        @Nullable String serial,
-        @Nullable String software,
+        @JsonUnwrapped Box box,
         Stance stance,
-        @Nullable String partner,
-        List<String> labels,
-        List<String> groups,
-        @Nullable String credential,
-        @Nullable Instant lastSeenAt,
-        @Nullable String lastProblem,
-        boolean otherHostKey,
-        @Nullable String seenSerial,
-        Saved saved,
-        Match match,
-        @Nullable Instant backedUpAt,
-        @Nullable Long baselineBackupId,
-        Instant addedAt) {}
+        @JsonUnwrapped Ties ties,
+        @JsonUnwrapped LastVisit visit,
+        @JsonUnwrapped LastBackup backup,
+        Instant addedAt) {
+
+    /**
+     * With what it belongs together.
+     *
+     * @param partner the partner's name
+     * @param groups names of the groups that hold it now
+     * @param credential name of the credential that is used for it; null when nothing says which
+     */
+    public record Ties(
+            @Nullable String partner,
+            List<String> labels,
+            List<String> groups,
+            @Nullable String credential) {}
+
+    /**
+     * What came of talking with it.
+     *
+     * @param lastSeenAt last time that a session succeeded, UTC
+     * @param lastProblem why the last session failed; null when it did not
+     * @param otherHostKey whether it has shown another host key, about which nobody has decided
+     */
+    public record LastVisit(
+            @Nullable Instant lastSeenAt, @Nullable String lastProblem, boolean otherHostKey) {}
+
+    /**
+     * How it stood in its last backup.
+     *
+     * @param saved whether running and startup were the same
+     * @param match whether it was the same as the baseline
+     * @param backedUpAt when it was taken, UTC
+     * @param baselineBackupId the backup that Safe Step expects to find
+     */
+    public record LastBackup(
+            Saved saved,
+            Match match,
+            @Nullable Instant backedUpAt,
+            @Nullable Long baselineBackupId) {}
+
+    DeviceRow tied(Ties newTies) {
+        return new DeviceRow(
+                name, address, port, siteCode, site, role, platform, maker, box, stance, newTies, visit, backup,
+                addedAt);
+    }
+}

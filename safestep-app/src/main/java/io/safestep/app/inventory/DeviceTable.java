@@ -3,6 +3,7 @@ package io.safestep.app.inventory;
 import io.safestep.app.access.CredentialChoice;
 import io.safestep.app.access.CredentialChoice.Belonging;
 import io.safestep.app.access.CredentialChoice.Chosen;
+import io.safestep.app.device.Box;
 import io.safestep.app.device.DeviceRole;
 import io.safestep.app.device.Platforms;
 import io.safestep.app.device.Stance;
@@ -144,7 +145,12 @@ public class DeviceTable {
     }
 
     private static DeviceTraits traits(DeviceRow row) {
-        return new DeviceTraits(row.name(), row.site(), row.role().word(), row.platform(), Set.copyOf(row.labels()));
+        return new DeviceTraits(
+                row.name(),
+                row.site(),
+                row.role().word(),
+                row.platform(),
+                Set.copyOf(row.ties().labels()));
     }
 
     private Read row(ResultSet row) throws SQLException {
@@ -162,22 +168,26 @@ public class DeviceTable {
                         DeviceRole.valueOf(row.getString("role")),
                         platform,
                         platforms.maker(platform),
-                        row.getString("model"),
-                        row.getString("serial"),
-                        row.getString("software"),
+                        new Box(
+                                row.getString("model"),
+                                row.getString("serial"),
+                                row.getString("software"),
+                                row.getString("seen_serial")),
                         Stance.valueOf(row.getString("stance")),
-                        row.getString("partner"),
-                        labels == null ? List.of() : List.of(labels.split("\n")),
-                        List.of(),
-                        null,
-                        instant(row, "last_seen_at"),
-                        row.getString("last_problem"),
-                        row.getBoolean("other_key"),
-                        row.getString("seen_serial"),
-                        Saved.unless(row.getObject("unsaved", Boolean.class)),
-                        Match.of(row.getObject("matches", Boolean.class)),
-                        instant(row, "backed_up_at"),
-                        row.getObject("baseline_backup_id", Long.class),
+                        new DeviceRow.Ties(
+                                row.getString("partner"),
+                                labels == null ? List.of() : List.of(labels.split("\n")),
+                                List.of(),
+                                null),
+                        new DeviceRow.LastVisit(
+                                instant(row, "last_seen_at"),
+                                row.getString("last_problem"),
+                                row.getBoolean("other_key")),
+                        new DeviceRow.LastBackup(
+                                Saved.unless(row.getObject("unsaved", Boolean.class)),
+                                Match.of(row.getObject("matches", Boolean.class)),
+                                instant(row, "backed_up_at"),
+                                row.getObject("baseline_backup_id", Long.class)),
                         row.getTimestamp("added_at").toInstant()));
     }
 
@@ -187,32 +197,7 @@ public class DeviceTable {
     }
 
     private static DeviceRow complete(DeviceRow r, List<String> groups, @Nullable String credential) {
-        return new DeviceRow(
-                r.name(),
-                r.address(),
-                r.port(),
-                r.siteCode(),
-                r.site(),
-                r.role(),
-                r.platform(),
-                r.maker(),
-                r.model(),
-                r.serial(),
-                r.software(),
-                r.stance(),
-                r.partner(),
-                r.labels(),
-                groups,
-                credential,
-                r.lastSeenAt(),
-                r.lastProblem(),
-                r.otherHostKey(),
-                r.seenSerial(),
-                r.saved(),
-                r.match(),
-                r.backedUpAt(),
-                r.baselineBackupId(),
-                r.addedAt());
+        return r.tied(new DeviceRow.Ties(r.ties().partner(), r.ties().labels(), groups, credential));
     }
 
     private static byte[] zipped(byte[] plain) {

@@ -114,25 +114,26 @@ class HandoverSheet {
 
     private static List<String> open(DeviceRow row) {
         List<String> open = new ArrayList<>();
-        if (row.lastProblem() != null) {
-            open.add(row.lastProblem());
+        if (row.visit().lastProblem() != null) {
+            open.add(row.visit().lastProblem());
         }
-        if (row.otherHostKey()) {
+        if (row.visit().otherHostKey()) {
             open.add("It shows another host key than before.");
         }
-        if (row.seenSerial() != null) {
-            open.add("It shows serial number " + row.seenSerial() + ", on record is " + row.serial() + ".");
+        if (row.box().seenSerial() != null) {
+            open.add("It shows serial number " + row.box().seenSerial() + ", on record is "
+                    + row.box().serial() + ".");
         }
-        if (row.serial() == null) {
+        if (row.box().serial() == null) {
             open.add("Its serial number is not known.");
         }
-        if (row.baselineBackupId() == null) {
+        if (row.backup().baselineBackupId() == null) {
             open.add("It was never backed up.");
         }
-        if (row.saved() == Saved.UNSAVED) {
+        if (row.backup().saved() == Saved.UNSAVED) {
             open.add("It is unsaved: running and startup differ.");
         }
-        if (row.match() == Match.DIFFERS) {
+        if (row.backup().match() == Match.DIFFERS) {
             open.add("It does not match its baseline.");
         }
         return open;

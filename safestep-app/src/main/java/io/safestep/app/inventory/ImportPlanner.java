@@ -294,7 +294,7 @@ final class ImportPlanner {
     private @Nullable String partner(Line line, String name, @Nullable DeviceRow before, List<String> problems) {
         String partner = cell(line, SheetColumn.PARTNER);
         if (partner.isEmpty()) {
-            return before == null ? null : before.partner();
+            return before == null ? null : before.ties().partner();
         }
         if (partner.equals(name)) {
             problems.add("A device is not its own partner.");
@@ -311,7 +311,7 @@ final class ImportPlanner {
     private Set<String> labels(Line line, @Nullable DeviceRow before, List<String> problems) {
         Set<String> labels = list(cell(line, SheetColumn.LABELS));
         if (labels.isEmpty()) {
-            return before == null ? Set.of() : new TreeSet<>(before.labels());
+            return before == null ? Set.of() : new TreeSet<>(before.ties().labels());
         }
         add(problems, DeviceRules.labelsProblem(labels));
         return labels;
@@ -335,7 +335,8 @@ final class ImportPlanner {
             }
         }
         groups.retainAll(known.fixedGroups());
-        Set<String> now = before == null ? Set.of() : new TreeSet<>(before.groups());
+        Set<String> now =
+                before == null ? Set.of() : new TreeSet<>(before.ties().groups());
         return fixed(now).equals(groups) ? null : groups;
     }
 
@@ -347,7 +348,8 @@ final class ImportPlanner {
 
     private @Nullable String credential(Line line, @Nullable DeviceRow before, List<String> problems) {
         String credential = cell(line, SheetColumn.CREDENTIAL);
-        if (credential.isEmpty() || before != null && credential.equals(before.credential())) {
+        if (credential.isEmpty()
+                || before != null && credential.equals(before.ties().credential())) {
             return null;
         }
         if (!known.credentials().contains(credential)) {
@@ -365,17 +367,17 @@ final class ImportPlanner {
         }
         change(changes, "role", before.role().word(), device.role().toLowerCase(Locale.ROOT));
         change(changes, "platform", before.platform(), device.platform());
-        change(changes, "partner", before.partner(), device.partner());
-        change(changes, "labels", String.join(", ", before.labels()), String.join(", ", device.labels()));
+        change(changes, "partner", before.ties().partner(), device.partner());
+        change(changes, "labels", String.join(", ", before.ties().labels()), String.join(", ", device.labels()));
         if (device.groups() != null) {
             change(
                     changes,
                     "groups",
-                    String.join(", ", fixed(new TreeSet<>(before.groups()))),
+                    String.join(", ", fixed(new TreeSet<>(before.ties().groups()))),
                     String.join(", ", device.groups()));
         }
         if (device.credential() != null) {
-            change(changes, "credential", before.credential(), device.credential());
+            change(changes, "credential", before.ties().credential(), device.credential());
         }
         return changes;
     }

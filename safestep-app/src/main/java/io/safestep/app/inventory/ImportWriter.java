@@ -144,7 +144,7 @@ class ImportWriter {
         List<Tie> apart = new ArrayList<>();
         List<Tie> together = new ArrayList<>();
         for (ImportedDevice d : all) {
-            String before = d.before() == null ? null : d.before().partner();
+            String before = d.before() == null ? null : d.before().ties().partner();
             if (d.partner() != null && !d.partner().equals(before)) {
                 Long one = ids.get(d.name());
                 Long other = ids.get(d.partner());

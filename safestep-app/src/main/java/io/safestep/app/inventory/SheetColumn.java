@@ -14,24 +14,24 @@ enum SheetColumn {
     SITE_NAME("Site name", true, DeviceRow::site),
     ROLE("Role", true, r -> r.role().word()),
     PLATFORM("Platform", true, DeviceRow::platform),
-    PARTNER("Partner", true, DeviceRow::partner),
-    LABELS("Labels", true, r -> String.join(", ", r.labels())),
-    GROUPS("Groups", true, r -> String.join(", ", r.groups())),
-    CREDENTIAL("Credential", true, DeviceRow::credential),
+    PARTNER("Partner", true, r -> r.ties().partner()),
+    LABELS("Labels", true, r -> String.join(", ", r.ties().labels())),
+    GROUPS("Groups", true, r -> String.join(", ", r.ties().groups())),
+    CREDENTIAL("Credential", true, r -> r.ties().credential()),
     STANCE("Stance", false, r -> r.stance().word()),
     MAKER("Maker", false, DeviceRow::maker),
-    MODEL("Model", false, DeviceRow::model),
-    SERIAL("Serial number", false, DeviceRow::serial),
-    SOFTWARE("Software version", false, DeviceRow::software),
+    MODEL("Model", false, r -> r.box().model()),
+    SERIAL("Serial number", false, r -> r.box().serial()),
+    SOFTWARE("Software version", false, r -> r.box().software()),
     LAST_SEEN(
             "Last answered (UTC)",
             false,
-            r -> r.lastSeenAt() == null ? "" : r.lastSeenAt().toString()),
+            r -> r.visit().lastSeenAt() == null ? "" : r.visit().lastSeenAt().toString()),
     BACKED_UP(
             "Last backup (UTC)",
             false,
-            r -> r.backedUpAt() == null ? "" : r.backedUpAt().toString()),
-    PROBLEM("Problem", false, DeviceRow::lastProblem);
+            r -> r.backup().backedUpAt() == null ? "" : r.backup().backedUpAt().toString()),
+    PROBLEM("Problem", false, r -> r.visit().lastProblem());
 
     private final String title;
     private final boolean imported;

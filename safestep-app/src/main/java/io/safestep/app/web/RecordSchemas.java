@@ -1,5 +1,6 @@
 package io.safestep.app.web;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import com.fasterxml.jackson.databind.JavaType;
 import io.swagger.v3.core.converter.AnnotatedType;
 import io.swagger.v3.core.converter.ModelConverter;
@@ -53,9 +54,17 @@ class RecordSchemas implements ModelConverter {
             return;
         }
         List<String> required = new ArrayList<>();
+        describe(model, record, required);
+        model.setRequired(required);
+    }
+
+    /** Parts of a record that are written beside its own properties are described with them. */
+    private static void describe(Schema<?> model, Class<?> record, List<String> required) {
         for (RecordComponent component : record.getRecordComponents()) {
             String property = component.getName();
-            if (model.getProperties().containsKey(property)) {
+            if (component.getAccessor().isAnnotationPresent(JsonUnwrapped.class)) {
+                describe(model, component.getType(), required);
+            } else if (model.getProperties().containsKey(property)) {
                 required.add(property);
                 if (component.getAnnotatedType().isAnnotationPresent(Nullable.class)) {
                     model.getProperties()
@@ -63,11 +72,20 @@ class RecordSchemas implements ModelConverter {
                 }
             }
         }
-        model.setRequired(required);
     }
 
     private static boolean seen(Schema<?> model, Class<?> record) {
-        return model.getRequired().size() == record.getRecordComponents().length;
+        return model.getRequired().size() == properties(record);
+    }
+
+    private static int properties(Class<?> record) {
+        int count = 0;
+        for (RecordComponent component : record.getRecordComponents()) {
+            count += component.getAccessor().isAnnotationPresent(JsonUnwrapped.class)
+                    ? properties(component.getType())
+                    : 1;
+        }
+        return count;
     }
 
     private static Schema<?> orNull(Schema<?> schema) {
