@@ -9,11 +9,14 @@ import io.safestep.practice.device.Fault;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 
 /** Some points of a sweep in the usual tests; all of them with {@code -Dsafestep.sweep=all}. */
+@Timeout(value = 3, unit = TimeUnit.HOURS)
 class CrashSweepTest {
 
     private static final boolean ALL = "all".equals(System.getProperty("safestep.sweep"));

@@ -209,7 +209,7 @@ class WholeChangesTest extends SafeStepTest {
         assertThat(to2.path("up").asBoolean()).isTrue();
         assertThat(state.path("neighbours").get(0).path("state").asString())
                 .as(state.toString())
-                .isEqualTo("full");
+                .isEqualTo("FULL");
     }
 
     private JsonNode run(int number) {

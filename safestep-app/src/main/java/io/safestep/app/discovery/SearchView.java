@@ -1,5 +1,6 @@
 package io.safestep.app.discovery;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.safestep.app.device.DeviceRole;
 import java.time.Instant;
 import java.util.List;
@@ -9,10 +10,6 @@ import org.jspecify.annotations.Nullable;
 /**
  * A search.
  *
- * @param ranges blocks of addresses; empty for a walk
- * @param start name of the device from which it walks; null for a range
- * @param depth how many links it walks away from there
- * @param ports TCP ports at which devices are looked for, in this order
  * @param from the machine and address from which it looks
  * @param total how many addresses it will look at; grows during a walk
  * @param startedAt UTC
@@ -24,11 +21,7 @@ import org.jspecify.annotations.Nullable;
 record SearchView(
         long id,
         Search.Kind kind,
-        List<String> ranges,
-        List<String> exclusions,
-        @Nullable String start,
-        int depth,
-        List<Integer> ports,
+        @JsonUnwrapped Scope scope,
         String from,
         long total,
         long lookedAt,
@@ -38,6 +31,21 @@ record SearchView(
         @Nullable String stopRequestedBy,
         List<String> skipped,
         Map<ResultState, Integer> counts) {
+
+    /**
+     * Where it looks.
+     *
+     * @param ranges blocks of addresses; empty for a walk
+     * @param start name of the device from which it walks; null for a range
+     * @param depth how many links it walks away from there
+     * @param ports TCP ports at which devices are looked for, in this order
+     */
+    public record Scope(
+            List<String> ranges,
+            List<String> exclusions,
+            @Nullable String start,
+            int depth,
+            List<Integer> ports) {}
 
     /**
      * What was found at an address.

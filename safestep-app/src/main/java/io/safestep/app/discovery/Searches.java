@@ -217,13 +217,14 @@ class Searches {
         return new SearchView(
                 s.id(),
                 s.kind(),
-                s.ranges().lines().toList(),
-                s.exclusions().lines().toList(),
-                s.startDeviceId() == null
-                        ? null
-                        : devices.withId(s.startDeviceId()).name(),
-                s.depth(),
-                s.ports(),
+                new SearchView.Scope(
+                        s.ranges().lines().toList(),
+                        s.exclusions().lines().toList(),
+                        s.startDeviceId() == null
+                                ? null
+                                : devices.withId(s.startDeviceId()).name(),
+                        s.depth(),
+                        s.ports()),
                 s.fromHost(),
                 s.total(),
                 s.lookedAt(),

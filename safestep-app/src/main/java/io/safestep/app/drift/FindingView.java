@@ -1,5 +1,6 @@
 package io.safestep.app.drift;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.safestep.app.backup.views.DifferenceRowView;
 import io.safestep.core.drift.FindingState;
 import io.safestep.core.drift.FindingStep;
@@ -34,12 +35,6 @@ record FindingView(
      * @param summary what differs, in one line
      * @param loggedIn who is known to have been logged in, in words; empty when nobody is known
      * @param changesThen the changes that ran anywhere when it was found; empty for none
-     * @param lastSeenAt when the device was read last
-     * @param lastCleanAt when it was last seen to match; null when it never was
-     * @param matchesAgainAt since when it matches again; null while it does not
-     * @param decideBy when somebody has to have decided; null when nothing says so
-     * @param changeNumber the change to which it is linked, or that brings it back
-     * @param owner who answers for it while it is on hold
      */
     record Row(
             long id,
@@ -49,16 +44,37 @@ record FindingView(
             String summary,
             String loggedIn,
             String changesThen,
-            Instant firstSeenAt,
-            @Nullable Instant lastSeenAt,
-            @Nullable Instant lastCleanAt,
-            @Nullable Instant matchesAgainAt,
-            @Nullable Instant endedAt,
-            @Nullable Instant decideBy,
-            @Nullable Integer changeNumber,
-            @Nullable String owner,
-            @Nullable Instant holdUntil,
-            int version) {}
+            @JsonUnwrapped Seen seen,
+            @JsonUnwrapped Decided decided,
+            int version) {
+
+        /**
+         * When the device was seen to differ and to match, UTC.
+         *
+         * @param lastSeenAt when the device was read last
+         * @param lastCleanAt when it was last seen to match; null when it never was
+         * @param matchesAgainAt since when it matches again; null while it does not
+         */
+        public record Seen(
+                Instant firstSeenAt,
+                @Nullable Instant lastSeenAt,
+                @Nullable Instant lastCleanAt,
+                @Nullable Instant matchesAgainAt,
+                @Nullable Instant endedAt) {}
+
+        /**
+         * What is decided about it, or has to be.
+         *
+         * @param decideBy when somebody has to have decided; null when nothing says so
+         * @param changeNumber the change to which it is linked, or that brings it back
+         * @param owner who answers for it while it is on hold
+         */
+        public record Decided(
+                @Nullable Instant decideBy,
+                @Nullable Integer changeNumber,
+                @Nullable String owner,
+                @Nullable Instant holdUntil) {}
+    }
 
     record Entry(Instant at, String person, FindingStep step, String words) {}
 }

@@ -115,15 +115,13 @@ public class Findings {
                 f.summary(),
                 f.loggedIn(),
                 f.changesThen(),
-                f.firstSeenAt(),
-                f.endedAt() == null ? device.backedUpAt() : f.endedAt(),
-                f.lastCleanAt(),
-                f.matchesAgainAt(),
-                f.endedAt(),
-                f.decideBy(),
-                f.changeNumber(),
-                f.owner(),
-                f.holdUntil(),
+                new FindingView.Row.Seen(
+                        f.firstSeenAt(),
+                        f.endedAt() == null ? device.backedUpAt() : f.endedAt(),
+                        f.lastCleanAt(),
+                        f.matchesAgainAt(),
+                        f.endedAt()),
+                new FindingView.Row.Decided(f.decideBy(), f.changeNumber(), f.owner(), f.holdUntil()),
                 f.version());
     }
 

@@ -113,19 +113,19 @@ class EvidencePack {
                 login,
                 new Described(
                         change.number(),
-                        change.title(),
-                        change.reason(),
-                        change.category().word(),
-                        change.emergencyReason(),
+                        change.purpose().title(),
+                        change.purpose().reason(),
+                        change.purpose().categoryInWords(),
+                        change.purpose().emergencyReason(),
                         change.state(),
                         change.author(),
                         change.authorName(),
-                        change.createdAt(),
-                        change.submittedAt(),
-                        change.seal(),
+                        change.dates().createdAt(),
+                        change.dates().submittedAt(),
+                        change.sealed().seal(),
                         change.outcomeNote(),
-                        change.order().failureRule(),
-                        change.order().waves()),
+                        change.content().order().failureRule(),
+                        change.content().order().waves()),
                 approvals.of(number),
                 ofChange,
                 ofChange.stream().map(r -> runs.checks(r.id())).toList(),
@@ -185,13 +185,25 @@ class EvidencePack {
                             row.expected(),
                             row.severity(),
                             row.outcome(),
-                            row.before() == null ? null : row.before().summary(),
-                            row.before() == null ? null : row.before().words(),
-                            row.after() == null ? null : row.after().summary(),
-                            row.after() == null ? null : row.after().words(),
-                            row.looks(),
-                            row.undone() == null ? null : row.undone().outcome(),
-                            row.undone() == null ? null : row.undone().words(),
+                            row.looked().before() == null
+                                    ? null
+                                    : row.looked().before().summary(),
+                            row.looked().before() == null
+                                    ? null
+                                    : row.looked().before().words(),
+                            row.looked().after() == null
+                                    ? null
+                                    : row.looked().after().summary(),
+                            row.looked().after() == null
+                                    ? null
+                                    : row.looked().after().words(),
+                            row.looked().looks(),
+                            row.looked().undone() == null
+                                    ? null
+                                    : row.looked().undone().outcome(),
+                            row.looked().undone() == null
+                                    ? null
+                                    : row.looked().undone().words(),
                             row.openedBy());
                 }
             }

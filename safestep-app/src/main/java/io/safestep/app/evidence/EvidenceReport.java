@@ -107,12 +107,17 @@ class EvidenceReport {
         head(document, "Run " + run.id() + ": " + words(run.state().name()));
         line(
                 document,
-                "Started by " + run.startedBy() + " " + time(run.startedAt())
-                        + (run.endedAt() == null ? "" : ", ended " + time(run.endedAt())) + "; "
-                        + (run.freeze() == null ? "window until " : "until the freeze " + run.freeze() + " at ")
-                        + time(run.windowClosesAt()) + ". " + run.failureRule().sentence());
-        if (run.verdict() != null) {
-            line(document, run.verdict());
+                "Started by " + run.startedBy() + " " + time(run.times().startedAt())
+                        + (run.times().endedAt() == null
+                                ? ""
+                                : ", ended " + time(run.times().endedAt())) + "; "
+                        + (run.times().freeze() == null
+                                ? "window until "
+                                : "until the freeze " + run.times().freeze() + " at ")
+                        + time(run.times().windowClosesAt()) + ". "
+                        + run.failureRule().sentence());
+        if (run.course().verdict() != null) {
+            line(document, run.course().verdict());
         }
         for (var r : run.rollbacks()) {
             line(
@@ -145,12 +150,12 @@ class EvidenceReport {
                     checks,
                     row.device(),
                     row.title(),
-                    row.before() == null ? "" : row.before().summary(),
+                    row.looked().before() == null ? "" : row.looked().before().summary(),
                     row.expected(),
-                    row.after() == null
+                    row.looked().after() == null
                             ? ""
-                            : words(row.after().outcome().name()) + ": "
-                                    + row.after().words());
+                            : words(row.looked().after().outcome().name()) + ": "
+                                    + row.looked().after().words());
         }
         if (checks.size() > 1) {
             document.add(checks);

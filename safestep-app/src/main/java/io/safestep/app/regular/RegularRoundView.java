@@ -1,5 +1,6 @@
 package io.safestep.app.regular;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
@@ -10,9 +11,6 @@ import org.jspecify.annotations.Nullable;
  *
  * @param title what its action is called for people
  * @param group name of the group; null for all devices
- * @param at wall time in {@code zone}
- * @param recurrence a recurrence rule (RFC 5545, section 3.3.10)
- * @param spreadMinutes over how long a stretch its devices are begun
  * @param nextAt when it begins next, UTC; null when it does not
  * @param lastWords how the last time went that it should have begun; empty before that
  */
@@ -22,13 +20,19 @@ record RegularRoundView(
         String action,
         String title,
         @Nullable String group,
-        LocalDate firstDay,
-        LocalTime at,
-        String recurrence,
-        String zone,
-        int spreadMinutes,
+        @JsonUnwrapped Times times,
         boolean active,
         String changedBy,
         @Nullable Instant nextAt,
         @Nullable Long lastRoundId,
-        String lastWords) {}
+        String lastWords) {
+
+    /**
+     * When it is.
+     *
+     * @param at wall time in {@code zone}
+     * @param recurrence a recurrence rule (RFC 5545, section 3.3.10)
+     * @param spreadMinutes over how long a stretch its devices are begun
+     */
+    public record Times(LocalDate firstDay, LocalTime at, String recurrence, String zone, int spreadMinutes) {}
+}

@@ -73,11 +73,8 @@ public class RegularRounds {
                 r.action(),
                 rounds.titleOf(r.action()),
                 r.groupId() == null ? null : groups.nameOf(r.groupId()),
-                times.firstDay(),
-                times.at(),
-                times.rule(),
-                times.zone().getId(),
-                r.spreadMinutes(),
+                new RegularRoundView.Times(
+                        times.firstDay(), times.at(), times.rule(), times.zone().getId(), r.spreadMinutes()),
                 r.active(),
                 r.changedBy(),
                 r.active() ? r.nextAt() : null,

@@ -1,5 +1,6 @@
 package io.safestep.app.rule;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.safestep.core.rule.Breach;
 import io.safestep.core.rule.RuleKind;
 import java.time.Instant;
@@ -14,11 +15,6 @@ import org.jspecify.annotations.Nullable;
  * @param group name of the group; null for all devices of the platform
  * @param stopsChanges a change that breaks it can't be submitted
  * @param version of what it says now
- * @param brokenCount how many devices do not keep it, exceptions aside
- * @param lookedAt when all of its devices were looked at for what it says now, UTC; null while that goes on
- * @param checked how many of the devices that it is about have a backup, in which it is looked for
- * @param unread how many have none
- * @param broken each of those, by name; left out in lists
  * @param versions newest first; left out in lists
  */
 record RuleView(
@@ -30,13 +26,20 @@ record RuleView(
         boolean stopsChanges,
         int version,
         Content content,
-        int brokenCount,
-        @Nullable Instant lookedAt,
-        int checked,
-        int unread,
-        List<Broken> broken,
+        @JsonUnwrapped Kept kept,
         List<Exempt> exceptions,
         List<Version> versions) {
+
+    /**
+     * How devices keep it.
+     *
+     * @param brokenCount how many devices do not keep it, exceptions aside
+     * @param lookedAt when all of its devices were looked at for what it says now, UTC; null while that goes on
+     * @param checked how many of the devices that it is about have a backup, in which it is looked for
+     * @param unread how many have none
+     * @param broken each of those, by name; left out in lists
+     */
+    public record Kept(int brokenCount, @Nullable Instant lookedAt, int checked, int unread, List<Broken> broken) {}
 
     /** See {@link io.safestep.core.rule.ConfigurationRule}. */
     record Content(

@@ -131,11 +131,8 @@ public class Rules {
                 r.stopsChanges(),
                 r.versionNumber(),
                 content(content(r)),
-                broken.size(),
-                r.lookedAt(),
-                checked,
-                concerned.size() - checked,
-                whole ? broken : List.of(),
+                new RuleView.Kept(
+                        broken.size(), r.lookedAt(), checked, concerned.size() - checked, whole ? broken : List.of()),
                 exceptions.findByRuleId(r.id()).stream()
                         .map(e -> new RuleView.Exempt(
                                 devices.withId(e.deviceId()).name(),

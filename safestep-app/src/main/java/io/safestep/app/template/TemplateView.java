@@ -1,5 +1,6 @@
 package io.safestep.app.template;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.safestep.core.template.Template;
 import io.safestep.core.template.Variable;
 import java.time.Instant;
@@ -26,11 +27,14 @@ public record TemplateView(
         String text,
         String undo,
         List<Variable> variables,
-        String note,
-        String author,
-        Instant createdAt,
+        @JsonUnwrapped Written written,
         boolean retired,
         List<Version> versions) {
+
+    /**
+     * Who wrote this version, when and why.
+     */
+    public record Written(String note, String author, Instant createdAt) {}
 
     /** @param note what is different in it */
     public record Version(int number, String note, String author, Instant createdAt) {}
@@ -49,9 +53,7 @@ public record TemplateView(
                 content.text(),
                 content.undo(),
                 content.variables(),
-                shown.note(),
-                shown.authorName(),
-                shown.createdAt(),
+                new Written(shown.note(), shown.authorName(), shown.createdAt()),
                 template.retired(),
                 all.stream()
                         .map(v -> new Version(v.number(), v.note(), v.authorName(), v.createdAt()))

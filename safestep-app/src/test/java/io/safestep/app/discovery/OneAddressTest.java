@@ -144,8 +144,8 @@ class OneAddressTest extends SafeStepTest {
         assertThat(found)
                 .as("each device on record at its port, then who else answers; the silent port is not told of")
                 .containsExactly(
-                        one.port() + " known elv-ac-1",
-                        other.port() + " known elv-ac-2",
-                        third.port() + " also-here gan-rl-b");
+                        one.port() + " KNOWN elv-ac-1",
+                        other.port() + " KNOWN elv-ac-2",
+                        third.port() + " ALSO_HERE gan-rl-b");
     }
 }

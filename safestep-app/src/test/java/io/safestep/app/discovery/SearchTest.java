@@ -215,7 +215,7 @@ class SearchTest extends SafeStepTest {
         JsonNode proposal = proposals.get(0);
         assertThat(proposal.path("site").path("value").asString()).isEqualTo("gan");
         assertThat(proposal.path("newSite").asBoolean()).isFalse();
-        assertThat(proposal.path("role").path("value").asString()).isEqualTo("relay");
+        assertThat(proposal.path("role").path("value").asString()).isEqualTo("RELAY");
         assertThat(proposal.path("partner").path("value").asString()).isEqualTo("gan-rl-a");
         Map<String, Object> accepted =
                 Map.of("devices", List.of(accepted(proposal.path("resultId").asLong(), "gan-rl-b", "gan-rl-a")));

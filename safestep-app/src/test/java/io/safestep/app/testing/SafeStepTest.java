@@ -1,6 +1,8 @@
 package io.safestep.app.testing;
 
 import io.safestep.app.SafeStepApplication;
+import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.BeforeEach;
 import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.boot.test.web.server.LocalServerPort;
@@ -22,6 +24,8 @@ public abstract class SafeStepTest {
 
     /** With how many devices sessions are held open for notifications; a class that wants some says so before it starts. */
     protected static int subscriptions;
+
+    private static @Nullable AssertionError demoFailed;
 
     @LocalServerPort
     protected int port;
@@ -48,12 +52,12 @@ public abstract class SafeStepTest {
     /** The demo's own runs hold devices; tests wait until they have ended. */
     @BeforeEach
     void awaitDemoData() {
-        ApiClient.loggedIn(port, "jvane").await("/api/changes", changes -> changes.size() >= 4);
+        awaitDemo("/api/changes", changes -> changes.size() >= 4);
     }
 
     /** Every device is backed up: nothing of the demo goes on any more. */
     protected void awaitWholeDemo() {
-        ApiClient.loggedIn(port, "jvane").await("/api/devices", devices -> {
+        awaitDemo("/api/devices", devices -> {
             for (JsonNode device : devices) {
                 if (device.path("baselineBackupId").isNull()) {
                     return false;
@@ -61,6 +65,19 @@ public abstract class SafeStepTest {
             }
             return devices.size() >= 30;
         });
+    }
+
+    /** Where the demo was waited for in vain once, the tests that follow do not wait again. */
+    private void awaitDemo(String path, Predicate<JsonNode> there) {
+        if (demoFailed != null) {
+            throw new IllegalStateException("The demo data did not come: " + demoFailed.getMessage(), demoFailed);
+        }
+        try {
+            ApiClient.loggedIn(port, "jvane").await(path, there);
+        } catch (AssertionError inVain) {
+            demoFailed = inVain;
+            throw inVain;
+        }
     }
 
     protected String running(String device) {

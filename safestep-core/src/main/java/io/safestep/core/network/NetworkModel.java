@@ -197,7 +197,8 @@ public final class NetworkModel {
         }
         if (device.bgp() != null) {
             device.bgp().neighbours().forEach(n -> {
-                for (String name : new String[] {n.filterIn(), n.filterOut()}) {
+                for (String name :
+                        new String[] {n.policy().filterIn(), n.policy().filterOut()}) {
                     if (name != null && !device.policy().prefixLists().containsKey(name)) {
                         problems.add(device.device() + " uses the prefix list " + name + " for " + n.address()
                                 + ", which is not defined; it is taken to let everything pass.");
@@ -220,8 +221,8 @@ public final class NetworkModel {
             device.bgp().networks().forEach(n -> used.add(n.routeMap()));
             device.bgp().redistributed().forEach(r -> used.add(r.routeMap()));
             device.bgp().neighbours().forEach(n -> {
-                used.add(n.routeMapIn());
-                used.add(n.routeMapOut());
+                used.add(n.policy().routeMapIn());
+                used.add(n.policy().routeMapOut());
             });
         }
         return used;

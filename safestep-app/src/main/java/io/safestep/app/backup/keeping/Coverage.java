@@ -1,5 +1,6 @@
 package io.safestep.app.backup.keeping;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.safestep.app.device.DeviceRole;
 import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;
@@ -56,9 +57,6 @@ public class Coverage {
      * @param lastAt when it was last backed up or confirmed, UTC
      * @param failedAt when the last attempt failed, UTC; null when it did not
      * @param problem why it failed
-     * @param versionId the newest version of what it runs
-     * @param versionAt since when it runs that, as far as is known, UTC
-     * @param summary what differs there from the version before
      * @param versions how many versions of running are kept
      * @param saved whether running and startup are the same
      * @param match whether it holds its baseline
@@ -72,13 +70,24 @@ public class Coverage {
             @Nullable Instant lastAt,
             @Nullable Instant failedAt,
             @Nullable String problem,
-            @Nullable Long versionId,
-            @Nullable Instant versionAt,
-            @Nullable String summary,
+            @JsonUnwrapped Newest newest,
             int versions,
             Saved saved,
             Match match,
-            boolean reference) {}
+            boolean reference) {
+
+        /**
+         * The newest version of what it runs.
+         *
+         * @param versionId the newest version of what it runs
+         * @param versionAt since when it runs that, as far as is known, UTC
+         * @param summary what differs there from the version before
+         */
+        public record Newest(
+                @Nullable Long versionId,
+                @Nullable Instant versionAt,
+                @Nullable String summary) {}
+    }
 
     public List<Row> rows() {
         Instant oldBefore =
@@ -98,9 +107,8 @@ public class Coverage {
                 lastAt,
                 failedAt,
                 row.getString("backup_problem"),
-                row.getObject("version", Long.class),
-                instant(row, "taken_at"),
-                row.getString("summary"),
+                new Row.Newest(
+                        row.getObject("version", Long.class), instant(row, "taken_at"), row.getString("summary")),
                 row.getInt("versions"),
                 Saved.unless(row.getObject("unsaved", Boolean.class)),
                 Match.of(row.getObject("matches", Boolean.class)),

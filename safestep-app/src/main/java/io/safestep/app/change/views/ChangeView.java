@@ -1,5 +1,6 @@
 package io.safestep.app.change.views;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.safestep.app.change.asked.Category;
 import io.safestep.app.change.asked.Way;
 import io.safestep.app.change.content.PeerSheetView;
@@ -18,44 +19,72 @@ import org.jspecify.annotations.Nullable;
  * A change as its page shows it.
  *
  * @param version to be given back when something is written
- * @param seal SHA-256 of what approvers approve; null while lines are missing or wrong
- * @param sealBrief its first eight digits in two groups
- * @param emergencyReason why it can't wait for its approval; null when it can
- * @param restoresStartup devices whose way back can't be proven take their startup configuration back as a whole
  * @param nothingWritten whether its run ended before anything was written
  * @param editable whether the person who asks may edit it now
  * @param outcomeNote how it went, written at closing
- * @param basicLeftOut names of checks that every change should have and this one has not
- * @param sheets lines for devices that somebody else runs
- * @param groups the groups by which devices were chosen, with what has changed in them since
  */
 public record ChangeView(
         int number,
         String subject,
-        String title,
-        String reason,
-        Category category,
-        @Nullable String emergencyReason,
+        @JsonUnwrapped Purpose purpose,
         ChangeState state,
         boolean nothingWritten,
         String author,
         String authorName,
         int version,
-        @Nullable String seal,
-        @Nullable String sealBrief,
-        boolean undoAccepted,
-        boolean restoresStartup,
+        @JsonUnwrapped Sealed sealed,
         boolean editable,
-        Instant createdAt,
-        Instant updatedAt,
-        @Nullable Instant submittedAt,
+        @JsonUnwrapped Dates dates,
         @Nullable String outcomeNote,
-        List<ChosenGroupView> groups,
-        List<Target> targets,
-        List<Check> checks,
-        List<String> basicLeftOut,
-        List<PeerSheetView> sheets,
-        Order order) {
+        @JsonUnwrapped Content content) {
+
+    /**
+     * What it is for.
+     *
+     * @param emergencyReason why it can't wait for its approval; null when it can
+     */
+    public record Purpose(
+            String title,
+            String reason,
+            Category category,
+            @Nullable String emergencyReason) {
+
+        /** The category as it is said to people. */
+        public String categoryInWords() {
+            return category.word();
+        }
+    }
+
+    /**
+     * What approvers put their names under.
+     *
+     * @param seal SHA-256 of what approvers approve; null while lines are missing or wrong
+     * @param sealBrief its first eight digits in two groups
+     * @param restoresStartup devices whose way back can't be proven take their startup configuration back as a whole
+     */
+    public record Sealed(
+            @Nullable String seal, @Nullable String sealBrief, boolean undoAccepted, boolean restoresStartup) {}
+
+    /**
+     * UTC.
+     */
+    public record Dates(
+            Instant createdAt, Instant updatedAt, @Nullable Instant submittedAt) {}
+
+    /**
+     * What is changed where, and what is looked at.
+     *
+     * @param groups the groups by which devices were chosen, with what has changed in them since
+     * @param basicLeftOut names of checks that every change should have and this one has not
+     * @param sheets lines for devices that somebody else runs
+     */
+    public record Content(
+            List<ChosenGroupView> groups,
+            List<Target> targets,
+            List<Check> checks,
+            List<String> basicLeftOut,
+            List<PeerSheetView> sheets,
+            Order order) {}
 
     /**
      * How it is run.

@@ -78,30 +78,27 @@ public class ChangeViews {
         return new ChangeView(
                 c.number(),
                 c.subject(),
-                c.title(),
-                c.reason(),
-                c.category(),
-                c.emergencyReason(),
+                new ChangeView.Purpose(c.title(), c.reason(), c.category(), c.emergencyReason()),
                 c.state(),
                 c.nothingWritten(),
                 c.author().login(),
                 c.author().name(),
                 c.version(),
-                c.seal(),
-                c.seal() == null ? null : Seal.brief(c.seal()),
-                c.undoAccepted(),
-                c.restoresStartup(),
+                new ChangeView.Sealed(
+                        c.seal(),
+                        c.seal() == null ? null : Seal.brief(c.seal()),
+                        c.undoAccepted(),
+                        c.restoresStartup()),
                 isAuthor && c.state().editable(),
-                c.createdAt(),
-                c.updatedAt(),
-                c.submittedAt(),
+                new ChangeView.Dates(c.createdAt(), c.updatedAt(), c.submittedAt()),
                 c.outcomeNote(),
-                c.groups().stream().map(this::group).toList(),
-                c.targets().stream().map(t -> target(t, isAuthor)).toList(),
-                c.checks().stream().map(this::check).toList(),
-                touched.basicLeftOut(c),
-                peerSheets.views(c, isAuthor),
-                order(c));
+                new ChangeView.Content(
+                        c.groups().stream().map(this::group).toList(),
+                        c.targets().stream().map(t -> target(t, isAuthor)).toList(),
+                        c.checks().stream().map(this::check).toList(),
+                        touched.basicLeftOut(c),
+                        peerSheets.views(c, isAuthor),
+                        order(c)));
     }
 
     private ChangeView.Order order(Change c) {

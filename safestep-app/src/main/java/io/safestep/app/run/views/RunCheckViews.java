@@ -132,10 +132,7 @@ public class RunCheckViews {
                 check.service(),
                 outcome(before, after),
                 CheckStanding.of(outcome(before), outcome(after), outcome(undone), asked != null),
-                view(before),
-                view(after),
-                view(undone),
-                after == null ? 0 : after.attempt(),
+                new RunChecks.Row.Looks(view(before), view(after), view(undone), after == null ? 0 : after.attempt()),
                 openedBy,
                 definition.look().kind().asksPerson() ? definition.look().question() : null,
                 asked == null ? null : asked.waitsUntil());

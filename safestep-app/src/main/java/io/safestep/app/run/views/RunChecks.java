@@ -1,5 +1,6 @@
 package io.safestep.app.run.views;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.safestep.core.check.definition.Severity;
 import io.safestep.core.check.evaluation.CheckOutcome;
 import io.safestep.core.check.evaluation.CheckStanding;
@@ -23,9 +24,6 @@ public record RunChecks(long runId, String verdict, List<Row> rows) {
      * @param service the service because of which it is looked at; null when somebody chose it
      * @param outcome what came of it as it stands now; null when it was not looked at yet
      * @param standing the same in a word, with what was asked and undone
-     * @param after the latest look after the change; null when there was none
-     * @param undone the latest look after an undo
-     * @param looks how often it was looked at after the change
      * @param openedBy who opened what was found first; null when nobody did
      * @param question what a person is asked; null where nobody is
      * @param waitsUntil until when an answer is waited for; null when none is
@@ -40,13 +38,24 @@ public record RunChecks(long runId, String verdict, List<Row> rows) {
             @Nullable String service,
             @Nullable CheckOutcome outcome,
             CheckStanding standing,
-            @Nullable Found before,
-            @Nullable Found after,
-            @Nullable Found undone,
-            int looks,
+            @JsonUnwrapped Looks looked,
             @Nullable String openedBy,
             @Nullable String question,
-            @Nullable Instant waitsUntil) {}
+            @Nullable Instant waitsUntil) {
+
+        /**
+         * What was found.
+         *
+         * @param after the latest look after the change; null when there was none
+         * @param undone the latest look after an undo
+         * @param looks how often it was looked at after the change
+         */
+        public record Looks(
+                @Nullable Found before,
+                @Nullable Found after,
+                @Nullable Found undone,
+                int looks) {}
+    }
 
     /**
      * @param summary what was found, short

@@ -1,5 +1,6 @@
 package io.safestep.app.run.views;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.safestep.core.change.FailureRule;
 import io.safestep.core.run.BoardRow;
 import io.safestep.core.run.Decision;
@@ -16,16 +17,6 @@ import org.jspecify.annotations.Nullable;
  * A run as its board shows it. All instants are UTC.
  *
  * @param headline how it stands, in words
- * @param estimatedEnd when the rest is done, as reckoned now
- * @param turnBackAt the last moment at which there is still time to undo everything inside the window
- * @param wayBackSeconds how long undoing everything takes, as reckoned now
- * @param windowClosesAt when all has to be done or undone
- * @param freeze the freeze that begins then; null when that is the end of the window
- * @param verdict how it ended, in words; null while it goes on
- * @param attended whether a living process drives it now; when not, what is shown as going on may have been broken off
- * @param pause where a person asked to pause
- * @param hold why the run waits for a person; null when it does not
- * @param questions what checks ask people, while the run goes on
  */
 public record RunView(
         long id,
@@ -33,27 +24,56 @@ public record RunView(
         RunState state,
         String headline,
         String startedBy,
-        Instant startedAt,
-        @Nullable Instant endedAt,
-        Instant estimatedEnd,
-        Instant turnBackAt,
-        long wayBackSeconds,
-        Instant windowOpensAt,
-        Instant windowClosesAt,
-        @Nullable String freeze,
-        @Nullable String stopRequestedBy,
-        @Nullable String verdict,
-        boolean attended,
+        @JsonUnwrapped Times times,
+        @JsonUnwrapped Course course,
         FailureRule failureRule,
         int pauseSeconds,
-        boolean turningBack,
-        RunPicture.Pause pause,
-        @Nullable Hold hold,
-        List<Question> questions,
+        @JsonUnwrapped Halt halt,
         List<WaveOrder.Wave> waves,
         List<Device> devices,
         List<Rollback> rollbacks,
         List<Control> controls) {
+
+    /**
+     * When it began, when it will be done, and until when it has to be.
+     *
+     * @param estimatedEnd when the rest is done, as reckoned now
+     * @param turnBackAt the last moment at which there is still time to undo everything inside the window
+     * @param wayBackSeconds how long undoing everything takes, as reckoned now
+     * @param windowClosesAt when all has to be done or undone
+     * @param freeze the freeze that begins then; null when that is the end of the window
+     */
+    public record Times(
+            Instant startedAt,
+            @Nullable Instant endedAt,
+            Instant estimatedEnd,
+            Instant turnBackAt,
+            long wayBackSeconds,
+            Instant windowOpensAt,
+            Instant windowClosesAt,
+            @Nullable String freeze) {}
+
+    /**
+     * How it goes, or went.
+     *
+     * @param verdict how it ended, in words; null while it goes on
+     * @param attended whether a living process drives it now; when not, what is shown as going on may have been broken off
+     */
+    public record Course(
+            @Nullable String stopRequestedBy, @Nullable String verdict, boolean attended) {}
+
+    /**
+     * What keeps it from simply going on.
+     *
+     * @param pause where a person asked to pause
+     * @param hold why the run waits for a person; null when it does not
+     * @param questions what checks ask people, while the run goes on
+     */
+    public record Halt(
+            boolean turningBack,
+            RunPicture.Pause pause,
+            @Nullable Hold hold,
+            List<Question> questions) {}
 
     /** @param words what is waited for */
     public record Hold(Decision.Hold.Reason reason, List<String> devices, Instant since, String words) {}

@@ -22,10 +22,7 @@ class CheckTallyTest {
                 null,
                 outcome,
                 CheckStanding.of(null, outcome, null, false),
-                null,
-                null,
-                null,
-                1,
+                new RunChecks.Row.Looks(null, null, null, 1),
                 null,
                 null,
                 null);

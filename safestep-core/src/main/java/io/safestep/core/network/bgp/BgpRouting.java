@@ -207,8 +207,8 @@ public final class BgpRouting {
         for (BgpRoute told : told(far, ends.session())) {
             // RFC 4271, section 9.1.2: a path that holds the own number would be a loop.
             boolean loop = told.path().contains(own.as());
-            if (!loop && policy.allows(settings.filterIn(), told.prefix())) {
-                policy.through(settings.routeMapIn(), looked(told))
+            if (!loop && policy.allows(settings.policy().filterIn(), told.prefix())) {
+                policy.through(settings.policy().routeMapIn(), looked(told))
                         .ifPresent(sets -> heard.add(taken(told, sets, own, ends, identifier)));
             }
         }
@@ -261,8 +261,8 @@ public final class BgpRouting {
                     && !backAgain
                     && !replaced
                     && !kept
-                    && policy.allows(settings.filterOut(), route.prefix())) {
-                policy.through(settings.routeMapOut(), looked(route))
+                    && policy.allows(settings.policy().filterOut(), route.prefix())) {
+                policy.through(settings.policy().routeMapOut(), looked(route))
                         .ifPresent(sets -> told.add(
                                 external
                                         ? outside(bgp, route, settings, sets, tellerAddress, teller.listener())

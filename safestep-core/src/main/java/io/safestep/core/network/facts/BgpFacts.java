@@ -34,10 +34,6 @@ public record BgpFacts(
     /**
      * @param as the neighbour's autonomous system; 0 when none is given
      * @param source interface whose address the session is opened from; null for the one towards the neighbour
-     * @param filterIn prefix list for what is taken; null for none
-     * @param filterOut prefix list for what is given; null for none
-     * @param routeMapIn what those go through that are taken; null for none
-     * @param routeMapOut what those go through that are given; null for none
      * @param localPreference given to routes that are taken; null for the process's own
      * @param med given to routes that are announced; null for none
      * @param prepend how often the own number is put before the path in addition
@@ -50,10 +46,7 @@ public record BgpFacts(
             IpAddress address,
             long as,
             @Nullable String source,
-            @Nullable String filterIn,
-            @Nullable String filterOut,
-            @Nullable String routeMapIn,
-            @Nullable String routeMapOut,
+            Policy policy,
             @Nullable Integer localPreference,
             @Nullable Long med,
             int prepend,
@@ -64,14 +57,28 @@ public record BgpFacts(
             int holdTime,
             @Nullable String key) {
 
+        /**
+         * What is let in and told.
+         *
+         * @param filterIn prefix list for what is taken; null for none
+         * @param filterOut prefix list for what is given; null for none
+         * @param routeMapIn what those go through that are taken; null for none
+         * @param routeMapOut what those go through that are given; null for none
+         */
+        public record Policy(
+                @Nullable String filterIn,
+                @Nullable String filterOut,
+                @Nullable String routeMapIn,
+                @Nullable String routeMapOut) {}
+
         /** Whether somebody has said which routes are taken (RFC 8212). */
         public boolean hasPolicyIn() {
-            return filterIn != null || routeMapIn != null;
+            return policy().filterIn() != null || policy().routeMapIn() != null;
         }
 
         /** Whether somebody has said which routes are given (RFC 8212). */
         public boolean hasPolicyOut() {
-            return filterOut != null || routeMapOut != null;
+            return policy().filterOut() != null || policy().routeMapOut() != null;
         }
     }
 }
