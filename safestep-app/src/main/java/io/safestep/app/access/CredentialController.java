@@ -185,7 +185,7 @@ class CredentialController {
     void remove(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
         CredentialView view = view(id);
         List<String> usedAt = new ArrayList<>();
-        view.usedAt().forEach(u -> usedAt.add(u.place() + " " + u.name()));
+        view.usedAt().forEach(u -> usedAt.add(u.place().word() + " " + u.name()));
         if (view.standard() && view.devices() > 0) {
             usedAt.add("as the standard for " + view.devices() + (view.devices() == 1 ? " device" : " devices"));
         }

@@ -3,7 +3,7 @@ package io.safestep.app.change;
 import io.safestep.app.change.stored.ChangeTarget;
 import io.safestep.app.change.views.AlikeView;
 import io.safestep.app.device.Devices;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.core.alike.AlikeLines;
 import io.safestep.core.alike.CommonText;
 import io.safestep.core.config.ConfigEngine;

@@ -6,7 +6,7 @@ import io.safestep.app.change.content.PeerSheets;
 import io.safestep.app.change.stored.Change;
 import io.safestep.app.change.stored.ChangeTarget;
 import io.safestep.app.check.looks.CheckRules;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.core.config.ConfigEngine;
 import java.util.ArrayList;
 import java.util.List;

@@ -1,5 +1,9 @@
 package io.safestep.app.device;
 
+import io.safestep.app.device.record.DeviceRecord;
+import io.safestep.app.device.record.DeviceRole;
+import io.safestep.app.device.record.Reach;
+import io.safestep.app.device.record.Stance;
 import io.safestep.app.people.SignedIn;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;

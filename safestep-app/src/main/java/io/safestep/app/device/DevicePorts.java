@@ -1,5 +1,6 @@
 package io.safestep.app.device;
 
+import io.safestep.app.platform.Platforms;
 import io.safestep.app.settings.NetworkSettings;
 import java.util.List;
 import java.util.Optional;

@@ -1,6 +1,12 @@
 package io.safestep.app.device;
 
 import io.safestep.app.audit.AuditLog;
+import io.safestep.app.device.record.DeviceRecord;
+import io.safestep.app.device.record.DeviceRules;
+import io.safestep.app.device.record.NewDevice;
+import io.safestep.app.device.record.Reach;
+import io.safestep.app.device.record.Stance;
+import io.safestep.app.platform.Platforms;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.platform.reading.DeviceIdentity;

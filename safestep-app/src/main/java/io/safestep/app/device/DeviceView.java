@@ -1,5 +1,7 @@
 package io.safestep.app.device;
 
+import io.safestep.app.device.record.DeviceRole;
+import io.safestep.app.device.record.Stance;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 

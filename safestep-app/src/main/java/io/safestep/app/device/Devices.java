@@ -1,6 +1,7 @@
 package io.safestep.app.device;
 
 import io.safestep.app.audit.AuditLog;
+import io.safestep.app.platform.Platforms;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;

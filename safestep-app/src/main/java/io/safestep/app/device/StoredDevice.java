@@ -1,5 +1,9 @@
 package io.safestep.app.device;
 
+import io.safestep.app.device.record.Box;
+import io.safestep.app.device.record.DeviceRole;
+import io.safestep.app.device.record.Reach;
+import io.safestep.app.device.record.Stance;
 import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;
 import io.safestep.core.platform.reading.DeviceIdentity;

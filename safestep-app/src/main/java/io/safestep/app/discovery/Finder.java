@@ -7,7 +7,7 @@ import io.safestep.app.credential.Credentials.Opened;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.DevicePorts;
 import io.safestep.app.device.Devices;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.core.platform.PlatformProfile;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;

@@ -1,6 +1,6 @@
 package io.safestep.app.discovery;
 
-import io.safestep.app.device.DeviceRole;
+import io.safestep.app.device.record.DeviceRole;
 import io.safestep.app.people.SignedIn;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;

@@ -1,7 +1,7 @@
 package io.safestep.app.discovery;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
-import io.safestep.app.device.DeviceRole;
+import io.safestep.app.device.record.DeviceRole;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;

@@ -7,7 +7,7 @@ import io.safestep.app.credential.Credentials;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.DevicePorts;
 import io.safestep.app.device.Devices;
-import io.safestep.app.device.Reach;
+import io.safestep.app.device.record.Reach;
 import io.safestep.app.job.Jobs;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.platform.reading.DeviceIdentity;

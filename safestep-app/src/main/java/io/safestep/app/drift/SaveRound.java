@@ -6,7 +6,7 @@ import io.safestep.app.backup.Backups;
 import io.safestep.app.backup.stored.Occasion;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
-import io.safestep.app.device.Stance;
+import io.safestep.app.device.record.Stance;
 import io.safestep.app.people.Right;
 import io.safestep.app.round.RoundAction;
 import io.safestep.app.run.Runs;

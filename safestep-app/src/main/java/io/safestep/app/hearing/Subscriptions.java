@@ -3,7 +3,7 @@ package io.safestep.app.hearing;
 import io.safestep.app.access.DeviceAccess;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.app.settings.LogSettings;
 import io.safestep.drivers.DeviceException;
 import io.safestep.drivers.DeviceException.Reason;

@@ -1,7 +1,7 @@
 package io.safestep.app.inventory;
 
 import io.safestep.app.access.StageView;
-import io.safestep.app.device.Reach;
+import io.safestep.app.device.record.Reach;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;

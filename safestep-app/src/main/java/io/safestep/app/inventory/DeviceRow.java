@@ -1,9 +1,9 @@
 package io.safestep.app.inventory;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
-import io.safestep.app.device.Box;
-import io.safestep.app.device.DeviceRole;
-import io.safestep.app.device.Stance;
+import io.safestep.app.device.record.Box;
+import io.safestep.app.device.record.DeviceRole;
+import io.safestep.app.device.record.Stance;
 import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;
 import java.time.Instant;

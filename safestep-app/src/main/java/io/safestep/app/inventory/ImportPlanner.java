@@ -1,9 +1,9 @@
 package io.safestep.app.inventory;
 
-import io.safestep.app.device.DeviceRole;
-import io.safestep.app.device.DeviceRules;
 import io.safestep.app.device.Devices;
-import io.safestep.app.device.Reach;
+import io.safestep.app.device.record.DeviceRole;
+import io.safestep.app.device.record.DeviceRules;
+import io.safestep.app.device.record.Reach;
 import io.safestep.app.inventory.ImportRow.Verdict;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sheet.SheetReader.Line;

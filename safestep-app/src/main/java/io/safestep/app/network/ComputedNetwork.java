@@ -4,7 +4,7 @@ import io.safestep.app.backup.Backups;
 import io.safestep.app.backup.Backups.RunningCopy;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.core.config.tree.ConfigSyntaxException;
 import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.network.NetworkDescription;

@@ -2,7 +2,7 @@ package io.safestep.app.schedule;
 
 import io.safestep.app.change.stored.Change;
 import io.safestep.app.change.stored.RunWork;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.core.check.definition.Look;
 import io.safestep.core.check.definition.LookKind;
 import io.safestep.core.platform.reading.ReadCommand;

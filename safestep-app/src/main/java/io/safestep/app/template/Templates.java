@@ -1,8 +1,8 @@
 package io.safestep.app.template;
 
 import io.safestep.app.audit.AuditLog;
-import io.safestep.app.device.Platforms;
 import io.safestep.app.people.People;
+import io.safestep.app.platform.Platforms;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.template.DeviceWords;

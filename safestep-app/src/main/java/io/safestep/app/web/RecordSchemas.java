@@ -89,6 +89,9 @@ class RecordSchemas implements ModelConverter {
     }
 
     private static Schema<?> orNull(Schema<?> schema) {
+        if (schema.getAnyOf() != null) {
+            return schema; // said already, where a part was described by itself
+        }
         if (schema.get$ref() != null) {
             Schema<Object> none = new Schema<>();
             none.setTypes(Set.of("null"));

@@ -61,7 +61,7 @@ class BackupsTest extends VersionedDevices {
 
     @Test
     void aFileThatThePlatformNamesIsBackedUpToo() {
-        JsonNode file = newest(backUp(CORVANE), "file");
+        JsonNode file = newest(backUp(CORVANE), "FILE");
         assertThat(file.path("file").asString()).isEqualTo("licence");
         assertThat(engineer.text("/api/devices/" + CORVANE + "/backups/"
                         + file.path("id").asLong()))

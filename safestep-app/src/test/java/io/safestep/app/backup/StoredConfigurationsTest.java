@@ -8,7 +8,7 @@ import io.safestep.app.backup.stored.ConfigContents;
 import io.safestep.app.backup.stored.StoredTrees;
 import io.safestep.app.backup.stored.Versions;
 import io.safestep.app.device.Devices;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.core.config.tree.ConfigSyntaxException;
 import java.nio.charset.StandardCharsets;

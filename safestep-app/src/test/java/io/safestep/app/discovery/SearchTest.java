@@ -252,7 +252,7 @@ class SearchTest extends SafeStepTest {
             assertState(
                     byAddress(awaitEnd(searchRange(List.of("10.77.6.35"), List.of()))),
                     "10.77.6.35",
-                    "changed-identity",
+                    "CHANGED_IDENTITY",
                     "shows another");
         } finally {
             jdbc.update("update device set address = '10.77.6.34', last_problem = null, offered_host_key = null,"

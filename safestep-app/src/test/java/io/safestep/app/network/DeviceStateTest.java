@@ -43,11 +43,11 @@ class DeviceStateTest extends SafeStepTest {
         assertThat(gateway.path("neighbours"))
                 .extracting(
                         n -> n.path("device").asString() + " " + n.path("state").asString())
-                .contains("ops-co-a full", "brn-gw-b full");
+                .contains("ops-co-a FULL", "brn-gw-b FULL");
         assertThat(gateway.path("gateways"))
                 .extracting(
                         g -> g.path("name").asString() + " " + g.path("role").asString())
-                .contains("vlan 40 active");
+                .contains("vlan 40 ACTIVE");
         assertThat(gateway.path("routes"))
                 .extracting(r -> r.path("prefix").asString())
                 .contains("10.77.8.0/24", "10.77.62.0/24");
@@ -63,7 +63,7 @@ class DeviceStateTest extends SafeStepTest {
         assertThat(firewall.path("sessions"))
                 .extracting(s ->
                         s.path("neighbour").asString() + " " + s.path("state").asString())
-                .contains("192.0.2.1 unknown");
+                .contains("192.0.2.1 UNKNOWN");
         assertThat(firewall.path("problems"))
                 .anySatisfy(
                         p -> assertThat(p.asString()).startsWith("What 192.0.2.1 announces to ops-fw-a is not known"));

@@ -62,7 +62,7 @@ class RoundTest extends SafeStepTest {
             assertThat(of(round, "cdq-gw-a").path("words").asString()).isEqualTo("Every stage passed.");
             assertThat(of(round, "cdq-gw-b").path("words").asString()).startsWith("Log-in: ");
             assertThat(of(round, "cdq-ac-1").path("words").asString()).startsWith("Right to configure: ");
-            assertThat(of(round, "cdq-gw-b").path("detail").asString()).contains("not reached");
+            assertThat(of(round, "cdq-gw-b").path("detail").asString()).contains("NOT_REACHED");
             assertThat(administrator.get("/api/now").body().path("notRight").toString())
                     .contains("Log-in: cdq-gw-b refuses");
         } finally {

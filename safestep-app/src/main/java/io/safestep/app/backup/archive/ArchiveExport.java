@@ -5,7 +5,7 @@ import io.safestep.app.backup.stored.BackupKind;
 import io.safestep.app.backup.stored.ConfigContents;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.digest.Sha256;
 import io.safestep.core.platform.text.Format;

@@ -1,7 +1,7 @@
 package io.safestep.app.backup.keeping;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
-import io.safestep.app.device.DeviceRole;
+import io.safestep.app.device.record.DeviceRole;
 import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;
 import java.sql.ResultSet;

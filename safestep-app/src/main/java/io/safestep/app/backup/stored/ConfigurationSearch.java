@@ -1,6 +1,6 @@
 package io.safestep.app.backup.stored;
 
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.search.ConfigurationIndex;

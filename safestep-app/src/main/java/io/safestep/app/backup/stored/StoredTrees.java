@@ -3,7 +3,7 @@ package io.safestep.app.backup.stored;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.PlatformChanged;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigSyntaxException;

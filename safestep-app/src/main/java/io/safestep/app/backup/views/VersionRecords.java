@@ -7,7 +7,7 @@ import io.safestep.app.backup.stored.BackupRepository;
 import io.safestep.app.backup.stored.ConfigContents;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigTree;

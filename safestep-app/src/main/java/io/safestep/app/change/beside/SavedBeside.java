@@ -2,7 +2,7 @@ package io.safestep.app.change.beside;
 
 import io.safestep.app.backup.Backups;
 import io.safestep.app.device.Device;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigSyntaxException;
 import io.safestep.core.drift.Match;

@@ -4,7 +4,7 @@ import io.safestep.app.backup.Backups;
 import io.safestep.app.change.asked.Asked;
 import io.safestep.app.change.asked.Way;
 import io.safestep.app.device.Device;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.core.address.IpAddress;
 import io.safestep.core.address.WrittenForms;
 import io.safestep.core.config.ConfigEngine;

@@ -2,7 +2,7 @@ package io.safestep.app.change.build;
 
 import io.safestep.app.change.asked.Asked;
 import io.safestep.app.device.Device;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.app.template.Templates;
 import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.config.tree.LineComplaint;

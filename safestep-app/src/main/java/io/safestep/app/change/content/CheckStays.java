@@ -3,7 +3,7 @@ package io.safestep.app.change.content;
 import io.safestep.app.change.stored.ChangeCheck;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.core.check.SessionTimers;
 import io.safestep.core.check.SessionTimers.Stay;
 import io.safestep.core.check.definition.CheckDefinition;

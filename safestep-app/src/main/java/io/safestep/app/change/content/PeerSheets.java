@@ -7,7 +7,7 @@ import io.safestep.app.change.build.Outcome;
 import io.safestep.app.change.stored.Change;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.config.ConfigEngine;

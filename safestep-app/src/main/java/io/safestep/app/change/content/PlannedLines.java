@@ -2,7 +2,7 @@ package io.safestep.app.change.content;
 
 import io.safestep.app.change.stored.ChangeRepository;
 import io.safestep.app.change.stored.ChangeTarget;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.app.pool.PlannedFacts;
 import io.safestep.core.change.ChangeState;
 import java.util.EnumSet;

@@ -2,7 +2,7 @@ package io.safestep.app.check.library;
 
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.check.looks.CheckRules;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.check.CheckWords;

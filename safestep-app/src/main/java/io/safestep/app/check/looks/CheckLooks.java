@@ -4,7 +4,7 @@ import io.safestep.app.access.DeviceAccess;
 import io.safestep.app.access.DeviceVisits;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.core.check.definition.CheckDefinition;
 import io.safestep.core.check.definition.Look;
 import io.safestep.core.check.definition.LookKind;

@@ -2,7 +2,7 @@ package io.safestep.app.check.looks;
 
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.app.problem.FieldError;
 import io.safestep.core.check.CheckProblems;
 import io.safestep.core.check.CheckWords;

@@ -3,7 +3,7 @@ package io.safestep.app.run.controls;
 import io.safestep.app.backup.Backups;
 import io.safestep.app.change.Changes;
 import io.safestep.app.change.stored.Change;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.run.journal.Run;
 import io.safestep.app.run.journal.RunControl;

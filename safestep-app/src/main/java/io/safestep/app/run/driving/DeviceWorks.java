@@ -6,7 +6,7 @@ import io.safestep.app.backup.Backups;
 import io.safestep.app.change.Changes;
 import io.safestep.app.change.stored.Change;
 import io.safestep.app.check.looks.CheckRules;
-import io.safestep.app.device.Platforms;
+import io.safestep.app.platform.Platforms;
 import io.safestep.app.run.journal.Drive;
 import io.safestep.app.run.journal.Reached;
 import io.safestep.app.run.journal.Run;

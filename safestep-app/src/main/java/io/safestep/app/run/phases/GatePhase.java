@@ -5,7 +5,7 @@ import io.safestep.app.approval.Approvals;
 import io.safestep.app.change.Changes;
 import io.safestep.app.change.stored.Change;
 import io.safestep.app.device.Device;
-import io.safestep.app.device.Stance;
+import io.safestep.app.device.record.Stance;
 import io.safestep.app.run.journal.PhaseResult;
 import io.safestep.app.run.journal.Run;
 import io.safestep.app.run.journal.RunDevice;

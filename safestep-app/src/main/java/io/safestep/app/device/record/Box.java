@@ -1,4 +1,4 @@
-package io.safestep.app.device;
+package io.safestep.app.device.record;
 
 import io.safestep.core.platform.reading.DeviceIdentity;
 import jakarta.persistence.Embeddable;
@@ -19,10 +19,11 @@ public record Box(
         @Nullable String software,
         @Nullable String seenSerial) {
 
-    static final Box UNKNOWN = new Box(null, null, null, null);
+    /** Nobody has said, and it has not been asked. */
+    public static final Box UNKNOWN = new Box(null, null, null, null);
 
     /** What is known after a device has said this of itself: another serial number is noted, not taken. */
-    Box shownAs(DeviceIdentity identity) {
+    public Box shownAs(DeviceIdentity identity) {
         String shown = identity.serial();
         return serial != null && shown != null && !serial.equals(shown)
                 ? new Box(model, serial, software, shown)
@@ -30,7 +31,7 @@ public record Box(
     }
 
     /** The same once a person has said that another box stands there. */
-    Box asSeen() {
+    public Box asSeen() {
         return new Box(model, seenSerial, software, null);
     }
 }

@@ -1,4 +1,4 @@
-package io.safestep.app.device;
+package io.safestep.app.device.record;
 
 import io.safestep.core.platform.reading.DeviceIdentity;
 import java.util.Set;

@@ -1,4 +1,4 @@
-package io.safestep.app.device;
+package io.safestep.app.platform;
 
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.settings.NetworkSettings;

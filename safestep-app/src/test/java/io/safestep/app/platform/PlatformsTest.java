@@ -1,4 +1,4 @@
-package io.safestep.app.device;
+package io.safestep.app.platform;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;

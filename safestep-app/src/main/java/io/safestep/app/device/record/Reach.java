@@ -1,4 +1,4 @@
-package io.safestep.app.device;
+package io.safestep.app.device.record;
 
 import io.safestep.app.problem.FieldError;
 import jakarta.persistence.Embeddable;
@@ -41,7 +41,8 @@ public record Reach(
         return port == null || port >= 1 && port <= MOST_PORT ? null : "A TCP port is a number from 1 to 65535.";
     }
 
-    List<FieldError> errors() {
+    /** What is wrong with it, by field. */
+    public List<FieldError> errors() {
         List<FieldError> errors = new ArrayList<>();
         DeviceRules.add(errors, "port", portProblem(port));
         DeviceRules.add(errors, "connectSeconds", secondsProblem(connectSeconds, MOST_CONNECT));
@@ -55,7 +56,7 @@ public record Reach(
     }
 
     /** In words for the record; empty where all is as the profile says. */
-    String inWords() {
+    public String inWords() {
         List<String> words = new ArrayList<>();
         add(words, "port ", port, "");
         add(words, "connecting within ", connectSeconds, " s");

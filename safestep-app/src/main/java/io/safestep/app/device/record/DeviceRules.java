@@ -1,4 +1,4 @@
-package io.safestep.app.device;
+package io.safestep.app.device.record;
 
 import io.safestep.app.problem.FieldError;
 import io.safestep.core.address.WrittenForms;
@@ -52,7 +52,8 @@ public final class DeviceRules {
                 : "A label has 1 to 40 letters, digits, blanks and . _ : - and begins with a letter or digit.";
     }
 
-    static List<FieldError> errors(String address, String siteCode, Collection<String> labels) {
+    /** What is wrong with these parts of a record, by field. */
+    public static List<FieldError> errors(String address, String siteCode, Collection<String> labels) {
         List<FieldError> errors = new ArrayList<>();
         add(errors, "address", addressProblem(address));
         add(errors, "siteCode", siteCodeProblem(siteCode));
@@ -60,7 +61,8 @@ public final class DeviceRules {
         return errors;
     }
 
-    static void add(List<FieldError> errors, String field, @Nullable String problem) {
+    /** Adds the problem of a field to those found so far, when there is one. */
+    public static void add(List<FieldError> errors, String field, @Nullable String problem) {
         if (problem != null) {
             errors.add(FieldError.of(field, problem));
         }

@@ -1,4 +1,4 @@
-package io.safestep.app.device;
+package io.safestep.app.device.record;
 
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
