@@ -25,17 +25,36 @@ import java.util.TreeMap;
 /** A small network written down in a test, with Corvane configurations. */
 final class CorvaneNetwork {
 
-    private static final PlatformProfile PROFILE = ShippedProfiles.corvane();
-    private static final ConfigEngine ENGINE = new ConfigEngine(PROFILE.language());
-    private static final FactReader READER = new FactReader(PROFILE);
+    private static final CorvaneNetwork.Readers SHIPPED = Readers.of(ShippedProfiles.corvane());
 
+    private final Readers readers;
     private final Map<String, DeviceFacts> devices = new TreeMap<>();
     private final List<Link> links = new ArrayList<>();
     private final List<Host> hosts = new ArrayList<>();
     private Conditions conditions = Conditions.NORMAL;
 
+    CorvaneNetwork() {
+        this(SHIPPED);
+    }
+
+    /** With another profile for all devices. */
+    CorvaneNetwork(PlatformProfile profile) {
+        this(Readers.of(profile));
+    }
+
+    private CorvaneNetwork(Readers readers) {
+        this.readers = readers;
+    }
+
+    private record Readers(ConfigEngine engine, FactReader facts) {
+
+        static Readers of(PlatformProfile profile) {
+            return new Readers(new ConfigEngine(profile.language()), new FactReader(profile));
+        }
+    }
+
     CorvaneNetwork device(String name, String configuration) {
-        devices.put(name, READER.read(name, ENGINE.read("hostname " + name + "\n" + configuration)));
+        devices.put(name, readers.facts().read(name, readers.engine().read("hostname " + name + "\n" + configuration)));
         return this;
     }
 

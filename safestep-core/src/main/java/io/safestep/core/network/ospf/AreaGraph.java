@@ -81,10 +81,6 @@ final class AreaGraph {
         stubs.computeIfAbsent(vertex, v -> new ArrayList<>()).add(stub);
     }
 
-    boolean holds(String device) {
-        return graph.containsVertex(Vertex.router(device));
-    }
-
     Graph<Vertex, DefaultWeightedEdge> graph() {
         return graph;
     }

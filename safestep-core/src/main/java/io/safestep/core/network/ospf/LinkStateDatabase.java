@@ -43,10 +43,6 @@ final class LinkStateDatabase {
         ports.values().forEach(this::describe);
     }
 
-    Set<Long> areas() {
-        return areas.keySet();
-    }
-
     Set<Long> areasOf(String device) {
         return areasOf.getOrDefault(device, Set.of());
     }
