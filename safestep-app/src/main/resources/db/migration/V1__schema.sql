@@ -6,10 +6,25 @@ create table person (
   id bigint generated always as identity primary key,
   login varchar(40) not null unique,
   name varchar(100) not null,
-  password_hash varchar(200) not null,
+  -- Null until one was chosen, and for those who are retired.
+  password_hash varchar(200),
   roles varchar(200) not null,
+  -- What they want to be, to which another administrator has to agree.
+  wanted_roles varchar(200),
   -- How people are told what they should know.
-  email varchar(200)
+  email varchar(200),
+  retired_at timestamptz,
+  version integer not null default 0
+);
+
+-- Links with which somebody comes in once; without a person for the first administrator.
+create table person_link (
+  id bigint generated always as identity primary key,
+  person_id bigint references person,
+  token_hash varchar(64) not null unique,
+  made_by varchar(40) not null,
+  ends_at timestamptz not null,
+  used_at timestamptz
 );
 
 create table team (

@@ -24,6 +24,8 @@ import io.safestep.core.network.gateway.GatewayRole;
 import io.safestep.core.network.ospf.OspfNeighbour;
 import io.safestep.core.network.route.Route;
 import io.safestep.core.next.Rung;
+import io.safestep.core.people.Right;
+import io.safestep.core.people.Role;
 import io.safestep.core.run.BoardRow;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.RunState;
@@ -78,6 +80,8 @@ class VocabularyTest {
         words.put("saved", each(Saved.values(), Saved::word));
         words.put("undecidedDrift", each(UndecidedDrift.values(), UndecidedDrift::words));
         words.put("deviceRoles", each(DeviceRole.values(), DeviceRole::word));
+        words.put("personRoles", each(Role.values(), Role::title));
+        words.put("rights", each(Right.values(), Right::words));
         words.put("stances", each(Stance.values(), Stance::word));
         words.put("categories", each(Category.values(), Category::word));
         words.put("backupKinds", each(BackupKind.values(), VocabularyTest::spelled));

@@ -1,6 +1,6 @@
 package io.safestep.bench;
 
-import io.safestep.app.people.Role;
+import io.safestep.core.people.Role;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.HandEdit;
 import io.safestep.practice.generator.GeneratedNetwork;

@@ -3,7 +3,7 @@ package io.safestep.bench;
 import io.safestep.app.SafeStepApplication;
 import io.safestep.app.change.build.ReadAhead;
 import io.safestep.app.people.People;
-import io.safestep.app.people.Role;
+import io.safestep.core.people.Role;
 import io.safestep.app.secret.SecretBox;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.TestPostgres;

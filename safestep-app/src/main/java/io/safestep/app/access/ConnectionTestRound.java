@@ -1,8 +1,8 @@
 package io.safestep.app.access;
 
 import io.safestep.app.device.Devices;
-import io.safestep.app.people.Right;
 import io.safestep.app.round.RoundAction;
+import io.safestep.core.people.Right;
 import io.safestep.drivers.trial.StageResult;
 import java.util.List;
 import org.springframework.stereotype.Component;

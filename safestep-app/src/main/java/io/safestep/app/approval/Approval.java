@@ -1,6 +1,6 @@
 package io.safestep.app.approval;
 
-import io.safestep.app.people.Person;
+import io.safestep.app.people.stored.Person;
 import io.safestep.core.change.Verdict;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;

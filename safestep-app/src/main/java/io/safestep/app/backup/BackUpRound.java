@@ -1,9 +1,9 @@
 package io.safestep.app.backup;
 
 import io.safestep.app.audit.AuditLog;
-import io.safestep.app.people.Right;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.round.RoundAction;
+import io.safestep.core.people.Right;
 import org.springframework.stereotype.Component;
 
 /** Backups of many devices. The argument is a name for them, which may be empty. */

@@ -19,7 +19,7 @@ import io.safestep.app.check.library.CheckProposal;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.people.People;
-import io.safestep.app.people.Person;
+import io.safestep.app.people.stored.Person;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.change.ChangeAction;

@@ -5,7 +5,7 @@ import io.safestep.app.change.Changes;
 import io.safestep.app.change.build.BuildView;
 import io.safestep.app.change.stored.Change;
 import io.safestep.app.people.People;
-import io.safestep.app.people.Person;
+import io.safestep.app.people.stored.Person;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.change.ChangeState;
 import java.time.Clock;

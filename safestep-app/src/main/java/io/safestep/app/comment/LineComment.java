@@ -1,6 +1,6 @@
 package io.safestep.app.comment;
 
-import io.safestep.app.people.Person;
+import io.safestep.app.people.stored.Person;
 import jakarta.persistence.CascadeType;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;

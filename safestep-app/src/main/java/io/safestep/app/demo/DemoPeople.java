@@ -1,8 +1,8 @@
 package io.safestep.app.demo;
 
 import io.safestep.app.people.DemoLogins;
-import io.safestep.app.people.Role;
 import io.safestep.app.settings.NetworkSettings;
+import io.safestep.core.people.Role;
 import java.util.List;
 import org.springframework.stereotype.Component;
 

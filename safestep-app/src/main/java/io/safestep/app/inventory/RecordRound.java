@@ -1,7 +1,7 @@
 package io.safestep.app.inventory;
 
-import io.safestep.app.people.Right;
 import io.safestep.app.round.RoundAction;
+import io.safestep.core.people.Right;
 import java.util.function.Consumer;
 
 /**

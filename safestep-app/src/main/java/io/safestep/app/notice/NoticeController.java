@@ -1,8 +1,8 @@
 package io.safestep.app.notice;
 
 import io.safestep.app.people.People;
-import io.safestep.app.people.Person;
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.stored.Person;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.sql.Timestamp;

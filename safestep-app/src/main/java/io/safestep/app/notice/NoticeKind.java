@@ -1,6 +1,6 @@
 package io.safestep.app.notice;
 
-import io.safestep.app.people.Right;
+import io.safestep.core.people.Right;
 import java.util.Collection;
 
 /** What people can be told. */

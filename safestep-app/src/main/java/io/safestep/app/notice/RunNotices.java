@@ -3,7 +3,7 @@ package io.safestep.app.notice;
 import io.safestep.app.next.NextSteps;
 import io.safestep.app.notice.Wishes.Wish;
 import io.safestep.app.people.People;
-import io.safestep.app.people.Person;
+import io.safestep.app.people.stored.Person;
 import io.safestep.app.run.events.RunEnded;
 import io.safestep.app.run.events.RunWaits;
 import io.safestep.app.settings.NetworkSettings;

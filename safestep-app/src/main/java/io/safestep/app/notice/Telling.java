@@ -3,7 +3,7 @@ package io.safestep.app.notice;
 import io.safestep.app.drift.DriftPolicies;
 import io.safestep.app.notice.Wishes.Wish;
 import io.safestep.app.people.People;
-import io.safestep.app.people.Person;
+import io.safestep.app.people.stored.Person;
 import io.safestep.app.settings.NetworkSettings;
 import java.sql.ResultSet;
 import java.sql.SQLException;

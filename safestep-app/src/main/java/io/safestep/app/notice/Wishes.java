@@ -1,6 +1,6 @@
 package io.safestep.app.notice;
 
-import io.safestep.app.people.Person;
+import io.safestep.app.people.stored.Person;
 import java.sql.ResultSet;
 import java.util.EnumMap;
 import java.util.Map;

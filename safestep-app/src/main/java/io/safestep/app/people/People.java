@@ -1,11 +1,11 @@
 package io.safestep.app.people;
 
+import io.safestep.app.people.stored.Person;
+import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.core.people.Role;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
-import org.springframework.data.domain.Sort;
-import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -14,16 +14,17 @@ import org.springframework.transaction.annotation.Transactional;
 public class People {
 
     private final PersonRepository repository;
-    private final PasswordEncoder encoder;
+    private final Passwords passwords;
 
-    People(PersonRepository repository, PasswordEncoder encoder) {
+    People(PersonRepository repository, Passwords passwords) {
         this.repository = repository;
-        this.encoder = encoder;
+        this.passwords = passwords;
     }
 
+    /** Who is here; not those who are retired. */
     @Transactional(readOnly = true)
     public List<Person> all() {
-        return repository.findAll(Sort.by("name"));
+        return repository.findByRetiredAtIsNullOrderByName();
     }
 
     /** Says where mail to somebody goes, unless that is said already. */
@@ -52,9 +53,10 @@ public class People {
     /** The person with this log-in, added when there is none yet. */
     @Transactional
     public Person ensure(String login, String name, String password, List<Role> roles) {
-        return repository
-                .findByLogin(login)
-                .orElseGet(() -> repository.save(
-                        new Person(login, name, Objects.requireNonNull(encoder.encode(password)), roles)));
+        return repository.findByLogin(login).orElseGet(() -> {
+            Person person = new Person(login, name, roles);
+            person.choosePassword(passwords.hash(password));
+            return repository.save(person);
+        });
     }
 }

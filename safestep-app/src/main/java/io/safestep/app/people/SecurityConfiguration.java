@@ -1,5 +1,6 @@
 package io.safestep.app.people;
 
+import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.problem.ProblemResponse;
 import jakarta.servlet.DispatcherType;
 import org.springframework.context.annotation.Bean;
@@ -16,6 +17,7 @@ import org.springframework.security.crypto.factory.PasswordEncoderFactories;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.context.SecurityContextHolderFilter;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 
@@ -30,12 +32,18 @@ class SecurityConfiguration {
                     + " frame-ancestors 'none'";
 
     @Bean
-    SecurityFilterChain security(HttpSecurity http, SecurityContextRepository contexts) throws Exception {
+    SecurityFilterChain security(HttpSecurity http, SecurityContextRepository contexts, PersonRepository people)
+            throws Exception {
         return http.authorizeHttpRequests(requests -> requests
                         // A stream of events was authorised when it was opened.
                         .dispatcherTypeMatchers(DispatcherType.ASYNC, DispatcherType.ERROR)
                         .permitAll()
-                        .requestMatchers("/api/session", "/api/openapi.json", "/actuator/health")
+                        .requestMatchers(
+                                "/api/session",
+                                "/api/welcome",
+                                "/api/welcome/look",
+                                "/api/openapi.json",
+                                "/actuator/health")
                         .permitAll()
                         .requestMatchers("/api/**")
                         .authenticated()
@@ -45,6 +53,7 @@ class SecurityConfiguration {
                         .permitAll())
                 .csrf(csrf -> csrf.spa())
                 .securityContext(context -> context.securityContextRepository(contexts))
+                .addFilterAfter(new FreshRights(people), SecurityContextHolderFilter.class)
                 .formLogin(AbstractHttpConfigurer::disable)
                 .httpBasic(AbstractHttpConfigurer::disable)
                 .logout(AbstractHttpConfigurer::disable)
@@ -75,6 +84,7 @@ class SecurityConfiguration {
     @Bean
     UserDetailsService signedIn(PersonRepository people) {
         return login -> people.findByLogin(login)
+                .filter(person -> person.isPresent() && person.passwordHash() != null)
                 .map(SignedIn::new)
                 .orElseThrow(() -> new UsernameNotFoundException("no such log-in"));
     }

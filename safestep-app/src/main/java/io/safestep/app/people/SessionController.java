@@ -1,8 +1,11 @@
 package io.safestep.app.people;
 
-import io.safestep.app.audit.AuditLog;
+import io.safestep.app.people.login.LoginAttempts;
+import io.safestep.app.people.stored.Person;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.settings.NetworkSettings;
+import io.safestep.core.people.PasswordRules;
+import io.safestep.core.people.Role;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
@@ -18,10 +21,7 @@ import org.springframework.security.authentication.UsernamePasswordAuthenticatio
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
-import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.web.context.SecurityContextRepository;
-import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -37,28 +37,22 @@ class SessionController {
 
     private final People people;
     private final AuthenticationManager authentication;
-    private final SecurityContextRepository contexts;
+    private final SessionBeginning sessions;
     private final LoginAttempts attempts;
-    private final AuditLog audit;
-    private final TransactionTemplate transaction;
     private final DemoLogins demoLogins;
     private final NetworkSettings settings;
 
     SessionController(
             People people,
             AuthenticationManager authentication,
-            SecurityContextRepository contexts,
+            SessionBeginning sessions,
             LoginAttempts attempts,
-            AuditLog audit,
-            TransactionTemplate transaction,
             DemoLogins demoLogins,
             NetworkSettings settings) {
         this.people = people;
         this.authentication = authentication;
-        this.contexts = contexts;
+        this.sessions = sessions;
         this.attempts = attempts;
-        this.audit = audit;
-        this.transaction = transaction;
         this.demoLogins = demoLogins;
         this.settings = settings;
     }
@@ -96,23 +90,14 @@ class SessionController {
         }
         Authentication known;
         try {
-            known = authentication.authenticate(
-                    UsernamePasswordAuthenticationToken.unauthenticated(request.login(), request.password()));
+            known = authentication.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(
+                    request.login(), PasswordRules.normal(request.password())));
         } catch (AuthenticationException e) {
             throw ProblemException.notSignedIn("Log-in name or password is wrong.");
         }
         attempts.succeeded(attempt);
-        HttpSession old = http.getSession(false);
-        if (old != null) {
-            old.invalidate(); // a session that was there before the log-in is not carried over
-        }
-        SecurityContext context = SecurityContextHolder.createEmptyContext();
-        context.setAuthentication(known);
-        SecurityContextHolder.setContext(context);
-        contexts.saveContext(context, http, response);
         SignedIn signedIn = (SignedIn) Objects.requireNonNull(known.getPrincipal());
-        transaction.executeWithoutResult(
-                t -> audit.write(signedIn.login(), "session", "logged in", "from " + http.getRemoteAddr()));
+        sessions.begin(known, signedIn, http, response);
         return show(signedIn);
     }
 

@@ -1,8 +1,11 @@
 package io.safestep.app.people;
 
+import io.safestep.app.people.stored.Person;
+import io.safestep.core.people.Right;
 import java.io.Serializable;
 import java.util.Collection;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.GrantedAuthority;
 import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.core.userdetails.UserDetails;
@@ -13,7 +16,7 @@ public final class SignedIn implements UserDetails, Serializable {
     private static final long serialVersionUID = 1L;
 
     private final String login;
-    private final transient String passwordHash;
+    private final transient @Nullable String passwordHash;
     private final List<SimpleGrantedAuthority> authorities;
 
     SignedIn(Person person) {
@@ -28,13 +31,17 @@ public final class SignedIn implements UserDetails, Serializable {
         return login;
     }
 
+    boolean mayAddPeople() {
+        return authorities.stream().anyMatch(a -> Right.WRITE_PEOPLE.name().equals(a.getAuthority()));
+    }
+
     @Override
     public Collection<? extends GrantedAuthority> getAuthorities() {
         return authorities;
     }
 
     @Override
-    public String getPassword() {
+    public @Nullable String getPassword() {
         return passwordHash;
     }
 

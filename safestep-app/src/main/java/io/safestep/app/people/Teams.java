@@ -1,6 +1,10 @@
 package io.safestep.app.people;
 
 import io.safestep.app.audit.AuditLog;
+import io.safestep.app.people.stored.Person;
+import io.safestep.app.people.stored.PersonRepository;
+import io.safestep.app.people.stored.Team;
+import io.safestep.app.people.stored.TeamRepository;
 import io.safestep.app.problem.ProblemException;
 import java.util.HashSet;
 import java.util.List;

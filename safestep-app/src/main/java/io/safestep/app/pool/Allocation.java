@@ -1,6 +1,6 @@
 package io.safestep.app.pool;
 
-import io.safestep.app.people.Person;
+import io.safestep.app.people.stored.Person;
 import io.safestep.core.pool.Span;
 import jakarta.persistence.Entity;
 import jakarta.persistence.FetchType;

@@ -1,6 +1,6 @@
 package io.safestep.app.round;
 
-import io.safestep.app.people.Right;
+import io.safestep.core.people.Right;
 import org.jspecify.annotations.Nullable;
 
 /** Something that can be done on many devices, one after the other or at once. */

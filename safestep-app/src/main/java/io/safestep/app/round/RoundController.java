@@ -1,8 +1,8 @@
 package io.safestep.app.round;
 
-import io.safestep.app.people.Right;
 import io.safestep.app.people.SignedIn;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.core.people.Right;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;

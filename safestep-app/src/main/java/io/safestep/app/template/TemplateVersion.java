@@ -1,6 +1,6 @@
 package io.safestep.app.template;
 
-import io.safestep.app.people.Person;
+import io.safestep.app.people.stored.Person;
 import io.safestep.core.template.Template;
 import io.safestep.core.template.Variable;
 import jakarta.persistence.Entity;

@@ -2,6 +2,7 @@ package io.safestep.app.people;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.app.people.login.LoginAttempts;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.SafeStepTest;
@@ -20,15 +21,22 @@ import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandl
 /** Walks every endpoint that there is, as a stranger and as somebody who may only read. */
 class EndpointRightsTest extends SafeStepTest {
 
-    /** Logging in and out, and the description of the API: the only things open to a stranger. */
-    private static final Set<String> OPEN =
-            Set.of("GET /api/session", "POST /api/session", "DELETE /api/session", "GET /api/openapi.json");
+    /** Logging in and out, coming in with a link, and the description of the API: the only things open to a stranger. */
+    private static final Set<String> OPEN = Set.of(
+            "GET /api/session",
+            "POST /api/session",
+            "DELETE /api/session",
+            "POST /api/welcome",
+            "POST /api/welcome/look",
+            "GET /api/openapi.json");
 
     /** What everybody may do who may read: a person's own views, and files of what they see anyway. */
     private static final Set<String> FOR_EVERYBODY = Set.of(
             "POST /api/backups/archive",
             "POST /api/notices/read",
             "PUT /api/notices/choices",
+            "PUT /api/own/password",
+            "DELETE /api/own/sessions/{name}",
             "PUT /api/runs/{id}/checks/{check}/{device}/opened",
             "PUT /api/views/{page}/{name}",
             "DELETE /api/views/{page}/{name}",
@@ -57,6 +65,7 @@ class EndpointRightsTest extends SafeStepTest {
                     .replace("{fault}", "SLOW")
                     .replace("{group}", "nobody")
                     .replace("{index}", "0")
+                    .replace("{login}", "jvane")
                     .replace("{page}", "devices");
         }
     }
@@ -128,6 +137,9 @@ class EndpointRightsTest extends SafeStepTest {
     /** A body that is good enough to get as far as the question of rights. */
     private static Object body(Endpoint endpoint) {
         return switch (endpoint.path()) {
+            case "/api/accounts", "/api/accounts/{login}" ->
+                Map.of("login", "nobody", "name", "x", "roles", List.of("AUDITOR"), "version", 0);
+            case "/api/accounts/{login}/wanted-roles" -> Map.of("agree", true);
             case "/api/cables" ->
                 Map.of("device", "a", "interfaceName", "b", "otherDevice", "c", "otherInterface", "d");
             case "/api/cables/import" -> Map.of("text", "a,b,c,d");

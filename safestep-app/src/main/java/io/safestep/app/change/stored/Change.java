@@ -5,7 +5,7 @@ import io.safestep.app.change.asked.ChosenGroup;
 import io.safestep.app.change.asked.Draft;
 import io.safestep.app.change.asked.PeerSheet;
 import io.safestep.app.change.asked.RunOrder;
-import io.safestep.app.people.Person;
+import io.safestep.app.people.stored.Person;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.FailureRule;
 import jakarta.persistence.CascadeType;

@@ -1,7 +1,9 @@
-package io.safestep.app.people;
+package io.safestep.core.people;
 
-import static io.safestep.app.people.Right.*;
+import static io.safestep.core.people.Right.*;
 
+import java.util.Collection;
+import java.util.Collections;
 import java.util.EnumSet;
 import java.util.Set;
 
@@ -46,6 +48,7 @@ public enum Role {
             READ_SECRETS,
             WRITE_DEVICES,
             WRITE_CREDENTIALS,
+            WRITE_PEOPLE,
             USE_PRACTICE_NETWORK);
 
     private final String title;
@@ -61,6 +64,13 @@ public enum Role {
     }
 
     public Set<Right> rights() {
-        return rights;
+        return Collections.unmodifiableSet(rights);
+    }
+
+    /** What somebody may do who is all of these. */
+    public static Set<Right> rights(Collection<Role> roles) {
+        Set<Right> all = EnumSet.noneOf(Right.class);
+        roles.forEach(role -> all.addAll(role.rights));
+        return all;
     }
 }

@@ -1,8 +1,8 @@
-package io.safestep.app.people;
+package io.safestep.app.people.login;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import io.safestep.app.people.LoginAttempts.Attempt;
+import io.safestep.app.people.login.LoginAttempts.Attempt;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.SafeStepTest;
 import java.time.Clock;

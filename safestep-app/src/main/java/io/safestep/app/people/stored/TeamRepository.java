@@ -1,10 +1,10 @@
-package io.safestep.app.people;
+package io.safestep.app.people.stored;
 
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
 
-interface TeamRepository extends JpaRepository<Team, Long> {
+public interface TeamRepository extends JpaRepository<Team, Long> {
 
     List<Team> findAllByOrderByName();
 

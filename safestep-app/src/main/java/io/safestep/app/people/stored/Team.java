@@ -1,4 +1,4 @@
-package io.safestep.app.people;
+package io.safestep.app.people.stored;
 
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
@@ -14,7 +14,7 @@ import java.util.TreeSet;
 
 /** People who are told things together. */
 @Entity
-class Team {
+public class Team {
 
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
@@ -29,11 +29,11 @@ class Team {
 
     protected Team() {}
 
-    Team(String name) {
+    public Team(String name) {
         this.name = name;
     }
 
-    void describe(String newName, Set<Long> newMembers) {
+    public void describe(String newName, Set<Long> newMembers) {
         name = newName;
         if (!members.equals(newMembers)) {
             members.clear();
@@ -41,15 +41,15 @@ class Team {
         }
     }
 
-    Long id() {
+    public Long id() {
         return id;
     }
 
-    String name() {
+    public String name() {
         return name;
     }
 
-    Set<Long> members() {
+    public Set<Long> members() {
         return members;
     }
 }

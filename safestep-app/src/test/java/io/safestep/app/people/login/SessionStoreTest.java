@@ -1,4 +1,4 @@
-package io.safestep.app.people;
+package io.safestep.app.people.login;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

@@ -1,4 +1,4 @@
-package io.safestep.app.people;
+package io.safestep.app.people.login;
 
 import java.sql.Timestamp;
 import java.time.Clock;
@@ -16,14 +16,14 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Component
 @Transactional
-class LoginAttempts {
+public class LoginAttempts {
 
-    static final int MOST_FAILURES = 8;
+    public static final int MOST_FAILURES = 8;
 
     /** More than for a name: behind one address there may be a whole office. */
     static final int MOST_FROM_AN_ADDRESS = 40;
 
-    static final Duration SPAN = Duration.ofMinutes(5);
+    public static final Duration SPAN = Duration.ofMinutes(5);
 
     private final JdbcClient jdbc;
     private final Clock clock;
@@ -34,9 +34,9 @@ class LoginAttempts {
     }
 
     /** A log-in name and the address from which it is tried. */
-    record Attempt(String login, String address) {
+    public record Attempt(String login, String address) {
 
-        Attempt {
+        public Attempt {
             login = "login " + login.toLowerCase(Locale.ROOT);
             address = "address " + address;
         }
@@ -47,7 +47,7 @@ class LoginAttempts {
      *
      * @return false when there were too many already: then no password is to be looked at
      */
-    boolean begin(Attempt attempt) {
+    public boolean begin(Attempt attempt) {
         Instant now = clock.instant();
         Timestamp since = Timestamp.from(now.minus(SPAN));
         jdbc.sql("delete from login_failure where at < :since")
@@ -83,7 +83,7 @@ class LoginAttempts {
     }
 
     /** Forgets the failures before a success. */
-    void succeeded(Attempt attempt) {
+    public void succeeded(Attempt attempt) {
         jdbc.sql("delete from login_failure where tried = any(:tried)")
                 .param("tried", tried(attempt))
                 .update();

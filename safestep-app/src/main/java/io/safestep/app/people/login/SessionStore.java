@@ -1,4 +1,4 @@
-package io.safestep.app.people;
+package io.safestep.app.people.login;
 
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;

@@ -1,0 +1,108 @@
+package io.safestep.app.people;
+
+import io.safestep.app.people.stored.Person;
+import jakarta.validation.Valid;
+import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Who there is and what each may do, over HTTP. */
+@RestController
+@RequestMapping("/api/accounts")
+class AccountController {
+
+    private final Accounts accounts;
+    private final InvitationMail mail;
+
+    AccountController(Accounts accounts, InvitationMail mail) {
+        this.accounts = accounts;
+        this.mail = mail;
+    }
+
+    /**
+     * A link that was made.
+     *
+     * @param path on this server; it is shown this once
+     * @param endsAt UTC
+     * @param mailedTo where the mail server has taken it to; null when it was not mailed, and has to be handed on
+     */
+    record InvitationView(
+            String name,
+            String path,
+            Instant endsAt,
+            @Nullable String mailedTo) {}
+
+    /** @param waits what of it waits for another administrator; null for nothing */
+    record ChangedView(@Nullable String waits) {}
+
+    record AnswerRequest(boolean agree) {}
+
+    @GetMapping
+    @PreAuthorize("hasAuthority('READ')")
+    List<AccountView> all(@AuthenticationPrincipal SignedIn me) {
+        return accounts.all(me.mayAddPeople());
+    }
+
+    @PostMapping
+    @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
+    InvitationView add(@Valid @RequestBody AccountRequest request, @AuthenticationPrincipal SignedIn me) {
+        return handOut(request.login(), accounts.add(request, me.login()));
+    }
+
+    @PutMapping("/{login}")
+    @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
+    ChangedView change(
+            @PathVariable String login,
+            @Valid @RequestBody AccountRequest request,
+            @AuthenticationPrincipal SignedIn me) {
+        return new ChangedView(accounts.change(login, request, me.login()));
+    }
+
+    @PutMapping("/{login}/wanted-roles")
+    @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void answer(
+            @PathVariable String login,
+            @Valid @RequestBody AnswerRequest request,
+            @AuthenticationPrincipal SignedIn me) {
+        accounts.answer(login, request.agree(), me.login());
+    }
+
+    @PostMapping("/{login}/invitation")
+    @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
+    InvitationView invite(@PathVariable String login, @AuthenticationPrincipal SignedIn me) {
+        return handOut(login, accounts.invite(login, me.login()));
+    }
+
+    private InvitationView handOut(String login, PersonLinks.Made link) {
+        Person person = accounts.existing(login);
+        boolean mailed = mail.send(person.email(), person.name(), link.path(), link.endsAt());
+        return new InvitationView(person.name(), link.path(), link.endsAt(), mailed ? person.email() : null);
+    }
+
+    @PutMapping("/{login}/retirement")
+    @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void retire(@PathVariable String login, @AuthenticationPrincipal SignedIn me) {
+        accounts.retire(login, me.login());
+    }
+
+    @DeleteMapping("/{login}/retirement")
+    @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void comeBack(@PathVariable String login, @AuthenticationPrincipal SignedIn me) {
+        accounts.comeBack(login, me.login());
+    }
+}

@@ -1,0 +1,68 @@
+package io.safestep.app.people;
+
+import io.safestep.app.people.stored.Person;
+import io.safestep.app.people.stored.PersonRepository;
+import io.safestep.app.settings.MailSettings;
+import io.safestep.app.settings.NetworkSettings;
+import io.safestep.core.people.Role;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.PosixFilePermission;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.Set;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * While there is no administrator who could log in, every start makes a link for one. It goes into a file that only the
+ * account of Safe Step reads, for the command that starts it to print; never into the log.
+ */
+@Component
+class FirstStart {
+
+    private static final Logger LOG = LoggerFactory.getLogger(FirstStart.class);
+    private static final Set<PosixFilePermission> OWNER_ALONE = PosixFilePermissions.fromString("rw-------");
+
+    private final PersonRepository people;
+    private final PersonLinks links;
+    private final NetworkSettings network;
+    private final MailSettings mail;
+
+    FirstStart(PersonRepository people, PersonLinks links, NetworkSettings network, MailSettings mail) {
+        this.people = people;
+        this.links = links;
+        this.network = network;
+        this.mail = mail;
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    @Transactional
+    public void offer() {
+        Path file = network.home().resolve("first-administrator");
+        try {
+            Files.deleteIfExists(file);
+            if (network.demo()
+                    || people.findByRetiredAtIsNullOrderByName().stream().anyMatch(FirstStart::administers)) {
+                return;
+            }
+            PersonLinks.Made link = links.make(null, "start");
+            Files.createDirectories(network.home());
+            Files.createFile(file, PosixFilePermissions.asFileAttribute(OWNER_ALONE));
+            Files.writeString(file, mail.url() + link.path() + "\n", StandardOpenOption.WRITE);
+            LOG.info("There is no administrator yet. The link with which the first one comes in is in {}.", file);
+        } catch (IOException e) {
+            throw new UncheckedIOException("The link for the first administrator can't be written to " + file, e);
+        }
+    }
+
+    private static boolean administers(Person person) {
+        return person.passwordHash() != null && person.roles().contains(Role.ADMINISTRATOR);
+    }
+}

@@ -1,0 +1,58 @@
+package io.safestep.app.people;
+
+import io.safestep.app.settings.MailSettings;
+import io.safestep.app.settings.NetworkSettings;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.mail.MailException;
+import org.springframework.mail.SimpleMailMessage;
+import org.springframework.mail.javamail.JavaMailSender;
+import org.springframework.stereotype.Component;
+
+/**
+ * Mails a link to whom it is for. It is mailed at once or not at all, since what is stored to be mailed later would hold the
+ * secret; who asked for it is told which, and has the link to hand on.
+ */
+@Component
+class InvitationMail {
+
+    private static final Logger LOG = LoggerFactory.getLogger(InvitationMail.class);
+    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("EEEE d MMMM, HH:mm (zzz)", Locale.UK);
+
+    private final JavaMailSender sender;
+    private final MailSettings settings;
+    private final NetworkSettings network;
+
+    InvitationMail(JavaMailSender sender, MailSettings settings, NetworkSettings network) {
+        this.sender = sender;
+        this.settings = settings;
+        this.network = network;
+    }
+
+    /** Whether the mail server has taken it. */
+    boolean send(@Nullable String to, String name, String path, Instant endsAt) {
+        if (to == null || !settings.mayMail()) {
+            return false;
+        }
+        ZoneId zone = network.zone();
+        SimpleMailMessage message = new SimpleMailMessage();
+        message.setFrom(settings.from());
+        message.setTo(to);
+        message.setSubject("Your way into Safe Step");
+        message.setText("Hello " + name + ",\n\nwith this link you choose your password. It works once, until "
+                + WHEN.format(endsAt.atZone(zone)) + ":\n\n" + settings.url() + path
+                + "\n\nIf you do not know what this is about, leave it: without you nothing happens.\n");
+        try {
+            sender.send(message);
+            return true;
+        } catch (MailException e) {
+            LOG.warn("An invitation could not be mailed: {}", e.getClass().getSimpleName());
+            return false;
+        }
+    }
+}

@@ -1,0 +1,73 @@
+package io.safestep.app.people;
+
+import io.safestep.app.problem.ProblemException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpSession;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** A person's own password and sessions. */
+@RestController
+@RequestMapping("/api/own")
+class OwnController {
+
+    private final Passwords passwords;
+    private final OpenSessions sessions;
+
+    OwnController(Passwords passwords, OpenSessions sessions) {
+        this.passwords = passwords;
+        this.sessions = sessions;
+    }
+
+    record PasswordRequest(
+            @NotNull @Size(max = 1000) String current,
+            @NotNull @Size(max = 1000) String password) {}
+
+    /** @param ended how many other sessions were ended */
+    record PasswordView(int ended) {}
+
+    /** Changes the password; whoever is logged in elsewhere with the old one is out. */
+    @PutMapping("/password")
+    @PreAuthorize("hasAuthority('READ')")
+    PasswordView changePassword(
+            @Valid @RequestBody PasswordRequest request,
+            @AuthenticationPrincipal SignedIn me,
+            HttpServletRequest http) {
+        passwords.change(me.login(), request.current(), request.password());
+        return new PasswordView(sessions.endOthers(me.login(), id(http)));
+    }
+
+    @GetMapping("/sessions")
+    @PreAuthorize("hasAuthority('READ')")
+    List<OpenSessions.View> sessions(@AuthenticationPrincipal SignedIn me, HttpServletRequest http) {
+        return sessions.of(me.login(), id(http));
+    }
+
+    @DeleteMapping("/sessions/{name}")
+    @PreAuthorize("hasAuthority('READ')")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void end(@PathVariable String name, @AuthenticationPrincipal SignedIn me) {
+        if (!sessions.end(me.login(), name)) {
+            throw ProblemException.notFound("This session");
+        }
+    }
+
+    private static @Nullable String id(HttpServletRequest http) {
+        HttpSession session = http.getSession(false);
+        return session == null ? null : session.getId();
+    }
+}

@@ -1,0 +1,121 @@
+package io.safestep.app.people;
+
+import io.safestep.app.audit.AuditLog;
+import io.safestep.app.people.stored.Person;
+import io.safestep.app.people.stored.PersonLink;
+import io.safestep.app.people.stored.PersonRepository;
+import io.safestep.app.problem.FieldError;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.core.people.PasswordRules;
+import io.safestep.core.people.Role;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Choosing a password: with a link, as the first administrator, or in place of one that is known. */
+@Service
+@Transactional
+class Passwords {
+
+    private final PersonRepository people;
+    private final PersonLinks links;
+    private final PasswordEncoder encoder;
+    private final AuditLog audit;
+
+    Passwords(PersonRepository people, PersonLinks links, PasswordEncoder encoder, AuditLog audit) {
+        this.people = people;
+        this.links = links;
+        this.encoder = encoder;
+        this.audit = audit;
+    }
+
+    /** Whom a link is for; empty for the first administrator. */
+    @Transactional(readOnly = true)
+    @Nullable
+    Person whom(PersonLink link) {
+        Long id = link.personId();
+        return id == null ? null : people.findById(id).orElseThrow(() -> ProblemException.notFound("This person"));
+    }
+
+    /** @param login and {@code name}: who the first administrator is; not looked at for anybody else */
+    record Coming(
+            String token,
+            String password,
+            @Nullable String login,
+            @Nullable String name) {}
+
+    /** Chooses a password with a link, which nobody uses after this. */
+    Person comeIn(Coming coming) {
+        PersonLink link = links.use(coming.token());
+        Person invited = whom(link);
+        Person person = invited == null ? firstAdministrator(coming) : invited;
+        if (!person.isPresent()) {
+            throw ProblemException.refused(person.name() + " is retired.");
+        }
+        List<FieldError> errors = new ArrayList<>();
+        check(errors, "password", coming.password(), person);
+        if (!errors.isEmpty()) {
+            throw ProblemException.invalid(errors);
+        }
+        person.choosePassword(hash(coming.password()));
+        Person saved = people.saveAndFlush(person);
+        audit.write(
+                saved.login(),
+                saved.login(),
+                invited == null ? "first administrator" : "password chosen",
+                "With a link that works once.");
+        return saved;
+    }
+
+    private Person firstAdministrator(Coming coming) {
+        String login = Objects.requireNonNullElse(coming.login(), "");
+        String name = Objects.requireNonNullElse(coming.name(), "");
+        List<FieldError> errors = Accounts.problems(login, name, null);
+        if (people.findByLogin(login).isPresent()) {
+            errors.add(FieldError.of("login", "There is somebody with this log-in already, or was."));
+        }
+        Person first = new Person(login, name.strip(), Set.of(Role.ADMINISTRATOR));
+        check(errors, "password", coming.password(), first);
+        if (!errors.isEmpty()) {
+            throw ProblemException.invalid(errors);
+        }
+        return first;
+    }
+
+    /** @throws ProblemException when the current password is another one, or the new one can't be taken */
+    void change(String login, String current, String wanted) {
+        Person person = people.findByLogin(login).orElseThrow(() -> ProblemException.notFound("This person"));
+        List<FieldError> errors = new ArrayList<>();
+        if (!encoder.matches(PasswordRules.normal(current), person.passwordHash())) {
+            errors.add(FieldError.of("current", "This is not your password now."));
+        } else if (PasswordRules.normal(current).equals(PasswordRules.normal(wanted))) {
+            errors.add(FieldError.of("password", "This is your password now."));
+        }
+        check(errors, "password", wanted, person);
+        if (!errors.isEmpty()) {
+            throw ProblemException.invalid(errors);
+        }
+        person.choosePassword(hash(wanted));
+        audit.write(login, login, "password changed", "Other sessions were ended.");
+    }
+
+    private static void check(List<FieldError> errors, String field, String password, Person person) {
+        List<String> about = new ArrayList<>(List.of(person.login(), person.name()));
+        if (person.email() != null) {
+            about.add(person.email());
+        }
+        String problem = PasswordRules.problem(password, about, false);
+        if (problem != null) {
+            errors.add(FieldError.of(field, problem));
+        }
+    }
+
+    String hash(String password) {
+        return Objects.requireNonNull(encoder.encode(PasswordRules.normal(password)));
+    }
+}

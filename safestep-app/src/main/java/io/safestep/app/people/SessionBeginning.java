@@ -1,0 +1,40 @@
+package io.safestep.app.people;
+
+import io.safestep.app.audit.AuditLog;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpSession;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Begins a session for somebody who has shown who they are. */
+@Component
+class SessionBeginning {
+
+    private final SecurityContextRepository contexts;
+    private final AuditLog audit;
+    private final TransactionTemplate transaction;
+
+    SessionBeginning(SecurityContextRepository contexts, AuditLog audit, TransactionTemplate transaction) {
+        this.contexts = contexts;
+        this.audit = audit;
+        this.transaction = transaction;
+    }
+
+    void begin(Authentication known, SignedIn who, HttpServletRequest http, HttpServletResponse response) {
+        HttpSession old = http.getSession(false);
+        if (old != null) {
+            old.invalidate(); // a session that was there before the log-in is not carried over
+        }
+        SecurityContext context = SecurityContextHolder.createEmptyContext();
+        context.setAuthentication(known);
+        SecurityContextHolder.setContext(context);
+        contexts.saveContext(context, http, response);
+        transaction.executeWithoutResult(
+                t -> audit.write(who.login(), "session", "logged in", "from " + http.getRemoteAddr()));
+    }
+}

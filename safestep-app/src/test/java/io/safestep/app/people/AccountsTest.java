@@ -1,0 +1,289 @@
+package io.safestep.app.people;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.safestep.app.testing.ApiClient;
+import io.safestep.app.testing.ApiClient.Answer;
+import io.safestep.app.testing.SafeStepTest;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.jdbc.core.JdbcTemplate;
+import tools.jackson.databind.JsonNode;
+
+/** People come in, change, and go: what each sees of it, and what nobody can do alone. */
+class AccountsTest extends SafeStepTest {
+
+    private static final String PASSWORD = "grey mule on pier 4";
+
+    @Autowired
+    private JdbcTemplate jdbc;
+
+    @Autowired
+    private PersonLinks links;
+
+    private ApiClient administrator;
+
+    @BeforeEach
+    void begin() {
+        administrator = ApiClient.loggedIn(port, "abrill");
+    }
+
+    /** The people of the demo alone, as before. */
+    @AfterEach
+    void end() {
+        jdbc.update("delete from person_link");
+        jdbc.update("delete from spring_session where principal_name like 'test-%'");
+        jdbc.update("delete from person where login like 'test-%'");
+        jdbc.update("update person set wanted_roles = null, roles = 'ADMINISTRATOR' where login = 'abrill'");
+    }
+
+    private static Map<String, Object> account(String login, Object version, String... roles) {
+        return Map.of("login", login, "name", "T. Oar", "email", "", "roles", List.of(roles), "version", version);
+    }
+
+    private String invited(String login, String... roles) {
+        Answer added = administrator.post("/api/accounts", account(login, 0, roles));
+        assertThat(added.status()).as("%s", added).isEqualTo(200);
+        return token(added.body());
+    }
+
+    private static String token(JsonNode invitation) {
+        assertThat(invitation.path("path").asString()).startsWith("/welcome#");
+        return invitation.path("path").asString().substring("/welcome#".length());
+    }
+
+    private ApiClient stranger() {
+        ApiClient stranger = ApiClient.stranger(port);
+        stranger.get("/api/session");
+        return stranger;
+    }
+
+    private ApiClient comesIn(String token) {
+        ApiClient newcomer = stranger();
+        Answer came = newcomer.post("/api/welcome", Map.of("token", token, "password", PASSWORD));
+        assertThat(came.status()).as("%s", came).isEqualTo(204);
+        return newcomer;
+    }
+
+    private Answer logIn(String login, String password) {
+        return stranger().post("/api/session", Map.of("login", login, "password", password));
+    }
+
+    private JsonNode row(String login) {
+        for (JsonNode row : administrator.get("/api/accounts").body()) {
+            if (row.path("login").asString().equals(login)) {
+                return row;
+            }
+        }
+        throw new AssertionError("nobody called " + login);
+    }
+
+    @Test
+    void somebodyIsAddedChoosesAPasswordAndIsIn() {
+        String token = invited("test-new", "ENGINEER");
+        assertThat(row("test-new").path("standing").asString()).isEqualTo("INVITED");
+        assertThat(Instant.parse(row("test-new").path("invitedUntil").asString()))
+                .isAfter(Instant.now().plus(Duration.ofHours(70)));
+        assertThat(logIn("test-new", "").status()).as("no password yet").isIn(401, 422);
+        JsonNode shown =
+                stranger().post("/api/welcome/look", Map.of("token", token)).body();
+        assertThat(shown.path("login").asString()).isEqualTo("test-new");
+        Answer weak = stranger().post("/api/welcome", Map.of("token", token, "password", "passwordpassword"));
+        assertThat(weak.status()).isEqualTo(422);
+        assertThat(fieldErrors(weak.body(), "password")).contains("tried first");
+        ApiClient newcomer = comesIn(token);
+        JsonNode person = newcomer.get("/api/session").body().path("person");
+        assertThat(person.path("login").asString()).isEqualTo("test-new");
+        assertThat(person.path("rights").toString()).contains("WRITE_CHANGES").doesNotContain("WRITE_PEOPLE");
+        assertThat(stranger().post("/api/welcome/look", Map.of("token", token)).detail())
+                .startsWith("This link was used already.");
+        assertThat(logIn("test-new", PASSWORD).status()).isEqualTo(200);
+        assertThat(row("test-new").path("standing").asString()).isEqualTo("HERE");
+        String kept = jdbc.queryForObject("select string_agg(token_hash, ',') from person_link", String.class);
+        assertThat(kept).as("the secret itself is not stored").doesNotContain(token);
+    }
+
+    @Test
+    void aNewLinkEndsTheOlderOneAndEveryLinkEndsByItself() {
+        String first = invited("test-new", "AUDITOR");
+        String second = token(administrator
+                .post("/api/accounts/test-new/invitation", Map.of())
+                .body());
+        assertThat(stranger().post("/api/welcome/look", Map.of("token", first)).detail())
+                .startsWith("This link is not known, or a newer one was made.");
+        jdbc.update("update person_link set ends_at = now() - interval '1 second'");
+        Answer late = stranger().post("/api/welcome", Map.of("token", second, "password", PASSWORD));
+        assertThat(late.status()).isEqualTo(409);
+        assertThat(late.detail()).isEqualTo("This link has ended. Ask an administrator for a new one.");
+    }
+
+    @Test
+    void whatIsWrongIsSaidByField() {
+        Answer wrong = administrator.post(
+                "/api/accounts",
+                Map.of("login", "T Oar", "name", " ", "email", "nowhere", "roles", List.of("AUDITOR")));
+        assertThat(wrong.status()).isEqualTo(422);
+        assertThat(fieldErrors(wrong.body(), "login")).contains("small letters");
+        assertThat(fieldErrors(wrong.body(), "name")).contains("Enter the name");
+        assertThat(fieldErrors(wrong.body(), "email")).contains("Enter a mail address");
+        assertThat(administrator
+                        .post("/api/accounts", account("roake", 0, "AUDITOR"))
+                        .toString())
+                .contains("a log-in is never given twice");
+        assertThat(administrator.post("/api/accounts", account("test-none", 0)).toString())
+                .contains("Choose at least one role");
+        assertThat(administrator
+                        .post("/api/accounts", account("test-none", 0, "HARBOUR_MASTER"))
+                        .status())
+                .isIn(400, 422);
+    }
+
+    @Test
+    void rolesCountFromTheNextRequestOn() {
+        ApiClient newcomer = comesIn(invited("test-new", "AUDITOR"));
+        Map<String, Object> change = Map.of("name", "x", "note", "", "devices", List.of());
+        assertThat(newcomer.post("/api/groups", change).status()).isEqualTo(403);
+        Answer changed = administrator.put(
+                "/api/accounts/test-new",
+                account("test-new", row("test-new").path("version").asInt(), "ADMINISTRATOR"));
+        assertThat(changed.status()).as("%s", changed).isEqualTo(200);
+        assertThat(newcomer.get("/api/session")
+                        .body()
+                        .path("person")
+                        .path("rights")
+                        .toString())
+                .contains("WRITE_PEOPLE");
+        assertThat(newcomer.put("/api/accounts/test-new", account("test-new", 0, "AUDITOR"))
+                        .status())
+                .as("somebody else has changed it: an old version")
+                .isEqualTo(409);
+    }
+
+    @Test
+    void whoIsRetiredIsOutAtOnceAndStaysInTheHistory() {
+        ApiClient newcomer = comesIn(invited("test-new", "ENGINEER"));
+        assertThat(newcomer.get("/api/changes").status()).isEqualTo(200);
+        assertThat(administrator
+                        .put("/api/accounts/test-new/retirement", Map.of())
+                        .status())
+                .isEqualTo(204);
+        assertThat(newcomer.get("/api/changes").status()).isEqualTo(401);
+        assertThat(logIn("test-new", PASSWORD).status()).isEqualTo(401);
+        assertThat(row("test-new").path("standing").asString()).isEqualTo("RETIRED");
+        assertThat(administrator.get("/api/people").toString()).doesNotContain("test-new");
+        assertThat(administrator.delete("/api/accounts/test-new/retirement").status())
+                .isEqualTo(204);
+        assertThat(row("test-new").path("standing").asString())
+                .as("and is invited again")
+                .isEqualTo("INVITED");
+        assertThat(logIn("test-new", PASSWORD).status()).isEqualTo(401);
+    }
+
+    @Test
+    void theLastAdministratorStaysAndNobodyGainsAlone() {
+        assertThat(administrator
+                        .put("/api/accounts/abrill/retirement", Map.of())
+                        .detail())
+                .contains("is the last administrator");
+        int version = row("abrill").path("version").asInt();
+        Answer alone =
+                administrator.put("/api/accounts/abrill", account("abrill", version, "ADMINISTRATOR", "APPROVER"));
+        assertThat(fieldErrors(alone.body(), "roles")).contains("and there is none. Add one first.");
+        ApiClient second = comesIn(invited("test-second", "ADMINISTRATOR"));
+        Answer waits = administrator.put(
+                "/api/accounts/abrill",
+                account("abrill", row("abrill").path("version").asInt(), "ADMINISTRATOR", "APPROVER"));
+        assertThat(waits.body().path("waits").asString()).contains("another administrator has to agree");
+        assertThat(row("abrill").path("roles").toString()).isEqualTo("[\"ADMINISTRATOR\"]");
+        assertThat(row("abrill").path("wantedRoles").toString()).contains("APPROVER");
+        assertThat(administrator
+                        .put("/api/accounts/abrill/wanted-roles", Map.of("agree", true))
+                        .status())
+                .isEqualTo(403);
+        assertThat(second.put("/api/accounts/abrill/wanted-roles", Map.of("agree", true))
+                        .status())
+                .isEqualTo(204);
+        assertThat(row("abrill").path("roles").toString()).contains("APPROVER");
+        assertThat(row("abrill").path("wantedRoles")).isEmpty();
+    }
+
+    @Test
+    void aNewPasswordEndsTheOtherSessions() {
+        ApiClient here = comesIn(invited("test-new", "AUDITOR"));
+        ApiClient elsewhere = stranger();
+        assertThat(elsewhere
+                        .post("/api/session", Map.of("login", "test-new", "password", PASSWORD))
+                        .status())
+                .isEqualTo(200);
+        assertThat(here.get("/api/own/sessions").body()).hasSize(2);
+        Answer wrong = here.put("/api/own/password", Map.of("current", "not this", "password", "short"));
+        assertThat(fieldErrors(wrong.body(), "current")).isEqualTo("This is not your password now.");
+        assertThat(fieldErrors(wrong.body(), "password")).startsWith("Use at least 15 characters");
+        Answer changed =
+                here.put("/api/own/password", Map.of("current", PASSWORD, "password", "seven gulls were late"));
+        assertThat(changed.body().path("ended").asInt()).as("%s", changed).isEqualTo(1);
+        assertThat(elsewhere.get("/api/changes").status()).isEqualTo(401);
+        assertThat(here.get("/api/changes").status()).isEqualTo(200);
+        assertThat(logIn("test-new", PASSWORD).status()).isEqualTo(401);
+        assertThat(logIn("test-new", "seven gulls were late").status()).isEqualTo(200);
+    }
+
+    @Test
+    void aSessionIsEndedByItsNameAndOnlyByItsOwner() {
+        ApiClient here = comesIn(invited("test-new", "AUDITOR"));
+        ApiClient elsewhere = stranger();
+        elsewhere.post("/api/session", Map.of("login", "test-new", "password", PASSWORD));
+        List<String> others = new ArrayList<>();
+        here.get("/api/own/sessions").body().forEach(s -> {
+            if (!s.path("own").asBoolean()) {
+                others.add(s.path("name").asString());
+            }
+        });
+        assertThat(others).hasSize(1);
+        assertThat(administrator.delete("/api/own/sessions/" + others.get(0)).status())
+                .as("not one of the administrator's own")
+                .isEqualTo(404);
+        assertThat(here.delete("/api/own/sessions/" + others.get(0)).status()).isEqualTo(204);
+        assertThat(elsewhere.get("/api/changes").status()).isEqualTo(401);
+    }
+
+    @Test
+    void theFirstAdministratorSaysWhoTheyAre() {
+        String token = links.make(null, "start").path().substring("/welcome#".length());
+        ApiClient first = stranger();
+        JsonNode shown = first.post("/api/welcome/look", Map.of("token", token)).body();
+        assertThat(shown.path("login").isNull()).isTrue();
+        Answer wrong = first.post(
+                "/api/welcome", Map.of("token", token, "password", PASSWORD, "login", "Test First", "name", ""));
+        assertThat(fieldErrors(wrong.body(), "login")).contains("small letters");
+        assertThat(fieldErrors(wrong.body(), "name")).contains("Enter the name");
+        Answer came = first.post(
+                "/api/welcome", Map.of("token", token, "password", PASSWORD, "login", "test-first", "name", "F. Irst"));
+        assertThat(came.status()).as("%s", came).isEqualTo(204);
+        assertThat(row("test-first").path("roles").toString()).isEqualTo("[\"ADMINISTRATOR\"]");
+        assertThat(first.get("/api/accounts").status()).isEqualTo(200);
+    }
+
+    @Test
+    void whoDoesNotAddPeopleSeesWhoMayWhatAndNoMailAddress() {
+        Map<String, Object> withMail = Map.of(
+                "login", "test-new", "name", "T. Oar", "email", "t.oar@ferries.example", "roles", List.of("AUDITOR"));
+        assertThat(administrator
+                        .post("/api/accounts", withMail)
+                        .body()
+                        .path("mailedTo")
+                        .asString())
+                .isEqualTo("t.oar@ferries.example");
+        assertThat(row("test-new").path("email").asString()).isEqualTo("t.oar@ferries.example");
+        assertThat(ApiClient.loggedIn(port, "jvane").get("/api/accounts").toString())
+                .contains("test-new")
+                .doesNotContain("t.oar@ferries.example");
+    }
+}
