@@ -6,7 +6,7 @@ const floors = [
   ["api"],
   ["ui"],
   ["session"],
-  ["calendar", "check", "discovery", "group", "inventory", "lines", "notice", "now", "practice", "round"],
+  ["calendar", "check", "discovery", "group", "inventory", "lines", "notice", "now", "person", "practice", "round"],
   ["credential", "draft", "frame"],
   ["library", "run"],
   ["change"],

@@ -1,7 +1,8 @@
 import { CablesPage } from "./inventory/CablesPage";
 import { lazy, Suspense } from "react";
-import { Link, Navigate, Route, Routes } from "react-router";
+import { Link, Navigate, Route, Routes, useLocation } from "react-router";
 import { LoginPage } from "./session/LoginPage";
+import { WelcomePage } from "./session/WelcomePage";
 import { PersonContext, useSessionQuery } from "./session/session";
 import { NowPage } from "./now/NowPage";
 import { Frame } from "./frame/Frame";
@@ -40,17 +41,24 @@ const FindingPage = lazy(() => import("./drift/FindingPage").then((m) => ({ defa
 const UnsavedPage = lazy(() => import("./drift/UnsavedPage").then((m) => ({ default: m.UnsavedPage })));
 const ChangedPage = lazy(() => import("./drift/ChangedPage").then((m) => ({ default: m.ChangedPage })));
 const PoliciesPage = lazy(() => import("./drift/PoliciesPage").then((m) => ({ default: m.PoliciesPage })));
+const PeoplePage = lazy(() => import("./person/PeoplePage").then((m) => ({ default: m.PeoplePage })));
+const RightsPage = lazy(() => import("./person/RightsPage").then((m) => ({ default: m.RightsPage })));
+const OwnPage = lazy(() => import("./person/OwnPage").then((m) => ({ default: m.OwnPage })));
 const InboxPage = lazy(() => import("./notice/InboxPage").then((m) => ({ default: m.InboxPage })));
 const RoundsPage = lazy(() => import("./round/RoundsPage").then((m) => ({ default: m.RoundsPage })));
 const RoundPage = lazy(() => import("./round/RoundPage").then((m) => ({ default: m.RoundPage })));
 
 export function App() {
   const session = useSessionQuery();
+  const { pathname } = useLocation();
   if (session.error) {
     return <ErrorBlock error={session.error} />;
   }
   if (!session.data) {
     return <Loading />;
+  }
+  if (pathname === "/welcome") {
+    return <WelcomePage />;
   }
   if (!session.data.person) {
     return <LoginPage session={session.data} />;
@@ -91,6 +99,10 @@ export function App() {
             <Route path="drift/unsaved" element={<UnsavedPage />} />
             <Route path="drift/changed" element={<ChangedPage />} />
             <Route path="drift/policies" element={<PoliciesPage />} />
+            <Route path="settings" element={<Navigate replace to="/settings/people" />} />
+            <Route path="settings/people/:id?" element={<PeoplePage />} />
+            <Route path="settings/rights" element={<RightsPage />} />
+            <Route path="own" element={<OwnPage />} />
             <Route path="inbox" element={<InboxPage />} />
             <Route path="drift/:id" element={<FindingPage />} />
             <Route path="rounds" element={<RoundsPage />} />

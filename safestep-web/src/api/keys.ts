@@ -27,6 +27,8 @@ export const keys = {
   credentials: ["credentials"],
   teams: ["teams"],
   people: ["people"],
+  accounts: ["accounts"],
+  ownSessions: ["own-sessions"],
 
   searches: ["searches"],
   search: (id: string | undefined) => ["searches", id],
@@ -156,5 +158,7 @@ function movedIn(client: QueryClient) {
       again(keys.findings, keys.devices, keys.backups, keys.coverage, keys.changes, keys.driftPolicies, keys.now),
     regular: () => again(keys.regular),
     rounds: () => again(keys.rounds),
+    /** Who there is, or what somebody is: what they may do themselves may have moved, too. */
+    people: () => again(keys.accounts, keys.people, keys.teams, keys.session, keys.record),
   };
 }

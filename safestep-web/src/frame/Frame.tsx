@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Dropdown from "react-bootstrap/Dropdown";
-import { NavLink, Outlet, useLocation } from "react-router";
+import { Link, NavLink, Outlet, useLocation } from "react-router";
 import { useChanges } from "../api/changes";
 import { api, told } from "../api/client";
 import { useLogOut, usePerson } from "../session/session";
@@ -76,6 +76,7 @@ export function Frame({ practice }: { practice: boolean }) {
           </NavLink>
           <NavLink to="/library">Library</NavLink>
           {practice && <NavLink to="/practice">Practice</NavLink>}
+          <NavLink to="/settings">Settings</NavLink>
         </nav>
         <main className="main" id="main">
           <Outlet />
@@ -100,6 +101,9 @@ function PersonMenu() {
       <Dropdown.Toggle variant="link">{person.name}</Dropdown.Toggle>
       <Dropdown.Menu align="end">
         <Dropdown.Header>{person.roles.join(", ")}</Dropdown.Header>
+        <Dropdown.Item as={Link} to="/own">
+          Password and sessions
+        </Dropdown.Item>
         <Dropdown.Divider />
         {(Object.keys(themes) as Theme[]).map((name) => (
           <Dropdown.Item

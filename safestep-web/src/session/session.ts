@@ -1,9 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, useContext, useEffect } from "react";
-import { api, told } from "../api/client";
+import { api, told, type Schemas } from "../api/client";
 import type { Person } from "../api/types";
 import { setZone } from "../ui/time";
 import { keys } from "../api/keys";
+import { useSave } from "../ui/useSave";
 
 export function useSessionQuery() {
   const client = useQueryClient();
@@ -33,6 +34,17 @@ export function useLogIn() {
       return session;
     },
     onSuccess: (session) => client.setQueryData(keys.session, session),
+  });
+}
+
+/** Chooses a password with a link, and is in. */
+export function useComeIn() {
+  const client = useQueryClient();
+  return useSave({
+    mutationFn: (coming: Schemas["WelcomeComingRequest"]) => told(api.POST("/api/welcome", { body: coming })),
+    onSuccess: async () => {
+      client.setQueryData(keys.session, await told(api.GET("/api/session")));
+    },
   });
 }
 

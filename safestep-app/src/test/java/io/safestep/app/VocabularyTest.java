@@ -24,6 +24,8 @@ import io.safestep.core.network.gateway.GatewayRole;
 import io.safestep.core.network.ospf.OspfNeighbour;
 import io.safestep.core.network.route.Route;
 import io.safestep.core.next.Rung;
+import io.safestep.core.people.PasswordRules;
+import io.safestep.core.people.PersonStanding;
 import io.safestep.core.people.Right;
 import io.safestep.core.people.Role;
 import io.safestep.core.run.BoardRow;
@@ -80,7 +82,9 @@ class VocabularyTest {
         words.put("saved", each(Saved.values(), Saved::word));
         words.put("undecidedDrift", each(UndecidedDrift.values(), UndecidedDrift::words));
         words.put("deviceRoles", each(DeviceRole.values(), DeviceRole::word));
-        words.put("personRoles", each(Role.values(), Role::title));
+        words.put("personRoles", each(Role.values(), VocabularyTest::personRole));
+        words.put("leastPassword", PasswordRules.LEAST_ALONE);
+        words.put("personStandings", each(PersonStanding.values(), PersonStanding::word));
         words.put("rights", each(Right.values(), Right::words));
         words.put("stances", each(Stance.values(), Stance::word));
         words.put("categories", each(Category.values(), Category::word));
@@ -99,6 +103,13 @@ class VocabularyTest {
     /** Of those whose name is their word. */
     private static String spelled(Enum<?> value) {
         return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+
+    private static Map<String, Object> personRole(Role role) {
+        Map<String, Object> words = new LinkedHashMap<>();
+        words.put("word", role.title());
+        words.put("rights", role.rights().stream().map(Enum::name).toList());
+        return words;
     }
 
     private static Map<String, Object> look(LookKind kind) {

@@ -1,5 +1,6 @@
 package io.safestep.app.people;
 
+import io.safestep.core.people.PersonStanding;
 import io.safestep.core.people.Role;
 import java.time.Instant;
 import java.util.List;
@@ -15,22 +16,13 @@ import org.jspecify.annotations.Nullable;
  * @param version goes up with every change; who changes says which one they have seen
  */
 record AccountView(
+        long id,
         String login,
         String name,
         @Nullable String email,
         List<Role> roles,
         List<Role> wantedRoles,
-        Standing standing,
+        PersonStanding standing,
         @Nullable Instant invitedUntil,
         @Nullable Instant retiredAt,
-        int version) {
-
-    /** Whether somebody can log in. */
-    enum Standing {
-        /** They can. */
-        HERE,
-        /** They have not chosen a password yet. */
-        INVITED,
-        RETIRED
-    }
-}
+        int version) {}

@@ -10,6 +10,7 @@ import io.safestep.app.problem.ProblemException;
 import io.safestep.core.people.PeopleGate;
 import io.safestep.core.people.PeopleGate.Account;
 import io.safestep.core.people.PeopleGate.Answer;
+import io.safestep.core.people.PersonStanding;
 import io.safestep.core.people.Role;
 import java.time.Clock;
 import java.time.Instant;
@@ -72,10 +73,11 @@ class Accounts {
     }
 
     private static AccountView view(Person p, @Nullable Instant invitedUntil, boolean mayAdd) {
-        AccountView.Standing standing = !p.isPresent()
-                ? AccountView.Standing.RETIRED
-                : p.passwordHash() == null ? AccountView.Standing.INVITED : AccountView.Standing.HERE;
+        PersonStanding standing = !p.isPresent()
+                ? PersonStanding.RETIRED
+                : p.passwordHash() == null ? PersonStanding.INVITED : PersonStanding.HERE;
         return new AccountView(
+                p.id(),
                 p.login(),
                 p.name(),
                 mayAdd ? p.email() : null,

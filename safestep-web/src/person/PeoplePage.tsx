@@ -1,0 +1,324 @@
+import { type FormEvent, useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import { useNavigate } from "react-router";
+import { api, told, type Schemas } from "../api/client";
+import { useMoved } from "../api/keys";
+import vocabulary from "../api/vocabulary.json";
+import { useMay, usePerson } from "../session/session";
+import { Beside } from "../ui/Beside";
+import { Field } from "../ui/Field";
+import { Block, ErrorBlock } from "../ui/Messages";
+import { SettingsNav } from "../ui/SettingsNav";
+import { dayAndTime } from "../ui/time";
+import { useSave } from "../ui/useSave";
+import { type Account, moved, type PersonRole, rightsOf, roleNames, rolesOf } from "./people";
+import { useAccounts } from "./queries";
+
+export function PeoplePage() {
+  const may = useMay("WRITE_PEOPLE");
+  const accounts = useAccounts();
+  const mayNot = <Block>Adding and changing people takes the role of an administrator.</Block>;
+  return (
+    <>
+      <SettingsNav />
+      <Beside
+        title="People"
+        sentence="Who works with Safe Step. Nobody is ever removed: who is retired stays in the history under their name."
+        path="/settings/people"
+        list={accounts}
+        add={may ? "Add somebody" : null}
+        none="There is nobody yet."
+        choose={may ? "Choose somebody to change what they are, to invite them again, or to let them go." : mayNot}
+        gone="There is nobody under this number."
+        facts={(a) => (
+          <>
+            {" "}
+            <span className="mono soft">{a.login}</span>
+            <div className="soft">
+              {rolesOf(a.roles)}
+              {a.wantedRoles.length > 0 && <b> · wants to be {rolesOf(a.wantedRoles)}</b>}
+            </div>
+          </>
+        )}
+        aside={(a) => (a.standing === "HERE" ? "" : vocabulary.personStandings[a.standing])}
+        blank={may ? <NewPerson /> : mayNot}
+        form={(a) => (may ? <PersonForm account={a} /> : mayNot)}
+      />
+    </>
+  );
+}
+
+type Invitation = Schemas["AccountInvitationView"];
+
+/** The link, this once. */
+function Handing({ invitation }: { invitation: Invitation }) {
+  const [copied, setCopied] = useState(false);
+  const link = window.location.origin + invitation.path;
+  async function copy() {
+    await navigator.clipboard.writeText(link);
+    setCopied(true);
+  }
+  return (
+    <Block
+      action={
+        <Button variant="outline-primary" size="sm" onClick={() => void copy()}>
+          {copied ? "Copied" : "Copy the link"}
+        </Button>
+      }
+    >
+      <p className="mb-1">
+        {invitation.mailedTo
+          ? `The link was mailed to ${invitation.mailedTo}.`
+          : `Nothing was mailed: give ${invitation.name} this link yourself.`}{" "}
+        It works once, until {dayAndTime(invitation.endsAt)}, and is shown only now.
+      </p>
+      <code className="token">{link}</code>
+    </Block>
+  );
+}
+
+function NewPerson() {
+  const moving = useMoved();
+  const [form, setForm] = useState({ name: "", login: "", email: "", roles: [] as PersonRole[] });
+  const add = useSave({
+    mutationFn: () => told(api.POST("/api/accounts", { body: { ...form, version: null } })),
+    onSuccess: () => {
+      setForm({ name: "", login: "", email: "", roles: [] });
+      void moving.people();
+    },
+  });
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    add.mutate();
+  }
+  return (
+    <form onSubmit={submit} noValidate autoComplete="off">
+      <h2>Somebody new</h2>
+      {add.data && <Handing invitation={add.data} />}
+      <Field id="person-name" label="Name" error={add.at("name")}>
+        <Form.Control value={form.name} maxLength={100} onChange={(e) => setForm({ ...form, name: e.target.value })} />
+      </Field>
+      <Field
+        id="person-login"
+        label="Log-in"
+        error={add.at("login")}
+        hint="Small letters, digits, dots, hyphens. It is never changed and never given twice."
+      >
+        <Form.Control
+          className="mono"
+          value={form.login}
+          maxLength={40}
+          onChange={(e) => setForm({ ...form, login: e.target.value })}
+        />
+      </Field>
+      <MailField value={form.email} error={add.at("email")} set={(email) => setForm({ ...form, email })} />
+      <Roles before={[]} chosen={form.roles} error={add.at("roles")} set={(roles) => setForm({ ...form, roles })} />
+      <Button type="submit" disabled={add.isPending}>
+        {add.isPending ? "Adding …" : "Add and invite"}
+      </Button>
+      {add.refusal && <ErrorBlock error={add.refusal} />}
+    </form>
+  );
+}
+
+function MailField(props: { value: string; error: string | undefined; set: (email: string) => void }) {
+  return (
+    <Field
+      id="person-email"
+      label="Mail address"
+      error={props.error}
+      hint="Where invitations and notices go. May be empty."
+    >
+      <Form.Control type="email" value={props.value} maxLength={200} onChange={(e) => props.set(e.target.value)} />
+    </Field>
+  );
+}
+
+interface RolesProps {
+  before: readonly PersonRole[];
+  chosen: readonly PersonRole[];
+  error: string | undefined;
+  set: (roles: PersonRole[]) => void;
+}
+
+/** Which roles, and what that lets somebody do. */
+function Roles({ before, chosen, error, set }: RolesProps) {
+  const { gained, lost } = moved(before, chosen);
+  const words = (rights: readonly (keyof typeof vocabulary.rights)[]) =>
+    rights.map((r) => vocabulary.rights[r]).join("; ");
+  return (
+    <fieldset className="mb-3" aria-describedby={error ? "roles-wrong" : undefined}>
+      <legend className="h3">Roles</legend>
+      {roleNames.map((role) => (
+        <Form.Check
+          key={role}
+          id={`role-${role}`}
+          label={vocabulary.personRoles[role].word}
+          checked={chosen.includes(role)}
+          onChange={(e) => set(e.target.checked ? [...chosen, role] : chosen.filter((r) => r !== role))}
+        />
+      ))}
+      {error && (
+        <div className="invalid-feedback d-block" id="roles-wrong">
+          {error}
+        </div>
+      )}
+      {before.length === 0 && chosen.length > 0 && <p className="soft mt-2 mb-0">May: {words(rightsOf(chosen))}.</p>}
+      {before.length > 0 && gained.length > 0 && <p className="mt-2 mb-0">May then also: {words(gained)}.</p>}
+      {before.length > 0 && lost.length > 0 && <p className="mt-2 mb-0">May no longer: {words(lost)}.</p>}
+    </fieldset>
+  );
+}
+
+function PersonForm({ account }: { account: Account }) {
+  const moving = useMoved();
+  const navigate = useNavigate();
+  const me = usePerson();
+  const [form, setForm] = useState({ name: account.name, email: account.email ?? "", roles: account.roles });
+  const path = { params: { path: { login: account.login } } };
+  const again = { onSuccess: () => moving.people() };
+  const save = useSave({
+    mutationFn: () =>
+      told(
+        api.PUT("/api/accounts/{login}", {
+          ...path,
+          body: { ...form, login: account.login, version: account.version },
+        }),
+      ),
+    onSuccess: () => moving.people(),
+  });
+  const invite = useSave({ mutationFn: () => told(api.POST("/api/accounts/{login}/invitation", path)), ...again });
+  const answer = useSave({
+    mutationFn: (agree: boolean) => told(api.PUT("/api/accounts/{login}/wanted-roles", { ...path, body: { agree } })),
+    onSuccess: () => {
+      void moving.people();
+      navigate("/settings/people");
+    },
+  });
+  const retire = useSave({ mutationFn: () => told(api.PUT("/api/accounts/{login}/retirement", path)), ...again });
+  const back = useSave({ mutationFn: () => told(api.DELETE("/api/accounts/{login}/retirement", path)), ...again });
+  const own = account.login === me.login;
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    save.mutate();
+  }
+  if (account.standing === "RETIRED") {
+    return (
+      <>
+        <h2>{account.name}</h2>
+        <p>
+          Retired since {dayAndTime(account.retiredAt!)}. Was {rolesOf(account.roles)}. What they did stands in the
+          record under their name.
+        </p>
+        <Button variant="outline-primary" disabled={back.isPending} onClick={() => back.mutate()}>
+          They are back
+        </Button>
+        {back.problem && <ErrorBlock error={back.problem} />}
+      </>
+    );
+  }
+  return (
+    <>
+      <form onSubmit={submit} noValidate autoComplete="off">
+        <h2>
+          {account.name} <span className="mono soft">{account.login}</span>
+        </h2>
+        {account.wantedRoles.length > 0 && (
+          <Block
+            tone="warn"
+            action={
+              own ? (
+                <Button variant="link" disabled={answer.isPending} onClick={() => answer.mutate(false)}>
+                  Take it back
+                </Button>
+              ) : (
+                <span className="d-flex gap-2">
+                  <Button size="sm" disabled={answer.isPending} onClick={() => answer.mutate(true)}>
+                    Agree
+                  </Button>
+                  <Button
+                    size="sm"
+                    variant="outline-primary"
+                    disabled={answer.isPending}
+                    onClick={() => answer.mutate(false)}
+                  >
+                    Refuse
+                  </Button>
+                </span>
+              )
+            }
+          >
+            {own ? "You want" : `${account.name} wants`} to be {rolesOf(account.wantedRoles)}.{" "}
+            {own ? "Another administrator has to agree." : "To do more than before, they need somebody else to agree."}
+          </Block>
+        )}
+        {answer.problem && <ErrorBlock error={answer.problem} />}
+        <Field id="person-name" label="Name" error={save.at("name")}>
+          <Form.Control
+            value={form.name}
+            maxLength={100}
+            onChange={(e) => setForm({ ...form, name: e.target.value })}
+          />
+        </Field>
+        <MailField value={form.email} error={save.at("email")} set={(email) => setForm({ ...form, email })} />
+        <Roles
+          before={account.roles}
+          chosen={form.roles}
+          error={save.at("roles")}
+          set={(roles) => setForm({ ...form, roles })}
+        />
+        <div className="d-flex gap-3 align-items-center">
+          <Button type="submit" disabled={save.isPending}>
+            Save
+          </Button>
+          {save.isSuccess && (
+            <span role="status" className="soft">
+              Saved. {save.data.waits}
+            </span>
+          )}
+        </div>
+        {save.refusal && <ErrorBlock error={save.refusal} />}
+      </form>
+      <h3 className="mt-4">Way in</h3>
+      <p className="soft">
+        {account.standing === "INVITED"
+          ? account.invitedUntil
+            ? `Has a link until ${dayAndTime(account.invitedUntil)} and has not used it yet.`
+            : "Has no password and no link: make a new one."
+          : "Has chosen a password. With a new link they can choose another one, when they have forgotten it."}
+      </p>
+      {invite.data && <Handing invitation={invite.data} />}
+      <Button variant="outline-primary" disabled={invite.isPending} onClick={() => invite.mutate()}>
+        Make a new link
+      </Button>
+      {invite.problem && <ErrorBlock error={invite.problem} />}
+      <Leaving name={account.name} own={own} busy={retire.isPending} leave={() => retire.mutate()} />
+      {retire.problem && <ErrorBlock error={retire.problem} />}
+    </>
+  );
+}
+
+function Leaving(props: { name: string; own: boolean; busy: boolean; leave: () => void }) {
+  const [asking, setAsking] = useState(false);
+  return (
+    <>
+      <h3 className="mt-4">Leaving</h3>
+      {asking ? (
+        <div className="d-flex gap-2 align-items-center">
+          <Button variant="danger" size="sm" disabled={props.busy} onClick={props.leave}>
+            {props.own ? "Retire myself" : `Retire ${props.name}`}
+          </Button>
+          <Button variant="link" onClick={() => setAsking(false)}>
+            Keep
+          </Button>
+          <span className="soft">Out at once, everywhere; the history keeps the name.</span>
+        </div>
+      ) : (
+        <Button variant="link" className="p-0" onClick={() => setAsking(true)}>
+          Retire …
+        </Button>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,46 @@
+import { describe, expect, it } from "vitest";
+import vocabulary from "../api/vocabulary.json";
+import { type Account, moved, rightsOf, rightsTable, rolesOf } from "./people";
+
+const account = (login: string, more: Partial<Account>): Account => ({
+  id: 1,
+  login,
+  name: "T. Oar",
+  email: null,
+  roles: ["AUDITOR"],
+  wantedRoles: [],
+  standing: "HERE",
+  invitedUntil: null,
+  retiredAt: null,
+  version: 0,
+  ...more,
+});
+
+describe("roles", () => {
+  it("add up to rights, in one order", () => {
+    expect(rightsOf(["APPROVER"])).toEqual(["READ", "DECIDE_CHANGES"]);
+    expect(rightsOf(["APPROVER", "AUDITOR"])).toEqual(["READ", "DECIDE_CHANGES"]);
+    expect(rightsOf([])).toEqual([]);
+    expect(rolesOf(["ENGINEER", "APPROVER"])).toBe("engineer, approver");
+  });
+
+  it("tell what comes and what goes", () => {
+    expect(moved(["AUDITOR"], ["APPROVER"])).toEqual({ gained: ["DECIDE_CHANGES"], lost: [] });
+    expect(moved(["APPROVER"], ["AUDITOR"])).toEqual({ gained: [], lost: ["DECIDE_CHANGES"] });
+    expect(moved(["AUDITOR"], ["AUDITOR"])).toEqual({ gained: [], lost: [] });
+  });
+});
+
+describe("the table of who may what", () => {
+  it("has a column for each right, and nothing for who is retired", () => {
+    const [head, auditor, gone] = rightsTable([
+      account("jvane", {}),
+      account("old", { roles: ["ADMINISTRATOR"], standing: "RETIRED", retiredAt: "2026-01-01T00:00:00Z" }),
+    ]);
+    expect(head).toHaveLength(4 + Object.keys(vocabulary.rights).length);
+    expect(auditor!.slice(0, 5)).toEqual(["jvane", "T. Oar", "auditor", "can log in", "yes"]);
+    expect(auditor!.slice(5).every((cell) => cell === "")).toBe(true);
+    expect(gone!.slice(0, 4)).toEqual(["old", "T. Oar", "administrator", "retired"]);
+    expect(gone!.slice(4).every((cell) => cell === "")).toBe(true);
+  });
+});

@@ -1,0 +1,11 @@
+import { NavLink } from "react-router";
+
+/** The pages about the installation as a whole. */
+export function SettingsNav() {
+  return (
+    <nav className="views" aria-label="Settings">
+      <NavLink to="/settings/people">People</NavLink>
+      <NavLink to="/settings/rights">Who may what</NavLink>
+    </nav>
+  );
+}
