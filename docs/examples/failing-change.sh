@@ -22,7 +22,7 @@ jq -r .verdict <<<"$run"
 state=$(as roake GET "/api/changes/$number" | jq -r .state)
 [ "$state" = ROLLED_BACK ] || { say "CR-$number ended $state." >&2; exit 1; }
 # A fresh backup is read from the device now; equal hashes are equal configurations.
-before=$(jq -r '.devices[0].beforeHash' <<<"$run")
+before=$(jq -r '.devices[0].before.hash' <<<"$run")
 now=$(as pquill POST "/api/devices/$device/backups" '{}' | jq -r '[.[] | select(.kind == "RUNNING")][0].hash')
 [ "$before" = "$now" ] || { say "The running configuration of $device is not that of its before-backup." >&2; exit 1; }
 [ "$held_before" = "$(curl -sS "$SAFESTEP_PRACTICE_URL/api/devices/$device/running")" ] ||

@@ -54,7 +54,7 @@ function PasswordForm() {
   return (
     <form onSubmit={submit} noValidate>
       <h2>Password</h2>
-      <Field id="own-current" label="The one now" error={save.at("current")}>
+      <Field id="own-current" label="Your password now" error={save.at("current")}>
         <Form.Control
           type="password"
           value={current}
@@ -64,7 +64,7 @@ function PasswordForm() {
       </Field>
       <Field
         id="own-password"
-        label="The new one"
+        label="Your new password"
         error={save.at("password")}
         hint={`At least ${vocabulary.leastPassword} characters: a few words that belong to you alone. Blanks are welcome.`}
         className="mb-3"

@@ -60,7 +60,7 @@ export function WelcomePage() {
         {token && invitation.isPending && <Loading />}
         {invitation.error && (
           <>
-            <h1>You can not come in with this link</h1>
+            <h1>This link does not let you in</h1>
             <ErrorBlock error={invitation.error} />
             <p>
               <Link to="/">Log in</Link> with a password that you have.
