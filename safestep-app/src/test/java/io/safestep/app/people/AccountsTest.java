@@ -2,17 +2,26 @@ package io.safestep.app.people;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.app.people.stored.PersonRepository;
+import io.safestep.app.settings.MailSettings;
+import io.safestep.app.settings.NetworkSettings;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.SafeStepTest;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermission;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
@@ -27,6 +36,9 @@ class AccountsTest extends SafeStepTest {
 
     @Autowired
     private PersonLinks links;
+
+    @Autowired
+    private PersonRepository people;
 
     private ApiClient administrator;
 
@@ -269,6 +281,31 @@ class AccountsTest extends SafeStepTest {
         assertThat(came.status()).as("%s", came).isEqualTo(204);
         assertThat(row("test-first").path("roles").toString()).isEqualTo("[\"ADMINISTRATOR\"]");
         assertThat(first.get("/api/accounts").status()).isEqualTo(200);
+    }
+
+    @Test
+    void aStartWithoutAnAdministratorLeavesALinkForItsOwnAccountAlone(@TempDir Path home) throws IOException {
+        NetworkSettings settings = new NetworkSettings(home, false, ZoneId.of("America/Halifax"), "", 0, "");
+        FirstStart start =
+                new FirstStart(people, links, settings, new MailSettings(false, "a@b.example", "http://here"));
+        Path file = home.resolve("first-administrator");
+        start.offer();
+        assertThat(file).as("there is an administrator").doesNotExist();
+        String hash = jdbc.queryForObject("select password_hash from person where login = 'abrill'", String.class);
+        jdbc.update("update person set password_hash = null where login = 'abrill'");
+        try {
+            start.offer();
+            String link = Files.readString(file).strip();
+            assertThat(link).startsWith("http://here/welcome#");
+            assertThat(Files.getPosixFilePermissions(file))
+                    .containsExactlyInAnyOrder(PosixFilePermission.OWNER_READ, PosixFilePermission.OWNER_WRITE);
+            start.offer();
+            assertThat(Files.readString(file).strip())
+                    .as("each start makes a new one")
+                    .isNotEqualTo(link);
+        } finally {
+            jdbc.update("update person set password_hash = ? where login = 'abrill'", hash);
+        }
     }
 
     @Test
