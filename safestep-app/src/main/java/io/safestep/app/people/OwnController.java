@@ -1,5 +1,6 @@
 package io.safestep.app.people;
 
+import io.safestep.app.people.login.LoginAttempts;
 import io.safestep.app.problem.ProblemException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpSession;
@@ -27,10 +28,12 @@ class OwnController {
 
     private final Passwords passwords;
     private final OpenSessions sessions;
+    private final LoginAttempts attempts;
 
-    OwnController(Passwords passwords, OpenSessions sessions) {
+    OwnController(Passwords passwords, OpenSessions sessions, LoginAttempts attempts) {
         this.passwords = passwords;
         this.sessions = sessions;
+        this.attempts = attempts;
     }
 
     record PasswordRequest(
@@ -47,6 +50,15 @@ class OwnController {
             @Valid @RequestBody PasswordRequest request,
             @AuthenticationPrincipal SignedIn me,
             HttpServletRequest http) {
+        // Who sits down at an open session must not try passwords there in numbers.
+        LoginAttempts.Attempt attempt = new LoginAttempts.Attempt(me.login(), http.getRemoteAddr());
+        if (!attempts.begin(attempt)) {
+            throw ProblemException.tooManyAttempts(
+                    "Too many wrong passwords. Wait " + LoginAttempts.SPAN.toMinutes() + " minutes and try again.");
+        }
+        if (passwords.isOf(me.login(), request.current())) {
+            attempts.succeeded(attempt);
+        }
         passwords.change(me.login(), request.current(), request.password());
         return new PasswordView(sessions.endOthers(me.login(), id(http)));
     }

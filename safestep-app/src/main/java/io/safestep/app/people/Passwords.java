@@ -87,11 +87,21 @@ class Passwords {
         return first;
     }
 
+    /** Whether this is somebody's password now. */
+    @Transactional(readOnly = true)
+    boolean isOf(String login, String password) {
+        return people.findByLogin(login).filter(p -> isOf(p, password)).isPresent();
+    }
+
+    private boolean isOf(Person person, String password) {
+        return person.passwordHash() != null && encoder.matches(PasswordRules.normal(password), person.passwordHash());
+    }
+
     /** @throws ProblemException when the current password is another one, or the new one can't be taken */
     void change(String login, String current, String wanted) {
         Person person = people.findByLogin(login).orElseThrow(() -> ProblemException.notFound("This person"));
         List<FieldError> errors = new ArrayList<>();
-        if (!encoder.matches(PasswordRules.normal(current), person.passwordHash())) {
+        if (!isOf(person, current)) {
             errors.add(FieldError.of("current", "This is not your password now."));
         } else if (PasswordRules.normal(current).equals(PasswordRules.normal(wanted))) {
             errors.add(FieldError.of("password", "This is your password now."));

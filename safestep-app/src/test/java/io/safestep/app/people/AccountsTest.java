@@ -2,6 +2,7 @@ package io.safestep.app.people;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.app.people.login.LoginAttempts;
 import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.settings.MailSettings;
 import io.safestep.app.settings.NetworkSettings;
@@ -245,6 +246,17 @@ class AccountsTest extends SafeStepTest {
         assertThat(here.get("/api/changes").status()).isEqualTo(200);
         assertThat(logIn("test-new", PASSWORD).status()).isEqualTo(401);
         assertThat(logIn("test-new", "seven gulls were late").status()).isEqualTo(200);
+    }
+
+    @Test
+    void passwordsAreNotTriedAtAnOpenSessionEither() {
+        ApiClient here = comesIn(invited("test-new", "AUDITOR"));
+        Answer last = null;
+        for (int i = 0; i <= LoginAttempts.MOST_FAILURES; i++) {
+            last = here.put("/api/own/password", Map.of("current", "guess " + i, "password", "seven gulls were late"));
+        }
+        assertThat(last.status()).isEqualTo(429);
+        jdbc.update("delete from login_failure"); // the other tests log in from here too
     }
 
     @Test
