@@ -1,8 +1,8 @@
 package io.safestep.bench;
 
-import io.safestep.core.people.Role;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.HandEdit;
+import io.safestep.core.people.Role;
 import io.safestep.practice.generator.GeneratedNetwork;
 import io.safestep.practice.network.NetworkPlan;
 import java.time.Duration;

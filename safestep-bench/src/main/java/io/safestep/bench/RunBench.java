@@ -1,7 +1,7 @@
 package io.safestep.bench;
 
-import io.safestep.core.people.Role;
 import io.safestep.app.testing.ApiClient;
+import io.safestep.core.people.Role;
 import io.safestep.practice.generator.GeneratedNetwork;
 import io.safestep.practice.network.NetworkPlan;
 import java.io.IOException;

@@ -1,5 +1,7 @@
 package io.safestep.app.people;
 
+import io.safestep.app.people.links.InvitationMail;
+import io.safestep.app.people.links.PersonLinks;
 import io.safestep.app.people.stored.Person;
 import jakarta.validation.Valid;
 import java.time.Instant;

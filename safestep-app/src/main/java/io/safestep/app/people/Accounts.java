@@ -1,6 +1,7 @@
 package io.safestep.app.people;
 
 import io.safestep.app.audit.AuditLog;
+import io.safestep.app.people.links.PersonLinks;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonLink;
 import io.safestep.app.people.stored.PersonLinkRepository;

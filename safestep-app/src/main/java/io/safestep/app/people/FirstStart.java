@@ -1,5 +1,6 @@
 package io.safestep.app.people;
 
+import io.safestep.app.people.links.PersonLinks;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.settings.MailSettings;

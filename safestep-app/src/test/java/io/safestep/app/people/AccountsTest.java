@@ -2,6 +2,7 @@ package io.safestep.app.people;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.app.people.links.PersonLinks;
 import io.safestep.app.people.login.LoginAttempts;
 import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.settings.MailSettings;

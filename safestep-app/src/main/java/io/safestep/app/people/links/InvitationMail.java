@@ -1,4 +1,4 @@
-package io.safestep.app.people;
+package io.safestep.app.people.links;
 
 import io.safestep.app.settings.MailSettings;
 import io.safestep.app.settings.NetworkSettings;
@@ -19,7 +19,7 @@ import org.springframework.stereotype.Component;
  * secret; who asked for it is told which, and has the link to hand on.
  */
 @Component
-class InvitationMail {
+public class InvitationMail {
 
     private static final Logger LOG = LoggerFactory.getLogger(InvitationMail.class);
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("EEEE d MMMM, HH:mm (zzz)", Locale.UK);
@@ -35,7 +35,7 @@ class InvitationMail {
     }
 
     /** Whether the mail server has taken it. */
-    boolean send(@Nullable String to, String name, String path, Instant endsAt) {
+    public boolean send(@Nullable String to, String name, String path, Instant endsAt) {
         if (to == null || !settings.mayMail()) {
             return false;
         }

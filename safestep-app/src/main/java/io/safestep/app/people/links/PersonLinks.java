@@ -1,4 +1,4 @@
-package io.safestep.app.people;
+package io.safestep.app.people.links;
 
 import io.safestep.app.people.stored.PersonLink;
 import io.safestep.app.people.stored.PersonLinkRepository;
@@ -19,7 +19,7 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Component
 @Transactional
-class PersonLinks {
+public class PersonLinks {
 
     static final Duration FOR_INVITED = Duration.ofHours(72);
     static final Duration FOR_THE_FIRST = Duration.ofHours(1);
@@ -39,10 +39,10 @@ class PersonLinks {
      * @param path with the secret; shown once, and nowhere kept
      * @param endsAt UTC
      */
-    record Made(String path, Instant endsAt) {}
+    public record Made(String path, Instant endsAt) {}
 
     /** A new link; older ones for the same person end with it. */
-    Made make(@Nullable Long personId, String madeBy) {
+    public Made make(@Nullable Long personId, String madeBy) {
         end(personId);
         byte[] secret = new byte[BYTES];
         random.nextBytes(secret);
@@ -52,7 +52,7 @@ class PersonLinks {
         return new Made("/welcome#" + token, endsAt);
     }
 
-    void end(@Nullable Long personId) {
+    public void end(@Nullable Long personId) {
         if (personId == null) {
             repository.deleteByPersonIdIsNullAndUsedAtIsNull();
         } else {
@@ -67,12 +67,12 @@ class PersonLinks {
 
     /** @throws ProblemException when it can't be used, with what to do */
     @Transactional(readOnly = true)
-    PersonLink look(String token) {
+    public PersonLink look(String token) {
         return open(repository.findByTokenHash(hash(token)).orElse(null));
     }
 
     /** Nobody uses it after this. */
-    PersonLink use(String token) {
+    public PersonLink use(String token) {
         PersonLink link = open(repository.findWithLockByTokenHash(hash(token)).orElse(null));
         link.use(clock.instant());
         return link;
