@@ -6,6 +6,7 @@ const change = (number: number | string) => ["change", String(number)] as const;
 /** Under which name each answer of the server is kept. One beneath another is asked for again together with it. */
 export const keys = {
   session: ["session"],
+  welcome: (token: string) => ["welcome", token],
   now: ["now"],
   found: (asked: string) => ["search", asked],
   notices: ["notices"],

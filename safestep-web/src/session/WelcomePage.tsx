@@ -4,6 +4,8 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link, useNavigate } from "react-router";
 import { api, told } from "../api/client";
+import { keys } from "../api/keys";
+import vocabulary from "../api/vocabulary.json";
 import { Field } from "../ui/Field";
 import { Mark } from "../ui/Mark";
 import { ErrorBlock, Loading } from "../ui/Messages";
@@ -30,7 +32,7 @@ export function WelcomePage() {
   const [password, setPassword] = useState("");
   const [shown, setShown] = useState(false);
   const invitation = useQuery({
-    queryKey: ["welcome", token],
+    queryKey: keys.welcome(token),
     queryFn: () => told(api.POST("/api/welcome/look", { body: { token } })),
     enabled: !!token,
     retry: false,
@@ -101,7 +103,7 @@ export function WelcomePage() {
               id="welcome-password"
               label="Password"
               error={coming.at("password")}
-              hint={`At least ${invitation.data.leastCharacters} characters: a few words that belong to you alone. Blanks are welcome.`}
+              hint={`At least ${vocabulary.leastPassword} characters: a few words that belong to you alone. Blanks are welcome.`}
               className="mb-2"
             >
               <Form.Control

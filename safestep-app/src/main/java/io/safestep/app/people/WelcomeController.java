@@ -5,7 +5,6 @@ import io.safestep.app.people.login.LoginAttempts;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonLink;
 import io.safestep.app.problem.ProblemException;
-import io.safestep.core.people.PasswordRules;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
@@ -46,9 +45,8 @@ class WelcomeController {
      *
      * @param login null for the first administrator, who says it themselves, as with the name
      * @param endsAt UTC
-     * @param leastCharacters of a password
      */
-    record WelcomeView(@Nullable String login, @Nullable String name, Instant endsAt, int leastCharacters) {}
+    record WelcomeView(@Nullable String login, @Nullable String name, Instant endsAt) {}
 
     record ComingRequest(
             @NotBlank @Size(max = 100) String token,
@@ -62,8 +60,8 @@ class WelcomeController {
             PersonLink link = links.look(request.token());
             Person person = passwords.whom(link);
             return person == null
-                    ? new WelcomeView(null, null, link.endsAt(), PasswordRules.LEAST_ALONE)
-                    : new WelcomeView(person.login(), person.name(), link.endsAt(), PasswordRules.LEAST_ALONE);
+                    ? new WelcomeView(null, null, link.endsAt())
+                    : new WelcomeView(person.login(), person.name(), link.endsAt());
         });
     }
 
