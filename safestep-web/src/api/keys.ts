@@ -30,6 +30,7 @@ export const keys = {
   people: ["people"],
   accounts: ["accounts"],
   ownSessions: ["own-sessions"],
+  ownDevices: ["own-devices"],
 
   searches: ["searches"],
   search: (id: string | undefined) => ["searches", id],

@@ -4,7 +4,7 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { useSearchParams } from "react-router";
 import { api, told, asFile } from "../api/client";
-import { useMay } from "../session/session";
+import { useMay, useMayEverywhere } from "../session/session";
 import { save } from "../ui/csv";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { count } from "../ui/words";
@@ -94,7 +94,7 @@ function Export() {
 }
 
 function Import() {
-  const may = useMay("WRITE_DEVICES");
+  const may = useMayEverywhere("WRITE_DEVICES");
   const moved = useMoved();
   const [file, setFile] = useState<File | null>(null);
   const look = useMutation({

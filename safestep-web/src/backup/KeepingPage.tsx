@@ -4,7 +4,7 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { api, told } from "../api/client";
 import type { BackupPolicy } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { count } from "../ui/words";
 import { BackupsNav } from "./BackupsNav";
@@ -31,7 +31,7 @@ export function KeepingPage() {
 type NumberField = "oldAfterHours" | "keepDays" | "keepVersions";
 
 function PolicyForm({ policy }: { policy: BackupPolicy }) {
-  const may = useMay("WRITE_BACKUPS");
+  const may = useMayEverywhere("WRITE_BACKUPS");
   const client = useQueryClient();
   const moved = useMoved();
   const [wanted, setWanted] = useState(policy);

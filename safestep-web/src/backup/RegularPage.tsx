@@ -5,7 +5,7 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
 import { api, told } from "../api/client";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { calendarDay, dayAndTime, zoneName } from "../ui/time";
@@ -44,7 +44,7 @@ const actions: Record<string, string> = { BACK_UP: "Back up", DRIFT: "Look for d
 
 /** What is done by itself, again and again. */
 export function RegularPage() {
-  const may = useMay("WRITE_BACKUPS");
+  const may = useMayEverywhere("WRITE_BACKUPS");
   const [shown, setShown] = useState<number | "new" | null>(null);
   const rounds = useQuery({
     queryKey: keys.regular,
@@ -124,7 +124,7 @@ export function RegularPage() {
 }
 
 function RegularForm({ id, initial, done }: { id: number | null; initial: Wanted; done: () => void }) {
-  const may = useMay("WRITE_BACKUPS");
+  const may = useMayEverywhere("WRITE_BACKUPS");
   const moved = useMoved();
   const [wanted, setWanted] = useState<Wanted>(initial);
   const [own, setOwn] = useState(!(initial.recurrence in usualRules));

@@ -5,14 +5,14 @@ import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
 import { api, asProblem, told } from "../api/client";
 import type { Backup } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayOn } from "../session/session";
 import { dayAndTime } from "../ui/time";
 import { useMoved } from "../api/keys";
 
 /** What people say of a version: its name, and whether it is the reference. */
 export function VersionMarks({ device, version }: { device: string; version: Backup }) {
-  const may = useMay("WRITE_BACKUPS");
-  const mayChange = useMay("WRITE_CHANGES");
+  const may = useMayOn("WRITE_BACKUPS", device);
+  const mayChange = useMayOn("WRITE_CHANGES", device);
   const moved = useMoved();
   const [asking, setAsking] = useState<"label" | "reference" | null>(null);
   const [text, setText] = useState("");

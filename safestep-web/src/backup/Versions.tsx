@@ -5,7 +5,7 @@ import Form from "react-bootstrap/Form";
 import { Link, useSearchParams } from "react-router";
 import { api, told } from "../api/client";
 import type { Backup, DeviceRow } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayOn } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { TimeLine } from "./TimeLine";
@@ -146,7 +146,7 @@ export function Versions({ device }: { device: DeviceRow }) {
 const order = (kind: string) => ["running", "startup"].indexOf(kind) + (kind.startsWith("file") ? 9 : 0);
 
 function Take({ device }: { device: string }) {
-  const may = useMay("READ_DEVICES");
+  const may = useMayOn("READ_DEVICES", device);
   const moved = useMoved();
   const [label, setLabel] = useState("");
   const take = useMutation({

@@ -4,7 +4,7 @@ import Button from "react-bootstrap/Button";
 import { Link } from "react-router";
 import { api, told } from "../api/client";
 import type { Freeze, Frozen, Opening } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { Glyph } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { ReasonModal } from "../ui/ReasonModal";
@@ -23,7 +23,7 @@ const DAYS = 14;
 /** When changes may run and when not, and what is booked, for the next two weeks. */
 export function CalendarPage() {
   const now = useNow();
-  const mayWrite = useMay("WRITE_WINDOWS");
+  const mayWrite = useMayEverywhere("WRITE_WINDOWS");
   const [adding, setAdding] = useState<"window" | "freeze" | null>(null);
   const shown = days(now, DAYS);
   const from = shown[0]!.from.toISOString();
@@ -138,7 +138,7 @@ function Day({ from, to, now, openings, frozen }: DayProps) {
 const percent = (at: { left: number; width: number }) => ({ left: `${at.left}%`, width: `${at.width}%` });
 
 function FreezeList() {
-  const mayWrite = useMay("WRITE_WINDOWS");
+  const mayWrite = useMayEverywhere("WRITE_WINDOWS");
   const [lifting, setLifting] = useState<Freeze | null>(null);
   const moved = useMoved();
   const freezes = useQuery({ queryKey: keys.freezes, queryFn: () => told(api.GET("/api/freezes")) });

@@ -3,7 +3,7 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { api, told } from "../api/client";
 import type { Window } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { ReasonModal } from "../ui/ReasonModal";
 import { dayAndTime } from "../ui/time";
@@ -12,7 +12,7 @@ import { keys, useMoved } from "../api/keys";
 
 /** The windows that there are. One is never changed: it is retired, and another is added. */
 export function WindowList() {
-  const mayWrite = useMay("WRITE_WINDOWS");
+  const mayWrite = useMayEverywhere("WRITE_WINDOWS");
   const [retiring, setRetiring] = useState<Window | null>(null);
   const moved = useMoved();
   const windows = useQuery({ queryKey: keys.windows, queryFn: () => told(api.GET("/api/windows")) });

@@ -4,7 +4,7 @@ import Form from "react-bootstrap/Form";
 import { api, told } from "../api/client";
 import type { Approval, Change } from "../api/types";
 import vocabulary from "../api/vocabulary.json";
-import { useMay, usePerson } from "../session/session";
+import { useMayOnWhole, usePerson } from "../session/session";
 import { Glyph } from "../ui/Glyph";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
@@ -25,7 +25,7 @@ const verdicts = looks<Approval["verdict"]>(vocabulary.verdicts, {
 
 export function ApproveRung({ change }: { change: Change }) {
   const person = usePerson();
-  const mayDecide = useMay("DECIDE_CHANGES");
+  const mayDecide = useMayOnWhole("DECIDE_CHANGES");
   const approvals = useApprovals(change.number);
   const standing = useNext(change.number).data;
   const next = standing?.step;

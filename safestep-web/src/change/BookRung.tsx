@@ -5,7 +5,7 @@ import { api, told } from "../api/client";
 import type { Change, FitView } from "../api/types";
 import { WindowForm } from "../calendar/WindowForm";
 import { inTheWay, keptBy } from "../calendar/freezes";
-import { useMay } from "../session/session";
+import { useMayEverywhere, useMayOnWhole } from "../session/session";
 import { Glyph } from "../ui/Glyph";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { clock, dayAndTime, duration } from "../ui/time";
@@ -14,8 +14,8 @@ import { useMoved } from "../api/keys";
 
 export function BookRung({ change }: { change: Change }) {
   const placement = usePlacement(change.number);
-  const mayBook = useMay("BOOK_CHANGES");
-  const mayAddWindow = useMay("WRITE_WINDOWS");
+  const mayBook = useMayOnWhole("BOOK_CHANGES");
+  const mayAddWindow = useMayEverywhere("WRITE_WINDOWS");
   const [adding, setAdding] = useState(false);
   const moved = useMoved();
   const refresh = () => moved.change(change.number);

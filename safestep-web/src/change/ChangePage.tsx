@@ -5,6 +5,7 @@ import { Link, Navigate, NavLink, useNavigate, useParams } from "react-router";
 import { api, asProblem, told } from "../api/client";
 import type { Change, Next, Placement, Run } from "../api/types";
 import { RunRung } from "../run/RunRung";
+import { useActsOn, WholeContext } from "../session/session";
 import { Glyph } from "../ui/Glyph";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
@@ -73,6 +74,8 @@ function Loaded({ change, next, rung }: { change: Change; next: Next | undefined
   const run = runs.data?.[0];
   const editor = useEditor(change);
   const moved = useMoved();
+  const acts = useActsOn();
+  const whole = change.hiddenDevices === 0 && change.targets.every((t) => acts(t.device));
 
   useEffect(() => {
     // When the change moves, whatever hangs on it is asked for again.
@@ -80,13 +83,14 @@ function Loaded({ change, next, rung }: { change: Change; next: Next | undefined
   }, [moved, change.number, change.state, change.version]);
 
   return (
-    <>
+    <WholeContext value={whole}>
       <div className="change-head">
         <span className="id">{change.subject}</span>
         <h1>{editor.content.title || change.title}</h1>
         <p className="facts">
           {change.emergencyReason === null ? vocabulary.categories[change.category] : <b className="harm">emergency</b>}{" "}
-          · {changeState(change).word} · by {change.authorName} · for {count(change.targets.length, "device")}
+          · {changeState(change).word} · by {change.authorName} · for{" "}
+          {count(change.targets.length + change.hiddenDevices, "device")}
           {change.sealBrief && (
             <>
               {" "}
@@ -95,6 +99,13 @@ function Loaded({ change, next, rung }: { change: Change; next: Next | undefined
           )}
         </p>
       </div>
+      {change.hiddenDevices > 0 && (
+        <Block>
+          {count(change.hiddenDevices, "device")} of this change {change.hiddenDevices === 1 ? "is" : "are"} outside
+          your scope and not shown. It goes as a whole: whose scope holds all of its devices decides about it, books it
+          and runs it.
+        </Block>
+      )}
       <WayOn change={change} next={next?.step} editor={editor} rung={rung} />
       <MovedGroups change={change} next={next?.step} />
       <div className="ladder-cols">
@@ -124,7 +135,7 @@ function Loaded({ change, next, rung }: { change: Change; next: Next | undefined
           />
         </div>
       </div>
-    </>
+    </WholeContext>
   );
 }
 

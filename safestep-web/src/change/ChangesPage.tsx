@@ -5,7 +5,7 @@ import { type Column, DataList } from "../ui/DataList";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
-import { changeState } from "../ui/words";
+import { changeState, count } from "../ui/words";
 import { useChanges } from "../api/changes";
 
 const columns: Column<ListedChange>[] = [
@@ -48,7 +48,14 @@ const columns: Column<ListedChange>[] = [
     title: "Devices",
     width: "minmax(0, 1.6fr)",
     text: ({ change }) => change.devices.join(", "),
-    show: ({ change }) => <span className="mono">{change.devices.join(", ")}</span>,
+    show: ({ change }) => (
+      <>
+        <span className="mono">{change.devices.join(", ")}</span>
+        {change.hiddenDevices > 0 && (
+          <span className="soft"> and {count(change.hiddenDevices, "other")} outside your scope</span>
+        )}
+      </>
+    ),
   },
   {
     key: "updated",

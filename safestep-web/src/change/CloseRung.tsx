@@ -6,7 +6,7 @@ import { Link } from "react-router";
 import { api, asProblem, told } from "../api/client";
 import type { Change } from "../api/types";
 import { RunReport } from "../run/RunReport";
-import { useMay } from "../session/session";
+import { useMayOnWhole } from "../session/session";
 import { csv, download } from "../ui/csv";
 import { Glyph } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
@@ -18,7 +18,7 @@ import { Field } from "../ui/Field";
 
 /** How it went, and the record of everything that was done to this change. */
 export function CloseRung({ change }: { change: Change }) {
-  const mayClose = useMay("CLOSE_CHANGES");
+  const mayClose = useMayOnWhole("CLOSE_CHANGES");
   const record = useRecord(change.subject);
   const next = useNext(change.number).data?.step;
   const canClose = next?.kind === "CLOSE";

@@ -7,6 +7,7 @@ import { Loading } from "../ui/Messages";
 import { count, roleWords } from "../ui/words";
 import { type Content, linesFor } from "../draft/content";
 import { useDevices, useGroups } from "../api/shared";
+import { useActsOn } from "../session/session";
 import { Field } from "../ui/Field";
 
 interface Props {
@@ -19,12 +20,14 @@ const MANY = 12;
 
 /** Title, reason and devices of a change. */
 export function DescribeFields({ content, problem, edit }: Props) {
-  const devices = useDevices();
+  const known = useDevices();
+  const acts = useActsOn();
+  const devices = known.data?.filter((d) => acts(d.name));
   const chosen = new Set(content.targets.map((t) => t.device));
   const [filter, setFilter] = useState("");
   const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
   // What is chosen stays in sight.
-  const found = (devices.data ?? []).filter(
+  const found = (devices ?? []).filter(
     (d) =>
       chosen.has(d.name) || words.every((w) => `${d.name} ${roleWords[d.role]} ${d.site}`.toLowerCase().includes(w)),
   );
@@ -68,20 +71,20 @@ export function DescribeFields({ content, problem, edit }: Props) {
             {e.message}
           </p>
         ))}
-        <ChosenGroups content={content} devices={devices.data ?? []} problem={problem} edit={edit} />
-        {!devices.data && <Loading />}
-        {devices.data && devices.data.length > MANY && (
+        <ChosenGroups content={content} devices={devices ?? []} problem={problem} edit={edit} />
+        {!devices && <Loading />}
+        {devices && devices.length > MANY && (
           <Form.Control
             type="search"
             size="sm"
             className="mb-1"
             value={filter}
-            placeholder={`Filter ${devices.data.length} devices by name, role or site`}
+            placeholder={`Filter ${devices.length} devices by name, role or site`}
             aria-label="Filter devices"
             onChange={(e) => setFilter(e.target.value)}
           />
         )}
-        {devices.data && found.length === 0 && <p className="empty">No device fits “{filter}”.</p>}
+        {devices && found.length === 0 && <p className="empty">No device fits “{filter}”.</p>}
         {found.map((d) => {
           const observe = d.stance !== "MANAGED";
           return (

@@ -6,7 +6,7 @@ import { useNavigate } from "react-router";
 import { api, asProblem, told, type Schemas } from "../api/client";
 import type { Credential } from "../api/types";
 import { Stages } from "../round/Stages";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { InventoryNav } from "../ui/InventoryNav";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
@@ -18,7 +18,7 @@ import { Beside } from "../ui/Beside";
 import vocabulary from "../api/vocabulary.json";
 
 export function CredentialsPage() {
-  const may = useMay("WRITE_CREDENTIALS");
+  const may = useMayEverywhere("WRITE_CREDENTIALS");
   const credentials = useCredentials();
   const mayNot = <Block>Entering and changing credentials takes the role of an administrator.</Block>;
   return (

@@ -4,7 +4,7 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { api, asProblem, told } from "../api/client";
 import type { DeviceDetail, DeviceRow } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayOn } from "../session/session";
 import { useMoved } from "../api/keys";
 import { useSave } from "../ui/useSave";
 
@@ -16,7 +16,7 @@ export function HostKeyDecision({
   device: DeviceDetail;
   offered: { key: string; fingerprint: string };
 }) {
-  const may = useMay("WRITE_DEVICES");
+  const may = useMayOn("WRITE_DEVICES", device.row.name);
   const moved = useMoved();
   const [reason, setReason] = useState("");
   const decide = useSave({
@@ -82,7 +82,7 @@ export function HostKeyDecision({
 
 /** Another box answers than the one on record. */
 export function SerialDecision({ device, seen }: { device: DeviceRow; seen: string }) {
-  const may = useMay("WRITE_DEVICES");
+  const may = useMayOn("WRITE_DEVICES", device.name);
   const moved = useMoved();
   const accept = useMutation({
     mutationFn: () =>

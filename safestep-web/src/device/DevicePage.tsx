@@ -7,7 +7,7 @@ import type { DeviceDetail, DeviceRow } from "../api/types";
 import { Versions } from "../backup/Versions";
 import { match, reachability, saved } from "../inventory/deviceColumns";
 import { Stages } from "../round/Stages";
-import { useMay } from "../session/session";
+import { useMayOn } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
@@ -39,7 +39,7 @@ export function DevicePage() {
 
 function Loaded({ device, view }: { device: DeviceDetail; view: string }) {
   const d = device.row;
-  const mayRead = useMay("READ_DEVICES");
+  const mayRead = useMayOn("READ_DEVICES", d.name);
   const navigate = useNavigate();
   const test = useMutation({
     mutationFn: () =>
@@ -139,7 +139,7 @@ function Fact({ name, children }: { name: string; children: ReactNode }) {
 const notKnown = <span className="soft">not known</span>;
 
 function Who({ device }: { device: DeviceDetail }) {
-  const may = useMay("WRITE_DEVICES");
+  const may = useMayOn("WRITE_DEVICES", device.row.name);
   const [editing, setEditing] = useState(false);
   const d = device.row;
   if (editing) {
@@ -189,7 +189,7 @@ function Who({ device }: { device: DeviceDetail }) {
 }
 
 function StanceFact({ device }: { device: DeviceRow }) {
-  const may = useMay("WRITE_DEVICES");
+  const may = useMayOn("WRITE_DEVICES", device.name);
   const moved = useMoved();
   const managed = device.stance === "MANAGED";
   const set = useMutation({

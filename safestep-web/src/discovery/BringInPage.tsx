@@ -6,7 +6,7 @@ import Form from "react-bootstrap/Form";
 import { Link, useNavigate } from "react-router";
 import { api, asProblem, told } from "../api/client";
 import type { Credential } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { InventoryNav } from "../ui/InventoryNav";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
@@ -19,7 +19,7 @@ import { Field } from "../ui/Field";
 
 /** Where devices are brought in: by searching a range, by walking along links, or from a sheet. */
 export function BringInPage() {
-  const may = useMay("WRITE_DEVICES");
+  const may = useMayEverywhere("WRITE_DEVICES");
   const [kind, setKind] = useState<"range" | "walk">("range");
   const credentials = useCredentials();
   return (

@@ -4,7 +4,7 @@ import Button from "react-bootstrap/Button";
 import { Link, useParams } from "react-router";
 import { api, told } from "../api/client";
 import type { Search, SearchResult } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { type Column, DataList } from "../ui/DataList";
 import { InventoryNav } from "../ui/InventoryNav";
 import { ErrorBlock, Loading } from "../ui/Messages";
@@ -101,7 +101,7 @@ export function SearchPage() {
 }
 
 function Loaded({ search }: { search: Search }) {
-  const may = useMay("WRITE_DEVICES");
+  const may = useMayEverywhere("WRITE_DEVICES");
   const client = useQueryClient();
   const [chosen, setChosen] = useState<Set<string>>(new Set());
   const [accepting, setAccepting] = useState(false);

@@ -5,7 +5,7 @@ import Form from "react-bootstrap/Form";
 import { Link, useNavigate } from "react-router";
 import { api, told } from "../api/client";
 import type { Finding, FindingStep } from "../api/types";
-import { useMay, usePerson } from "../session/session";
+import { useMayOn, usePerson } from "../session/session";
 import { zonedDay } from "../ui/time";
 import { keys, useMoved } from "../api/keys";
 import { useSave } from "../ui/useSave";
@@ -47,8 +47,8 @@ export function choices(finding: Finding): Choice[] {
 
 /** A person decides; nothing is decided by itself. */
 export function DecisionForm({ finding }: { finding: Finding }) {
-  const may = useMay("DECIDE_DRIFT");
-  const mayChange = useMay("WRITE_CHANGES");
+  const may = useMayOn("DECIDE_DRIFT", finding.row.device);
+  const mayChange = useMayOn("WRITE_CHANGES", finding.row.device);
   const me = usePerson();
   const client = useQueryClient();
   const moved = useMoved();

@@ -5,7 +5,7 @@ import Form from "react-bootstrap/Form";
 import { api, asProblem, told } from "../api/client";
 import type { DriftPolicy, PersonEntry, Team } from "../api/types";
 import vocabulary from "../api/vocabulary.json";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { DriftNav } from "./DriftNav";
 import { keys } from "../api/keys";
@@ -18,7 +18,7 @@ const besideChange = vocabulary.undecidedDrift;
 
 /** Who is told too, and how soon somebody has to have decided. */
 export function PoliciesPage() {
-  const may = useMay("WRITE_BACKUPS");
+  const may = useMayEverywhere("WRITE_BACKUPS");
   const policies = useQuery({
     queryKey: keys.driftPolicies,
     queryFn: () => told(api.GET("/api/drift/policies")),

@@ -6,7 +6,7 @@ import Form from "react-bootstrap/Form";
 import { Link, useNavigate } from "react-router";
 import { api, told } from "../api/client";
 import type { DeviceRow, Group, GroupRule } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { InventoryNav } from "../ui/InventoryNav";
 import { ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
@@ -19,7 +19,7 @@ import { Field } from "../ui/Field";
 import { Beside } from "../ui/Beside";
 
 export function GroupsPage() {
-  const may = useMay("WRITE_DEVICES");
+  const may = useMayEverywhere("WRITE_DEVICES");
   return (
     <>
       <InventoryNav />
@@ -47,7 +47,7 @@ export function GroupsPage() {
 }
 
 function GroupForm({ group }: { group: Group | null }) {
-  const may = useMay("WRITE_DEVICES");
+  const may = useMayEverywhere("WRITE_DEVICES");
   const moved = useMoved();
   const navigate = useNavigate();
   const devices = useDevices();

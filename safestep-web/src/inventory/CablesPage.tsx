@@ -4,7 +4,7 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
 import { api, told } from "../api/client";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { InventoryNav } from "../ui/InventoryNav";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
@@ -19,7 +19,7 @@ const COLUMNS = ["device", "interface", "other device", "other interface"];
 
 /** Which interface is cabled to which: as devices tell it, and as people say where they don't. */
 export function CablesPage() {
-  const may = useMay("WRITE_DEVICES");
+  const may = useMayEverywhere("WRITE_DEVICES");
   const client = useQueryClient();
   const [filter, setFilter] = useState("");
   const cables = useQuery({ queryKey: keys.cables, queryFn: () => told(api.GET("/api/cables")) });

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { api, told } from "../api/client";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { save } from "../ui/csv";
 import { DataList, type ListView, usualView } from "../ui/DataList";
 import { InventoryNav } from "../ui/InventoryNav";
@@ -26,7 +26,7 @@ function remembered(): ListView {
 
 /** All devices: find, choose, and say what is to be done with them. */
 export function DevicesPage() {
-  const may = useMay("WRITE_DEVICES");
+  const may = useMayEverywhere("WRITE_DEVICES");
   const devices = useQuery({
     queryKey: keys.devices,
     queryFn: () => told(api.GET("/api/devices")),

@@ -5,7 +5,7 @@ import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
 import { api, told, asFile } from "../api/client";
 import type { Import } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { csv, download, save } from "../ui/csv";
 import { type Column, DataList } from "../ui/DataList";
 import type { Shape } from "../ui/Glyph";
@@ -46,7 +46,7 @@ const columns: Column<Row>[] = [
 
 /** A sheet of devices: looked at first, then imported whole or not at all. */
 export function ImportPage() {
-  const may = useMay("WRITE_DEVICES");
+  const may = useMayEverywhere("WRITE_DEVICES");
   const moved = useMoved();
   const input = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<File | null>(null);

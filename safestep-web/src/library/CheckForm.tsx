@@ -5,7 +5,7 @@ import type { LibraryCheck } from "../api/types";
 import { CheckFields } from "../check/CheckFields";
 import { blankCheck, checkRequest, draftOf } from "../check/checks";
 import { CheckTrial } from "../check/CheckTrial";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
 import { dayAndTime } from "../ui/time";
@@ -17,7 +17,7 @@ import { keys } from "../api/keys";
 
 /** Writing a check of the library, and looking with it now. */
 export function CheckForm({ check }: { check: LibraryCheck | null }) {
-  const may = useMay("WRITE_LIBRARY");
+  const may = useMayEverywhere("WRITE_LIBRARY");
   const reads = useReadable().data ?? [];
   const devices = useDevices().data ?? [];
   const [named, setNamed] = useState<Named>({ name: check?.name ?? "", description: check?.description ?? "" });

@@ -3,7 +3,7 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { api, told, type Schemas } from "../api/client";
 import type { CheckSet, Topic } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
 import { count, deviceRoles } from "../ui/words";
@@ -18,7 +18,7 @@ import { Beside } from "../ui/Beside";
 
 /** Checks that belong together, and the changes for which they are proposed. */
 export function CheckSetsPage() {
-  const may = useMay("WRITE_LIBRARY");
+  const may = useMayEverywhere("WRITE_LIBRARY");
   return (
     <>
       <LibraryNav />
@@ -41,7 +41,7 @@ export function CheckSetsPage() {
 }
 
 function SetForm({ set }: { set: CheckSet | null }) {
-  const may = useMay("WRITE_LIBRARY");
+  const may = useMayEverywhere("WRITE_LIBRARY");
   const checks = useLibraryChecks().data ?? [];
   const platforms = usePlatforms().data ?? [];
   const [named, setNamed] = useState<Named>({ name: set?.name ?? "", description: set?.description ?? "" });

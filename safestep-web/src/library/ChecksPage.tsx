@@ -1,5 +1,5 @@
 import { CheckForm } from "./CheckForm";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { LibraryNav } from "./LibraryNav";
 import { useLibraryChecks } from "./queries";
 import { Beside } from "../ui/Beside";
@@ -7,7 +7,7 @@ import { Beside } from "../ui/Beside";
 /** Checks that have a name, to be taken into changes. */
 
 export function ChecksPage() {
-  const may = useMay("WRITE_LIBRARY");
+  const may = useMayEverywhere("WRITE_LIBRARY");
   return (
     <>
       <LibraryNav />

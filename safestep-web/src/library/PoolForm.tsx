@@ -5,7 +5,7 @@ import Form from "react-bootstrap/Form";
 import { useNavigate } from "react-router";
 import { api, told } from "../api/client";
 import type { Pool, PoolKind } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
 import { poolKinds } from "./variables";
@@ -28,7 +28,7 @@ const rangesIn = (text: string) =>
     .filter(Boolean);
 
 export function PoolForm({ pool }: { pool: Pool | null }) {
-  const may = useMay("WRITE_LIBRARY");
+  const may = useMayEverywhere("WRITE_LIBRARY");
   const moved = useMoved();
   const navigate = useNavigate();
   const [name, setName] = useState(pool?.name ?? "");

@@ -5,7 +5,7 @@ import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
 import { api, told } from "../api/client";
 import type { Pool, PoolUse } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { csv, download } from "../ui/csv";
 import { ErrorBlock } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
@@ -96,7 +96,7 @@ const textOf = (u: PoolUse) => `${u.value} ${u.change ? `CR-${u.change}` : ""} $
 const pathOf = (by: string) => (by.startsWith("CR-") ? `/changes/${by.slice(3)}` : `/devices/${by}`);
 
 function Row({ pool, use }: { pool: Pool; use: PoolUse }) {
-  const may = useMay("WRITE_LIBRARY");
+  const may = useMayEverywhere("WRITE_LIBRARY");
   const moved = useMoved();
   const [reason, setReason] = useState<string | null>(null);
   const release = useMutation({

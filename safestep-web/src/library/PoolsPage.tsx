@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { api, told } from "../api/client";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { LibraryNav } from "./LibraryNav";
 import { PoolForm } from "./PoolForm";
@@ -11,7 +11,7 @@ import { keys } from "../api/keys";
 import { Beside } from "../ui/Beside";
 
 export function PoolsPage() {
-  const may = useMay("WRITE_LIBRARY");
+  const may = useMayEverywhere("WRITE_LIBRARY");
   return (
     <>
       <LibraryNav />

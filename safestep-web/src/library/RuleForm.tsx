@@ -5,7 +5,7 @@ import Form from "react-bootstrap/Form";
 import { useNavigate } from "react-router";
 import { api, told } from "../api/client";
 import type { ConfigRule, RuleKind, RuleTrial } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
 import { dayAndTime } from "../ui/time";
@@ -27,7 +27,7 @@ import { Field } from "../ui/Field";
 
 /** Writing a rule, with what it would flag. */
 export function RuleForm({ rule }: { rule: ConfigRule | null }) {
-  const may = useMay("WRITE_LIBRARY");
+  const may = useMayEverywhere("WRITE_LIBRARY");
   const moved = useMoved();
   const navigate = useNavigate();
   const given = rule?.content ?? blankContent;

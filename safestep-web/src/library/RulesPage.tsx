@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { api, told } from "../api/client";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { count } from "../ui/words";
@@ -13,7 +13,7 @@ import { Beside } from "../ui/Beside";
 
 /** What configurations must keep. */
 export function RulesPage() {
-  const may = useMay("WRITE_LIBRARY");
+  const may = useMayEverywhere("WRITE_LIBRARY");
   const rules = useQuery({
     queryKey: keys.rules,
     queryFn: () => told(api.GET("/api/rules")),

@@ -4,7 +4,7 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { api, asProblem, told, type Schemas } from "../api/client";
 import type { Service } from "../api/types";
-import { useMay } from "../session/session";
+import { useMay, useMayEverywhere } from "../session/session";
 import { Glyph } from "../ui/Glyph";
 import { ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
@@ -22,7 +22,7 @@ interface End {
 
 /** Naming a service, and looking now whether it works from each end. */
 export function ServiceForm({ service }: { service: Service | null }) {
-  const may = useMay("WRITE_LIBRARY");
+  const may = useMayEverywhere("WRITE_LIBRARY");
   const mayRead = useMay("READ_DEVICES");
   const devices = useDevices().data ?? [];
   const [named, setNamed] = useState<Named>({ name: service?.name ?? "", description: service?.description ?? "" });

@@ -1,12 +1,12 @@
 import { LibraryNav } from "./LibraryNav";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { useServices } from "./queries";
 import { ServiceForm } from "./ServiceForm";
 import { Beside } from "../ui/Beside";
 
 /** Flows that have a name and are looked at for every change near them. */
 export function ServicesPage() {
-  const may = useMay("WRITE_LIBRARY");
+  const may = useMayEverywhere("WRITE_LIBRARY");
   return (
     <>
       <LibraryNav />

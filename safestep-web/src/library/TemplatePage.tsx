@@ -7,7 +7,7 @@ import { useNavigate, useParams, useSearchParams } from "react-router";
 import { api, told } from "../api/client";
 import type { Complaint, Template, TemplateProblem, Variable } from "../api/types";
 import { LinesEditor } from "../lines/LinesEditor";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { LibraryNav } from "./LibraryNav";
@@ -73,7 +73,7 @@ const draftOf = (t: Template | null): Draft => ({
 const contentOf = (d: Draft) => ({ text: d.text, undo: d.undo, variables: d.variables });
 
 function Editor({ template }: { template: Template | null }) {
-  const may = useMay("WRITE_LIBRARY");
+  const may = useMayEverywhere("WRITE_LIBRARY");
   const moved = useMoved();
   const navigate = useNavigate();
   const pools = usePools();

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { Template } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayEverywhere } from "../session/session";
 import { type Column, DataList } from "../ui/DataList";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
@@ -41,7 +41,7 @@ const columns: Column<Template>[] = [
 ];
 
 export function TemplatesPage() {
-  const may = useMay("WRITE_LIBRARY");
+  const may = useMayEverywhere("WRITE_LIBRARY");
   const templates = useTemplates();
   return (
     <>

@@ -20,7 +20,7 @@ export function OwnPage() {
       <div className="head">
         <h1>{person.name}</h1>
         <span className="soft">
-          <span className="mono">{person.login}</span> · {person.roles.join(", ")}
+          <span className="mono">{person.login}</span> · {person.roles.join(", ")} · {person.scope ?? "all devices"}
         </span>
       </div>
       <div className="cols">

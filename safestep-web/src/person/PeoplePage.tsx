@@ -1,7 +1,6 @@
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { useNavigate } from "react-router";
 import { api, told, type Schemas } from "../api/client";
 import { useMoved } from "../api/keys";
 import vocabulary from "../api/vocabulary.json";
@@ -13,6 +12,8 @@ import { SettingsNav } from "../ui/SettingsNav";
 import { dayAndTime } from "../ui/time";
 import { useSave } from "../ui/useSave";
 import { type Account, moved, type PersonRole, rightsOf, roleNames, rolesOf } from "./people";
+import { ScopeField } from "./ScopeField";
+import { everywhere } from "./scope";
 import { useAccounts } from "./queries";
 
 export function PeoplePage() {
@@ -36,8 +37,9 @@ export function PeoplePage() {
             {" "}
             <span className="mono soft">{a.login}</span>
             <div className="soft">
-              {rolesOf(a.roles)}
-              {a.wantedRoles.length > 0 && <b> · wants to be {rolesOf(a.wantedRoles)}</b>}
+              {a.roles.length > 0 ? rolesOf(a.roles) : "nothing yet"}
+              {a.scopeWords && <> · {a.scopeWords}</>}
+              {a.wish && <b> · waits for another administrator</b>}
             </div>
           </>
         )}
@@ -51,13 +53,24 @@ export function PeoplePage() {
 
 type Invitation = Schemas["AccountInvitationView"];
 
-/** The link, this once. */
+/** How somebody comes in: a link, this once, or that it was mailed, or what it waits for. */
 function Handing({ invitation }: { invitation: Invitation }) {
   const [copied, setCopied] = useState(false);
   const link = window.location.origin + invitation.path;
   async function copy() {
     await navigator.clipboard.writeText(link);
     setCopied(true);
+  }
+  if (invitation.waits) {
+    return <Block tone="warn">{invitation.waits}</Block>;
+  }
+  const until = invitation.endsAt && dayAndTime(invitation.endsAt);
+  if (invitation.mailedTo) {
+    return (
+      <Block>
+        A link was mailed to {invitation.mailedTo}. It works once, until {until}.
+      </Block>
+    );
   }
   return (
     <Block
@@ -68,23 +81,26 @@ function Handing({ invitation }: { invitation: Invitation }) {
       }
     >
       <p className="mb-1">
-        {invitation.mailedTo
-          ? `The link was mailed to ${invitation.mailedTo}.`
-          : `Nothing was mailed: give ${invitation.name} this link yourself.`}{" "}
-        It works once, until {dayAndTime(invitation.endsAt)}, and is shown only now.
+        Nothing was mailed: give {invitation.name} this link yourself. It works once, until {until}, and is shown only
+        now.
       </p>
       <code className="token">{link}</code>
     </Block>
   );
 }
 
+const blank = { name: "", login: "", email: "", roles: [] as PersonRole[], scope: everywhere };
+
 function NewPerson() {
   const moving = useMoved();
-  const [form, setForm] = useState({ name: "", login: "", email: "", roles: [] as PersonRole[] });
+  const [form, setForm] = useState(blank);
+  // The choice of devices begins anew with each person.
+  const [nth, setNth] = useState(0);
   const add = useSave({
     mutationFn: () => told(api.POST("/api/accounts", { body: { ...form, version: null } })),
     onSuccess: () => {
-      setForm({ name: "", login: "", email: "", roles: [] });
+      setForm(blank);
+      setNth(nth + 1);
       void moving.people();
     },
   });
@@ -114,6 +130,7 @@ function NewPerson() {
       </Field>
       <MailField value={form.email} error={add.at("email")} set={(email) => setForm({ ...form, email })} />
       <Roles before={[]} chosen={form.roles} error={add.at("roles")} set={(roles) => setForm({ ...form, roles })} />
+      <ScopeField key={nth} scope={form.scope} error={add.at("scope")} set={(scope) => setForm({ ...form, scope })} />
       <Button type="submit" disabled={add.isPending}>
         {add.isPending ? "Adding …" : "Add and invite"}
       </Button>
@@ -173,9 +190,13 @@ function Roles({ before, chosen, error, set }: RolesProps) {
 
 function PersonForm({ account }: { account: Account }) {
   const moving = useMoved();
-  const navigate = useNavigate();
   const me = usePerson();
-  const [form, setForm] = useState({ name: account.name, email: account.email ?? "", roles: account.roles });
+  const [form, setForm] = useState({
+    name: account.name,
+    email: account.email ?? "",
+    roles: account.roles,
+    scope: account.scope,
+  });
   const path = { params: { path: { login: account.login } } };
   const again = { onSuccess: () => moving.people() };
   const save = useSave({
@@ -190,11 +211,8 @@ function PersonForm({ account }: { account: Account }) {
   });
   const invite = useSave({ mutationFn: () => told(api.POST("/api/accounts/{login}/invitation", path)), ...again });
   const answer = useSave({
-    mutationFn: (agree: boolean) => told(api.PUT("/api/accounts/{login}/wanted-roles", { ...path, body: { agree } })),
-    onSuccess: () => {
-      void moving.people();
-      navigate("/settings/people");
-    },
+    mutationFn: (agree: boolean) => told(api.PUT("/api/accounts/{login}/wish", { ...path, body: { agree } })),
+    ...again,
   });
   const retire = useSave({ mutationFn: () => told(api.PUT("/api/accounts/{login}/retirement", path)), ...again });
   const back = useSave({ mutationFn: () => told(api.DELETE("/api/accounts/{login}/retirement", path)), ...again });
@@ -224,35 +242,16 @@ function PersonForm({ account }: { account: Account }) {
         <h2>
           {account.name} <span className="mono soft">{account.login}</span>
         </h2>
-        {account.wantedRoles.length > 0 && (
-          <Block
-            tone="warn"
-            action={
-              own ? (
-                <Button variant="link" disabled={answer.isPending} onClick={() => answer.mutate(false)}>
-                  Take it back
-                </Button>
-              ) : (
-                <span className="d-flex gap-2">
-                  <Button size="sm" disabled={answer.isPending} onClick={() => answer.mutate(true)}>
-                    Agree
-                  </Button>
-                  <Button
-                    size="sm"
-                    variant="outline-primary"
-                    disabled={answer.isPending}
-                    onClick={() => answer.mutate(false)}
-                  >
-                    Refuse
-                  </Button>
-                </span>
-              )
-            }
-          >
-            {own ? "You want" : `${account.name} wants`} to be {rolesOf(account.wantedRoles)}.{" "}
-            {own ? "Another administrator has to agree." : "To do more than before, they need somebody else to agree."}
-          </Block>
+        {account.wish && (
+          <Waiting
+            account={account}
+            wish={account.wish}
+            own={account.wish.byLogin === me.login}
+            busy={answer.isPending}
+            answer={answer.mutate}
+          />
         )}
+        {answer.data?.invitation && <Handing invitation={answer.data.invitation} />}
         {answer.problem && <ErrorBlock error={answer.problem} />}
         <Field id="person-name" label="Name" error={save.at("name")}>
           <Form.Control
@@ -268,6 +267,7 @@ function PersonForm({ account }: { account: Account }) {
           error={save.at("roles")}
           set={(roles) => setForm({ ...form, roles })}
         />
+        <ScopeField scope={form.scope} error={save.at("scope")} set={(scope) => setForm({ ...form, scope })} />
         <div className="d-flex gap-3 align-items-center">
           <Button type="submit" disabled={save.isPending}>
             Save
@@ -286,7 +286,7 @@ function PersonForm({ account }: { account: Account }) {
           ? account.invitedUntil
             ? `Has a link until ${dayAndTime(account.invitedUntil)} and has not used it yet.`
             : "Has no password and no link: make a new one."
-          : "Has chosen a password. With a new link they can choose another one, when they have forgotten it."}
+          : "Has chosen a password. With a new link they can choose another one, when they have forgotten it; another administrator has to agree to that."}
       </p>
       {invite.data && <Handing invitation={invite.data} />}
       <Button variant="outline-primary" disabled={invite.isPending} onClick={() => invite.mutate()}>
@@ -296,6 +296,52 @@ function PersonForm({ account }: { account: Account }) {
       <Leaving name={account.name} own={own} busy={retire.isPending} leave={() => retire.mutate()} />
       {retire.problem && <ErrorBlock error={retire.problem} />}
     </>
+  );
+}
+
+interface WaitingProps {
+  account: Account;
+  wish: NonNullable<Account["wish"]>;
+  /** Whether the one who looks is who wants it. */
+  own: boolean;
+  busy: boolean;
+  answer: (agree: boolean) => void;
+}
+
+/** What is wanted for somebody and waits for another administrator. */
+function Waiting({ account, wish, own, busy, answer }: WaitingProps) {
+  const power = `${rolesOf(wish.roles)}, for ${wish.scopeWords ?? "all devices"}`;
+  return (
+    <Block
+      tone="warn"
+      action={
+        own ? (
+          <Button variant="link" disabled={busy} onClick={() => answer(false)}>
+            Take it back
+          </Button>
+        ) : (
+          <span className="d-flex gap-2">
+            <Button size="sm" disabled={busy} onClick={() => answer(true)}>
+              Agree
+            </Button>
+            <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => answer(false)}>
+              Refuse
+            </Button>
+          </span>
+        )
+      }
+    >
+      {own ? "You want" : `${wish.by} wants`}{" "}
+      {wish.link && account.roles.length > 0
+        ? `a new link for ${account.name}, who is ${power}`
+        : `${account.name} to be ${power}`}
+      .{" "}
+      {own
+        ? "Another administrator has to agree."
+        : wish.link
+          ? `Whoever has the link can come in as ${account.name}: it goes to their mailbox, or else to you. Agree only when you know that they want it.`
+          : "With it they could do more than before: agree only when you know why."}
+    </Block>
   );
 }
 

@@ -40,6 +40,7 @@ export function RightsPage() {
                   <th key={a.id} scope="col">
                     <Link to={`/settings/people/${a.id}`}>{a.name}</Link>
                     <span className="soft">{rolesOf(a.roles)}</span>
+                    {a.scopeWords && <span className="soft">{a.scopeWords}</span>}
                   </th>
                 ))}
               </tr>

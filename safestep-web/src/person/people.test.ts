@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import vocabulary from "../api/vocabulary.json";
+import { everywhere } from "./scope";
 import { type Account, moved, rightsOf, rightsTable, rolesOf } from "./people";
 
 const account = (login: string, more: Partial<Account>): Account => ({
@@ -8,7 +9,9 @@ const account = (login: string, more: Partial<Account>): Account => ({
   name: "T. Oar",
   email: null,
   roles: ["AUDITOR"],
-  wantedRoles: [],
+  scope: everywhere,
+  scopeWords: null,
+  wish: null,
   standing: "HERE",
   invitedUntil: null,
   retiredAt: null,
@@ -37,10 +40,10 @@ describe("the table of who may what", () => {
       account("jvane", {}),
       account("old", { roles: ["ADMINISTRATOR"], standing: "RETIRED", retiredAt: "2026-01-01T00:00:00Z" }),
     ]);
-    expect(head).toHaveLength(4 + Object.keys(vocabulary.rights).length);
-    expect(auditor!.slice(0, 5)).toEqual(["jvane", "T. Oar", "auditor", "can log in", "yes"]);
-    expect(auditor!.slice(5).every((cell) => cell === "")).toBe(true);
-    expect(gone!.slice(0, 4)).toEqual(["old", "T. Oar", "administrator", "retired"]);
-    expect(gone!.slice(4).every((cell) => cell === "")).toBe(true);
+    expect(head).toHaveLength(5 + Object.keys(vocabulary.rights).length);
+    expect(auditor!.slice(0, 6)).toEqual(["jvane", "T. Oar", "auditor", "all devices", "can log in", "yes"]);
+    expect(auditor!.slice(6).every((cell) => cell === "")).toBe(true);
+    expect(gone!.slice(0, 5)).toEqual(["old", "T. Oar", "administrator", "all devices", "retired"]);
+    expect(gone!.slice(5).every((cell) => cell === "")).toBe(true);
   });
 });

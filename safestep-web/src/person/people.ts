@@ -29,13 +29,14 @@ export function moved(before: readonly PersonRole[], after: readonly PersonRole[
 export function rightsTable(accounts: readonly Account[]): string[][] {
   const rights = Object.keys(vocabulary.rights) as Right[];
   return [
-    ["Log-in", "Name", "Roles", "Standing", ...rights.map((r) => vocabulary.rights[r])],
+    ["Log-in", "Name", "Roles", "Devices", "Standing", ...rights.map((r) => vocabulary.rights[r])],
     ...accounts.map((a) => {
       const may = a.standing === "RETIRED" ? [] : rightsOf(a.roles);
       return [
         a.login,
         a.name,
         rolesOf(a.roles),
+        a.scopeWords ?? "all devices",
         vocabulary.personStandings[a.standing],
         ...rights.map((r) => (may.includes(r) ? "yes" : "")),
       ];

@@ -1,6 +1,6 @@
 import Button from "react-bootstrap/Button";
 import type { Change, Run, RunDevice } from "../api/types";
-import { useMay, usePerson } from "../session/session";
+import { useMayOnWhole, usePerson } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
 import { phaseWords } from "../ui/words";
 import { failureOf, overrideOf } from "./board";
@@ -15,8 +15,8 @@ interface Props {
 
 /** What can be done about one device while the run goes on or waits. */
 export function DeviceControls({ run, device, change }: Props) {
-  const mayRun = useMay("RUN_CHANGES");
-  const mayDecide = useMay("DECIDE_CHANGES");
+  const mayRun = useMayOnWhole("RUN_CHANGES");
+  const mayDecide = useMayOnWhole("DECIDE_CHANGES");
   const control = useControl(run, change);
   if (run.endedAt || run.turningBack) {
     return null;

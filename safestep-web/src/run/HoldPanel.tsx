@@ -2,7 +2,7 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import type { Change, Run, RunDevice } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayOnWhole } from "../session/session";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { calendarDay, clock, zonedTime } from "../ui/time";
 import { phaseWords } from "../ui/words";
@@ -14,8 +14,8 @@ import { useControl } from "./useControl";
 
 /** What the run waits for, and the ways on. */
 export function HoldPanel({ run, change }: { run: Run; change: Change }) {
-  const mayRun = useMay("RUN_CHANGES");
-  const mayLengthen = useMay("WRITE_WINDOWS");
+  const mayRun = useMayOnWhole("RUN_CHANGES");
+  const mayLengthen = useMayOnWhole("WRITE_WINDOWS");
   const { hold } = run;
   if (!hold) {
     return null;

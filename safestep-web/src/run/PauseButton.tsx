@@ -1,13 +1,13 @@
 import Button from "react-bootstrap/Button";
 import Dropdown from "react-bootstrap/Dropdown";
 import type { Change, Run } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayOnWhole } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
 import { useControl } from "./useControl";
 
 /** Pauses after the wave, or at once after the devices that are begun; lets the run go on again. */
 export function PauseButton({ run, change }: { run: Run; change: Change }) {
-  const mayRun = useMay("RUN_CHANGES");
+  const mayRun = useMayOnWhole("RUN_CHANGES");
   const control = useControl(run, change);
   if (!mayRun || run.turningBack || run.stopRequestedBy) {
     return null;

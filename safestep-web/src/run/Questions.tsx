@@ -3,7 +3,7 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { api, told } from "../api/client";
 import type { Change, Run } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayOnWhole } from "../session/session";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { clock } from "../ui/time";
 import { useMoved } from "../api/keys";
@@ -15,7 +15,7 @@ export function Questions({ run, change }: { run: Run; change: Change }) {
 }
 
 function Question({ run, change, question }: { run: Run; change: Change; question: Run["questions"][number] }) {
-  const may = useMay("RUN_CHANGES");
+  const may = useMayOnWhole("RUN_CHANGES");
   const moved = useMoved();
   const [left, leaveOut] = useState<string[]>([]);
   const [words, setWords] = useState("");

@@ -3,7 +3,7 @@ import Button from "react-bootstrap/Button";
 import { api, told } from "../api/client";
 import type { Change, Placement, Run } from "../api/types";
 import { inTheWay, keptBy } from "../calendar/freezes";
-import { useMay } from "../session/session";
+import { useMayOnWhole } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
 import { failureRules } from "../draft/order";
 import { clock, dayAndTime } from "../ui/time";
@@ -26,7 +26,7 @@ export function RunRung({ change, run, placement }: Props) {
 }
 
 function BeforeRun({ change, placement }: Omit<Props, "run">) {
-  const mayRun = useMay("RUN_CHANGES");
+  const mayRun = useMayOnWhole("RUN_CHANGES");
   const moved = useMoved();
   const start = useMutation({
     mutationFn: () => told(api.POST("/api/changes/{number}/runs", { params: { path: { number: change.number } } })),

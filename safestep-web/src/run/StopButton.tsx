@@ -2,14 +2,14 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import type { Change, Run } from "../api/types";
-import { useMay } from "../session/session";
+import { useMayOnWhole } from "../session/session";
 import { ErrorBlock } from "../ui/Messages";
 import { clock } from "../ui/time";
 import { useControl } from "./useControl";
 
 /** The one large control: one press, and a question that says what it will do. */
 export function StopButton({ run, change }: { run: Run; change: Change }) {
-  const mayRun = useMay("RUN_CHANGES");
+  const mayRun = useMayOnWhole("RUN_CHANGES");
   const [asking, setAsking] = useState(false);
   const stop = useControl(run, change, () => setAsking(false));
   if (!mayRun) {

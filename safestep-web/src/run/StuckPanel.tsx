@@ -4,7 +4,7 @@ import Button from "react-bootstrap/Button";
 import { Link } from "react-router";
 import { api, told } from "../api/client";
 import type { Change, Run } from "../api/types";
-import { useMay, usePerson } from "../session/session";
+import { useMayOnWhole, usePerson } from "../session/session";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { Reasoned } from "./Reasoned";
 import { useControl } from "./useControl";
@@ -12,8 +12,8 @@ import { keys } from "../api/keys";
 
 /** What each device should hold, holds, and held last when all was well; and the ways on. */
 export function StuckPanel({ run, change }: { run: Run; change: Change }) {
-  const mayRun = useMay("RUN_CHANGES");
-  const mayDecide = useMay("DECIDE_CHANGES");
+  const mayRun = useMayOnWhole("RUN_CHANGES");
+  const mayDecide = useMayOnWhole("DECIDE_CHANGES");
   const me = usePerson();
   const control = useControl(run, change);
   const [lines, setLines] = useState<string | null>(null);

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { createContext, useContext, useEffect } from "react";
+import { createContext, useContext, useEffect, useMemo } from "react";
 import { api, told, type Schemas } from "../api/client";
 import type { Person } from "../api/types";
 import { setZone } from "../ui/time";
@@ -72,4 +72,40 @@ export function usePerson(): Person {
 
 export function useMay(right: string): boolean {
   return usePerson().rights.includes(right);
+}
+
+/** For what holds for all devices: the right alone is not enough. */
+export function useMayEverywhere(right: string): boolean {
+  const person = usePerson();
+  return person.networkWide && person.rights.includes(right);
+}
+
+/** Tells of a device whether the person who is logged in may act on it; while that is not known, that they may. */
+export function useActsOn(): (device: string) => boolean {
+  const person = usePerson();
+  const own = useQuery({
+    queryKey: keys.ownDevices,
+    queryFn: () => told(api.GET("/api/own/devices")),
+    enabled: person.scope !== null,
+  });
+  const acts = own.data?.acts;
+  return useMemo(() => {
+    const theirs = acts ? new Set(acts) : null;
+    return (device) => theirs === null || theirs.has(device);
+  }, [acts]);
+}
+
+/** Whether the person who is logged in may act on all devices of what is shown. */
+export const WholeContext = createContext(true);
+
+/** For what goes as a whole: the right, on all devices of what is shown. */
+export function useMayOnWhole(right: string): boolean {
+  const may = useMay(right);
+  return useContext(WholeContext) && may;
+}
+
+/** The right, on this device. */
+export function useMayOn(right: string, device: string): boolean {
+  const acts = useActsOn();
+  return useMay(right) && acts(device);
 }

@@ -9,8 +9,12 @@ create table person (
   -- Null until one was chosen, and for those who are retired.
   password_hash varchar(200),
   roles varchar(200) not null,
-  -- What they want to be, to which another administrator has to agree.
-  wanted_roles varchar(200),
+  -- For which devices the roles hold; null for all.
+  scope jsonb,
+  -- What is wanted for them and waits until another administrator agrees.
+  wish jsonb,
+  -- Whether they ever were an administrator who could log in.
+  administered boolean not null default false,
   -- How people are told what they should know.
   email varchar(200),
   retired_at timestamptz,

@@ -5,6 +5,9 @@ import io.safestep.app.device.DeviceIdentities;
 import io.safestep.app.device.Devices;
 import io.safestep.app.people.SignedIn;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.Acts;
+import io.safestep.app.sight.Sees;
+import io.safestep.app.sight.Subject;
 import io.safestep.core.address.WrittenForms;
 import io.safestep.core.platform.reading.ReadCommand;
 import io.safestep.drivers.DeviceException;
@@ -68,7 +71,7 @@ class AccessController {
     /** The read commands that the device's platform profile names. */
     @GetMapping("/reads")
     @PreAuthorize("hasAuthority('READ')")
-    List<ReadCommandView> reads(@PathVariable String name) {
+    List<ReadCommandView> reads(@PathVariable @Sees(Subject.DEVICE) String name) {
         return access.profileOf(devices.named(name).id()).reads().stream()
                 .map(r -> new ReadCommandView(r.name(), r.title(), r.arguments()))
                 .toList();
@@ -77,7 +80,7 @@ class AccessController {
     /** Sends a read command now and gives back the device's own words. */
     @PostMapping("/reads")
     @PreAuthorize("hasAuthority('READ_DEVICES')")
-    ReadAnswer read(@PathVariable String name, @Valid @RequestBody ReadRequest request) {
+    ReadAnswer read(@PathVariable @Sees(Subject.DEVICE) String name, @Valid @RequestBody ReadRequest request) {
         Device device = devices.named(name);
         ReadCommand read = access.profileOf(device.id())
                 .read(request.read())
@@ -113,7 +116,7 @@ class AccessController {
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void decideHostKey(
-            @PathVariable String name,
+            @PathVariable @Acts(Subject.DEVICE) String name,
             @Valid @RequestBody HostKeyDecision decision,
             @AuthenticationPrincipal SignedIn me) {
         identities.decideHostKey(name, decision.offered(), decision.accept(), decision.reason(), me.login());

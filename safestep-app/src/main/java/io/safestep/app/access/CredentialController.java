@@ -9,6 +9,8 @@ import io.safestep.app.device.Devices;
 import io.safestep.app.group.Groups;
 import io.safestep.app.people.SignedIn;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.NetworkWide;
+import io.safestep.app.sight.Sight;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -120,7 +122,13 @@ class CredentialController {
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
     @Transactional(readOnly = true)
-    public List<CredentialView> all() {
+    public List<CredentialView> all(Sight sight) {
+        return sight.readsEverything()
+                ? views()
+                : views().stream().map(v -> v.told(sight)).toList();
+    }
+
+    private List<CredentialView> views() {
         Map<Long, Integer> counts = new HashMap<>();
         choice.ofAll().values().forEach(c -> counts.merge(c.credentialId(), 1, Integer::sum));
         Map<Long, List<CredentialView.UseView>> uses = usesInWords();
@@ -157,12 +165,14 @@ class CredentialController {
     }
 
     @PostMapping
+    @NetworkWide("What is used to get into devices")
     @PreAuthorize("hasAuthority('WRITE_CREDENTIALS')")
     CredentialView add(@Valid @RequestBody CredentialRequest request, @AuthenticationPrincipal SignedIn me) {
         return view(credentials.add(request.wanted(), me.login()).id());
     }
 
     @PutMapping("/{id}")
+    @NetworkWide("What is used to get into devices")
     @PreAuthorize("hasAuthority('WRITE_CREDENTIALS')")
     CredentialView change(
             @PathVariable long id,
@@ -172,7 +182,7 @@ class CredentialController {
     }
 
     private CredentialView view(long id) {
-        return all().stream()
+        return views().stream()
                 .filter(c -> c.id() == id)
                 .findFirst()
                 .orElseThrow(() -> ProblemException.notFound("This credential"));
@@ -180,6 +190,7 @@ class CredentialController {
 
     /** Refused while it is used anywhere. */
     @DeleteMapping("/{id}")
+    @NetworkWide("What is used to get into devices")
     @PreAuthorize("hasAuthority('WRITE_CREDENTIALS')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
@@ -194,6 +205,7 @@ class CredentialController {
 
     /** Tests an account on a device, stage by stage. Nothing is stored, nothing is changed on the device. */
     @PostMapping("/trial")
+    @NetworkWide("What is used to get into devices")
     @PreAuthorize("hasAuthority('WRITE_CREDENTIALS')")
     List<StageView> trial(@Valid @RequestBody TrialRequest request) {
         String password = request.password();
@@ -210,6 +222,7 @@ class CredentialController {
 
     /** Says which credential is used for a device, a group or a site. */
     @PutMapping("/uses")
+    @NetworkWide("What is used to get into devices")
     @PreAuthorize("hasAuthority('WRITE_CREDENTIALS')")
     @Transactional
     public List<CredentialView> use(@Valid @RequestBody UseRequest request, @AuthenticationPrincipal SignedIn me) {
@@ -224,7 +237,7 @@ class CredentialController {
                         .orElseThrow();
         String place = request.place().name().toLowerCase(Locale.ROOT);
         audit.write(me.login(), request.name(), "credential chosen", "For the " + place + ": " + name + ".");
-        return all();
+        return views();
     }
 
     private long placeId(Place place, String name) {

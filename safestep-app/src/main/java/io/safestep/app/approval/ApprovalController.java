@@ -1,6 +1,9 @@
 package io.safestep.app.approval;
 
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.sight.Acts;
+import io.safestep.app.sight.Sees;
+import io.safestep.app.sight.Subject;
 import io.safestep.core.change.Verdict;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -40,14 +43,14 @@ class ApprovalController {
 
     @GetMapping("/approvals")
     @PreAuthorize("hasAuthority('READ')")
-    List<ApprovalView> all(@PathVariable int number) {
+    List<ApprovalView> all(@PathVariable @Sees(Subject.CHANGE) int number) {
         return approvals.of(number);
     }
 
     @PostMapping("/approvals")
     @PreAuthorize("hasAuthority('DECIDE_CHANGES')")
     List<ApprovalView> decide(
-            @PathVariable int number,
+            @PathVariable @Acts(Subject.CHANGE) int number,
             @Valid @RequestBody DecisionRequest request,
             @AuthenticationPrincipal SignedIn me) {
         return approvals.decide(number, request.verdict(), request.comment(), request.seal(), me.login());
@@ -65,7 +68,7 @@ class ApprovalController {
     @PostMapping("/release")
     @PreAuthorize("hasAnyAuthority('RUN_CHANGES', 'DECIDE_CHANGES')")
     List<ApprovalView> release(
-            @PathVariable int number,
+            @PathVariable @Acts(Subject.CHANGE) int number,
             @Valid @RequestBody ReleaseRequest request,
             @AuthenticationPrincipal SignedIn me) {
         return approvals.release(number, request.reason(), request.seal(), me.login());
@@ -79,7 +82,9 @@ class ApprovalController {
     @PostMapping("/review")
     @PreAuthorize("hasAuthority('DECIDE_CHANGES')")
     List<ApprovalView> review(
-            @PathVariable int number, @Valid @RequestBody ReviewRequest request, @AuthenticationPrincipal SignedIn me) {
+            @PathVariable @Acts(Subject.CHANGE) int number,
+            @Valid @RequestBody ReviewRequest request,
+            @AuthenticationPrincipal SignedIn me) {
         return approvals.review(number, request.comment(), me.login());
     }
 }

@@ -1,5 +1,8 @@
 package io.safestep.app.audit;
 
+import io.safestep.app.sight.Sees;
+import io.safestep.app.sight.Sight;
+import io.safestep.app.sight.Subject;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -32,7 +35,9 @@ class RecordController {
     /** Everything that was done to one subject, oldest first. */
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
-    List<RecordEntry> about(@RequestParam String subject) {
-        return log.about(subject);
+    List<RecordEntry> about(@RequestParam @Sees(Subject.RECORD) String subject, Sight sight) {
+        return log.about(subject).stream()
+                .map(e -> new RecordEntry(e.at(), e.person(), e.action(), sight.told(e.detail())))
+                .toList();
     }
 }

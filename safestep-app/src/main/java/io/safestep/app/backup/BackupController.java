@@ -3,6 +3,9 @@ package io.safestep.app.backup;
 import io.safestep.app.backup.views.BackupView;
 import io.safestep.app.backup.views.VersionRecords;
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.sight.Acts;
+import io.safestep.app.sight.Sees;
+import io.safestep.app.sight.Subject;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
@@ -52,7 +55,7 @@ class BackupController {
     /** The newest 200, newest first, and the reference however old it is. */
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
-    List<BackupView> all(@PathVariable String name) {
+    List<BackupView> all(@PathVariable @Sees(Subject.DEVICE) String name) {
         return versions.of(name);
     }
 
@@ -60,7 +63,9 @@ class BackupController {
     @PostMapping
     @PreAuthorize("hasAuthority('READ_DEVICES')")
     List<BackupView> take(
-            @PathVariable String name, @Valid @RequestBody TakeRequest request, @AuthenticationPrincipal SignedIn me) {
+            @PathVariable @Acts(Subject.DEVICE) String name,
+            @Valid @RequestBody TakeRequest request,
+            @AuthenticationPrincipal SignedIn me) {
         backups.takeByHand(name, me.login(), name(request));
         return versions.of(name);
     }
@@ -68,7 +73,7 @@ class BackupController {
     /** The configuration as text, secrets masked. */
     @GetMapping(path = "/{id}", produces = MediaType.TEXT_PLAIN_VALUE)
     @PreAuthorize("hasAuthority('READ')")
-    String text(@PathVariable String name, @PathVariable long id) {
+    String text(@PathVariable @Sees(Subject.DEVICE) String name, @PathVariable long id) {
         return versions.maskedText(name, id);
     }
 
@@ -76,7 +81,7 @@ class BackupController {
     @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void label(
-            @PathVariable String name,
+            @PathVariable @Acts(Subject.DEVICE) String name,
             @PathVariable long id,
             @Valid @RequestBody TakeRequest request,
             @AuthenticationPrincipal SignedIn me) {
@@ -88,7 +93,7 @@ class BackupController {
     @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void makeReference(
-            @PathVariable String name,
+            @PathVariable @Acts(Subject.DEVICE) String name,
             @PathVariable long id,
             @Valid @RequestBody ReferenceRequest request,
             @AuthenticationPrincipal SignedIn me) {
@@ -98,7 +103,10 @@ class BackupController {
     @DeleteMapping("/{id}/reference")
     @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void endReference(@PathVariable String name, @PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+    void endReference(
+            @PathVariable @Acts(Subject.DEVICE) String name,
+            @PathVariable long id,
+            @AuthenticationPrincipal SignedIn me) {
         versions.endReference(name, id, me.login());
     }
 }

@@ -10,6 +10,10 @@ import io.safestep.app.backup.views.DifferenceView;
 import io.safestep.app.backup.views.VersionRecords;
 import io.safestep.app.people.SignedIn;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.NetworkWide;
+import io.safestep.app.sight.Sees;
+import io.safestep.app.sight.Sight;
+import io.safestep.app.sight.Subject;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -93,8 +97,8 @@ class BackupsController {
     /** All devices by name, with how good their backup is. */
     @GetMapping("/coverage")
     @PreAuthorize("hasAuthority('READ')")
-    List<Coverage.Row> coverage() {
-        return coverage.rows();
+    List<Coverage.Row> coverage(Sight sight) {
+        return sight.seen(coverage.rows(), Coverage.Row::device);
     }
 
     @GetMapping("/policy")
@@ -104,6 +108,7 @@ class BackupsController {
     }
 
     @PutMapping("/policy")
+    @NetworkWide("How backups are kept")
     @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
     BackupPolicy change(@Valid @RequestBody PolicyRequest request, @AuthenticationPrincipal SignedIn me) {
         return retention.change(
@@ -115,15 +120,16 @@ class BackupsController {
     /** What a policy would take away. Nothing is done. */
     @GetMapping("/retention")
     @PreAuthorize("hasAuthority('READ')")
-    Retention.Plan plan(@RequestParam int keepDays, @RequestParam int keepVersions) {
+    Retention.Plan plan(@RequestParam int keepDays, @RequestParam int keepVersions, Sight sight) {
         if (keepDays < 0 || keepVersions < 1) {
             throw ProblemException.invalid("keepVersions", "Keep at least one version, for 0 days or more.");
         }
-        return retention.plan(Math.min(keepDays, 36_500), keepVersions);
+        return retention.plan(Math.min(keepDays, 36_500), keepVersions).told(sight);
     }
 
     /** Takes away what the stored policy does not keep. */
     @PostMapping("/retention")
+    @NetworkWide("How backups are kept")
     @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
     Retention.Plan clear(@Valid @RequestBody ClearRequest request, @AuthenticationPrincipal SignedIn me) {
         return retention.clear(request.seen(), me.login());
@@ -132,7 +138,8 @@ class BackupsController {
     /** What differs between two versions, also of two devices of one platform. */
     @GetMapping("/difference")
     @PreAuthorize("hasAuthority('READ')")
-    DifferenceView difference(@RequestParam long from, @RequestParam long to) {
+    DifferenceView difference(
+            @RequestParam @Sees(Subject.BACKUP) long from, @RequestParam @Sees(Subject.BACKUP) long to) {
         return versions.difference(from, to);
     }
 
@@ -146,19 +153,21 @@ class BackupsController {
     ConfigurationSearch.Found search(
             @RequestParam String q,
             @RequestParam(defaultValue = "false") boolean pattern,
-            @RequestParam(defaultValue = "false") boolean every) {
+            @RequestParam(defaultValue = "false") boolean every,
+            Sight sight) {
         String words = q.strip();
         if (words.length() < SHORTEST_SEARCH || words.length() > LONGEST_SEARCH) {
             throw ProblemException.invalid("q", "Enter 2 to 200 characters.");
         }
-        return search.find(words, pattern, every, MOST_LINES);
+        return search.find(words, pattern, every, MOST_LINES, sight);
     }
 
     /** Backups as a ZIP archive with checksums. */
     @PostMapping(path = "/archive", consumes = MediaType.APPLICATION_JSON_VALUE)
     @PreAuthorize("hasAuthority('READ')")
     ResponseEntity<StreamingResponseBody> archive(
-            @Valid @RequestBody ArchiveRequest request, @AuthenticationPrincipal SignedIn me) {
+            @Valid @RequestBody ArchiveRequest request, Sight sight, @AuthenticationPrincipal SignedIn me) {
+        sight.mustRead(request.devices());
         boolean mayReadSecrets = me.getAuthorities().stream().anyMatch(a -> "READ_SECRETS".equals(a.getAuthority()));
         if (request.secrets() && !mayReadSecrets) {
             throw ProblemException.forbidden(
@@ -178,6 +187,7 @@ class BackupsController {
 
     /** What an archive would bring in. Nothing is stored. */
     @PostMapping(path = "/archive/dry-run", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    @NetworkWide("An archive")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     ArchiveImport.Result dryRun(@RequestBody byte[] file) {
         return imports.dryRun(file);
@@ -185,6 +195,7 @@ class BackupsController {
 
     /** Brings an archive in, whole or not at all. Devices that are not known are added. */
     @PostMapping(path = "/archive/import", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    @NetworkWide("An archive")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     ArchiveImport.Result importArchive(@RequestBody byte[] file, @AuthenticationPrincipal SignedIn me) {
         return imports.run(file, me.login());

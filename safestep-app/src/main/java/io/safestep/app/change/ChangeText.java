@@ -2,11 +2,15 @@ package io.safestep.app.change;
 
 import io.safestep.app.change.build.DeviceBuilds;
 import io.safestep.app.change.build.Outcome;
+import io.safestep.app.change.content.PeerSheetView;
 import io.safestep.app.change.content.PeerSheets;
 import io.safestep.app.change.stored.Change;
 import io.safestep.app.change.stored.ChangeTarget;
 import io.safestep.app.check.looks.CheckRules;
 import io.safestep.app.platform.Platforms;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.Sight;
+import io.safestep.core.check.definition.CheckDefinition;
 import io.safestep.core.config.ConfigEngine;
 import java.util.ArrayList;
 import java.util.List;
@@ -35,7 +39,8 @@ public class ChangeText {
         this.peerSheets = peerSheets;
     }
 
-    public String of(int number) {
+    /** @param sight of who reads it: of devices that they do not see, only the number is in it */
+    public String of(int number, Sight sight) {
         Change change = changes.numbered(number);
         List<String> parts = new ArrayList<>();
         parts.add(change.subject() + ": " + change.title());
@@ -48,16 +53,33 @@ public class ChangeText {
                                 + String.join(
                                         "\n",
                                         change.checks().stream()
-                                                .map(c -> "  " + checkRules.line(c.inForce()))
+                                                .filter(c -> concerns(c.inForce(), sight))
+                                                .map(c -> "  " + sight.told(checkRules.line(c.inForce())))
                                                 .toList()));
-        change.targets().forEach(target -> parts.add(device(target)));
-        peerSheets.views(change, false).forEach(sheet -> parts.add(PeerSheets.text(change, sheet)));
+        List<ChangeTarget> seen =
+                sight.seen(change.targets(), target -> target.device().name());
+        int hidden = change.targets().size() - seen.size();
+        if (hidden > 0) {
+            parts.add((hidden == 1 ? "1 device" : hidden + " devices") + " outside your scope left out.");
+        }
+        seen.forEach(target -> parts.add(device(target)));
+        peerSheets.views(change, false).stream()
+                .filter(sheet -> !sight.hides(sheet.device()))
+                .forEach(sheet -> parts.add(PeerSheets.text(change, sheet)));
         return String.join("\n\n", parts) + "\n";
     }
 
     /** One sheet for somebody else, to hand over. */
-    String sheet(int number, int index) {
+    String sheet(int number, int index, Sight sight) {
+        List<PeerSheetView> all = peerSheets.views(changes.numbered(number), false);
+        if (index >= 0 && index < all.size() && sight.hides(all.get(index).device())) {
+            throw ProblemException.notFound("This sheet");
+        }
         return peerSheets.text(changes.numbered(number), index);
+    }
+
+    private static boolean concerns(CheckDefinition check, Sight sight) {
+        return check.devices().isEmpty() || check.devices().stream().anyMatch(sight::reads);
     }
 
     private String device(ChangeTarget target) {

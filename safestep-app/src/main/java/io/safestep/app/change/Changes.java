@@ -13,6 +13,7 @@ import io.safestep.app.change.stored.Change;
 import io.safestep.app.change.stored.ChangeRepository;
 import io.safestep.app.change.stored.ChangeTarget;
 import io.safestep.app.change.stored.Outlines;
+import io.safestep.app.change.stored.RunWork;
 import io.safestep.app.change.views.ChangeView;
 import io.safestep.app.change.views.ChangeViews;
 import io.safestep.app.check.library.CheckProposal;
@@ -22,6 +23,7 @@ import io.safestep.app.people.People;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.change.ChangeAction;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.ChangeTransitions;
@@ -41,6 +43,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class Changes {
 
     private static final int MOST_FOUND = 20;
+    private static final int MOST_LOOKED_AT = 2_000;
 
     private final ChangeRepository repository;
     private final ChangeContents contents;
@@ -266,9 +269,16 @@ public class Changes {
 
     /** Changes by number, with or without the letters before it, or by words in their titles. */
     @Transactional(readOnly = true)
-    public List<ChangeView.Row> find(String text) {
+    public List<ChangeView.Row> find(String text, Sight sight) {
         String bare = text.toUpperCase(Locale.ROOT).startsWith("CR-") ? text.substring(3) : text;
-        return outlines.found(bare, MOST_FOUND).stream().map(ChangeView.Row::of).toList();
+        return outlines.found(bare, sight.readsEverything() ? MOST_FOUND : MOST_LOOKED_AT).stream()
+                .filter(o -> ChangesInSight.shows(
+                        sight,
+                        o.author(),
+                        o.parts().stream().map(RunWork.Part::device).toList()))
+                .limit(MOST_FOUND)
+                .map(o -> ChangeView.Row.of(o).told(sight))
+                .toList();
     }
 
     private static ProblemException notFound(int number) {

@@ -7,6 +7,8 @@ import io.safestep.app.check.looks.CheckRules;
 import io.safestep.app.check.looks.CheckTrials;
 import io.safestep.app.check.looks.ReadableCommand;
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.sight.NetworkWide;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.check.CheckWords;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -79,6 +81,7 @@ class CheckController {
     }
 
     @PostMapping
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     List<LibraryCheckView> add(@Valid @RequestBody LibraryCheckRequest request, @AuthenticationPrincipal SignedIn me) {
         library.save(null, request.wanted(), me.login());
@@ -86,6 +89,7 @@ class CheckController {
     }
 
     @PutMapping("/{id}")
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     List<LibraryCheckView> change(
             @PathVariable long id,
@@ -96,6 +100,7 @@ class CheckController {
     }
 
     @DeleteMapping("/{id}")
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
@@ -124,7 +129,8 @@ class CheckController {
     /** Looks now, on a live device. Nothing is written to it. */
     @PostMapping("/trial")
     @PreAuthorize("hasAuthority('READ_DEVICES')")
-    CheckTrials.Trial trial(@Valid @RequestBody TrialRequest request) {
+    CheckTrials.Trial trial(@Valid @RequestBody TrialRequest request, Sight sight) {
+        sight.mustRead(request.device());
         return trials.on(request.device(), request.check().definition());
     }
 }

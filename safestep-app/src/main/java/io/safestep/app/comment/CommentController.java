@@ -1,6 +1,10 @@
 package io.safestep.app.comment;
 
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.Sees;
+import io.safestep.app.sight.Sight;
+import io.safestep.app.sight.Subject;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -48,17 +52,19 @@ class CommentController {
 
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
-    List<CommentView> all(@PathVariable int number, @AuthenticationPrincipal SignedIn me) {
-        return comments.of(number, me.login());
+    List<CommentView> all(@PathVariable @Sees(Subject.CHANGE) int number, Sight sight) {
+        return sight.seen(comments.of(number, sight.login()), c -> c.about().device());
     }
 
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     @PreAuthorize(MAY_SPEAK)
     CommentView write(
-            @PathVariable int number,
+            @PathVariable @Sees(Subject.CHANGE) int number,
             @Valid @RequestBody CommentRequest request,
+            Sight sight,
             @AuthenticationPrincipal SignedIn me) {
+        sight.mustRead(request.device());
         return comments.write(
                 number,
                 new CommentedLine(request.device(), request.side(), request.path(), request.line()),
@@ -70,22 +76,43 @@ class CommentController {
     @ResponseStatus(HttpStatus.CREATED)
     @PreAuthorize(MAY_SPEAK)
     CommentView answer(
-            @PathVariable int number,
+            @PathVariable @Sees(Subject.CHANGE) int number,
             @PathVariable long id,
             @Valid @RequestBody AnswerRequest request,
+            Sight sight,
             @AuthenticationPrincipal SignedIn me) {
+        mustSee(sight, number, id);
         return comments.answer(number, id, request.body().strip(), me.login());
     }
 
     @PostMapping("/{id}/resolution")
     @PreAuthorize(MAY_SPEAK)
-    CommentView resolve(@PathVariable int number, @PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+    CommentView resolve(
+            @PathVariable @Sees(Subject.CHANGE) int number,
+            @PathVariable long id,
+            Sight sight,
+            @AuthenticationPrincipal SignedIn me) {
+        mustSee(sight, number, id);
         return comments.resolve(number, id, true, me.login());
     }
 
     @DeleteMapping("/{id}/resolution")
     @PreAuthorize(MAY_SPEAK)
-    CommentView openAgain(@PathVariable int number, @PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+    CommentView openAgain(
+            @PathVariable @Sees(Subject.CHANGE) int number,
+            @PathVariable long id,
+            Sight sight,
+            @AuthenticationPrincipal SignedIn me) {
+        mustSee(sight, number, id);
         return comments.resolve(number, id, false, me.login());
+    }
+
+    private void mustSee(Sight sight, int number, long id) {
+        boolean seen = sight.readsEverything()
+                || comments.of(number, sight.login()).stream()
+                        .anyMatch(c -> c.id() == id && sight.reads(c.about().device()));
+        if (!seen) {
+            throw ProblemException.notFound("This comment");
+        }
     }
 }

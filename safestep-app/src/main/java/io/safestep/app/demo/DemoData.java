@@ -16,10 +16,14 @@ import io.safestep.app.schedule.ScheduleViews;
 import io.safestep.core.change.Verdict;
 import io.safestep.core.check.definition.CheckDefinition;
 import io.safestep.core.check.definition.Expectation;
+import io.safestep.core.people.DeviceSet;
+import io.safestep.core.people.PeopleGate.Power;
+import io.safestep.core.people.Scope;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Predicate;
@@ -94,10 +98,7 @@ class DemoData {
     /** People and windows are there before the first page is; what needs devices comes after, beside it. */
     @EventListener(ApplicationReadyEvent.class)
     void fill() {
-        DemoPeople.ALL.forEach(p -> {
-            people.ensure(p.login(), p.name(), DemoPeople.PASSWORD, p.roles());
-            people.ensureMail(p.login(), p.login() + "@merrow-sound.example");
-        });
+        DemoPeople.ALL.stream().filter(p -> p.site() == null).forEach(p -> ensure(p, Scope.EVERYWHERE));
         calendar.addWindows(MANAGER);
         library.fill(ENGINEER);
         checks.fillLibrary(ENGINEER);
@@ -106,9 +107,25 @@ class DemoData {
         filling.start();
     }
 
+    private void ensure(DemoPeople.DemoPerson person, Scope scope) {
+        people.ensure(person.login(), person.name(), DemoPeople.PASSWORD, new Power(Set.copyOf(person.roles()), scope));
+        people.ensureMail(person.login(), person.login() + "@merrow-sound.example");
+    }
+
+    /** Who looks after one site comes when the site is there. */
+    private void addLocalPeople() {
+        DemoPeople.ALL.stream()
+                .filter(p -> p.site() != null)
+                .forEach(p -> devices.sites().stream()
+                        .filter(site -> site.code().equalsIgnoreCase(p.site()))
+                        .map(site -> DeviceSet.of(Set.of(site.id()), Set.of()))
+                        .forEach(set -> ensure(p, new Scope(set, set))));
+    }
+
     private void fillFromDevices() {
         try {
             practice.addDevices(ADMINISTRATOR);
+            addLocalPeople();
             calendar.addFreeze(MANAGER);
             checks.fillServices(ENGINEER);
             // Brinehaven first: the changes need nothing else.

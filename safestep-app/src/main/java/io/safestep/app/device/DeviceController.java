@@ -5,6 +5,10 @@ import io.safestep.app.device.record.DeviceRole;
 import io.safestep.app.device.record.Reach;
 import io.safestep.app.device.record.Stance;
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.Acts;
+import io.safestep.app.sight.Sight;
+import io.safestep.app.sight.Subject;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -78,14 +82,14 @@ class DeviceController {
 
     @GetMapping("/api/sites")
     @PreAuthorize("hasAuthority('READ')")
-    List<Devices.SiteEntry> sites() {
-        return devices.sites();
+    List<Devices.SiteEntry> sites(Sight sight) {
+        return devices.sites().stream().filter(s -> sight.knowsSite(s.id())).toList();
     }
 
     @PutMapping("/api/devices/{name}/stance")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     DeviceView setStance(
-            @PathVariable String name,
+            @PathVariable @Acts(Subject.DEVICE) String name,
             @Valid @RequestBody StanceRequest request,
             @AuthenticationPrincipal SignedIn me) {
         records.setStance(name, request.stance(), me.login());
@@ -95,9 +99,11 @@ class DeviceController {
     @PutMapping("/api/devices/{name}/record")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     DeviceView change(
-            @PathVariable String name,
+            @PathVariable @Acts(Subject.DEVICE) String name,
             @Valid @RequestBody RecordRequest request,
+            Sight sight,
             @AuthenticationPrincipal SignedIn me) {
+        refuseBeyond(sight, name, request);
         records.change(
                 name,
                 new DeviceRecord(
@@ -113,12 +119,31 @@ class DeviceController {
         return devices.viewOf(name);
     }
 
+    /**
+     * With the site moves which account is used for a device: whoever could place one of theirs at any site could have the
+     * accounts of other sites sent to an address of their choice.
+     */
+    private void refuseBeyond(Sight sight, String name, RecordRequest request) {
+        if (sight.actsOnEverything()) {
+            return;
+        }
+        if (!devices.named(name).siteCode().equalsIgnoreCase(request.siteCode().strip())) {
+            throw ProblemException.invalid(
+                    "siteCode",
+                    "Moving a device to another site takes somebody whose scope is all devices: what is used to get into"
+                            + " it moves too.");
+        }
+        if (request.partner() != null && !request.partner().isBlank()) {
+            sight.mustAct(request.partner().strip());
+        }
+    }
+
     /** Accepts that another box stands in the place of the one on record. */
     @PostMapping("/api/devices/{name}/serial")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void acceptSerial(
-            @PathVariable String name,
+            @PathVariable @Acts(Subject.DEVICE) String name,
             @Valid @RequestBody SerialRequest request,
             @AuthenticationPrincipal SignedIn me) {
         identities.acceptSerial(name, request.seen(), me.login());

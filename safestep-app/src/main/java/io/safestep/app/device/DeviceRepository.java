@@ -43,6 +43,9 @@ interface DeviceRepository extends JpaRepository<StoredDevice, Long> {
             order by d.name""")
     List<StoredDevice> findInTrouble();
 
+    @Query("select d.id as id, d.name as name, d.site.id as siteId from StoredDevice d")
+    List<Devices.Place> findPlaces();
+
     default StoredDevice named(String name) {
         return findByName(name).orElseThrow(() -> ProblemException.notFound("A device called " + name));
     }

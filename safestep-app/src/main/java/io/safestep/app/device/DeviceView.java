@@ -2,6 +2,7 @@ package io.safestep.app.device;
 
 import io.safestep.app.device.record.DeviceRole;
 import io.safestep.app.device.record.Stance;
+import io.safestep.app.sight.Sight;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 
@@ -24,4 +25,23 @@ public record DeviceView(
         @Nullable String partner,
         @Nullable Instant lastSeenAt,
         @Nullable String lastProblem,
-        @Nullable Long baselineBackupId) {}
+        @Nullable Long baselineBackupId) {
+
+    /** As somebody sees it whose scope may not hold its partner. */
+    public DeviceView told(Sight sight) {
+        return partner == null || sight.reads(partner)
+                ? this
+                : new DeviceView(
+                        name,
+                        address,
+                        site,
+                        role,
+                        platform,
+                        maker,
+                        stance,
+                        null,
+                        lastSeenAt,
+                        lastProblem,
+                        baselineBackupId);
+    }
+}

@@ -2,6 +2,7 @@ package io.safestep.app.discovery;
 
 import io.safestep.app.device.record.DeviceRole;
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.sight.NetworkWide;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -112,18 +113,21 @@ class SearchController {
 
     /** The newest 20. */
     @GetMapping
+    @NetworkWide("A search of the network")
     @PreAuthorize("hasAuthority('READ')")
     List<SearchView> recent() {
         return searches.recent();
     }
 
     @GetMapping("/{id}")
+    @NetworkWide("A search of the network")
     @PreAuthorize("hasAuthority('READ')")
     SearchView one(@PathVariable long id) {
         return searches.view(id);
     }
 
     @GetMapping("/{id}/results")
+    @NetworkWide("A search of the network")
     @PreAuthorize("hasAuthority('READ')")
     List<SearchView.Result> results(@PathVariable long id) {
         return searches.results(id);
@@ -131,6 +135,7 @@ class SearchController {
 
     /** How many addresses a search would look at. Nothing is begun. */
     @PostMapping("/size")
+    @NetworkWide("A search of the network")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     SizeAnswer size(@Valid @RequestBody SizeRequest request) {
         SearchPlan plan = SearchPlan.of(request.ranges(), request.exclusions());
@@ -145,6 +150,7 @@ class SearchController {
     }
 
     @PostMapping("/range")
+    @NetworkWide("A search of the network")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     SearchView range(@Valid @RequestBody RangeRequest request, @AuthenticationPrincipal SignedIn me) {
         return searches.overRange(
@@ -152,6 +158,7 @@ class SearchController {
     }
 
     @PostMapping("/walk")
+    @NetworkWide("A search of the network")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     SearchView walk(@Valid @RequestBody WalkRequest request, @AuthenticationPrincipal SignedIn me) {
         return searches.walk(
@@ -159,6 +166,7 @@ class SearchController {
     }
 
     @PostMapping("/{id}/stop")
+    @NetworkWide("A search of the network")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     SearchView stop(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
         return searches.stop(id, me.login());
@@ -166,6 +174,7 @@ class SearchController {
 
     /** What is proposed for the new devices that were found. */
     @GetMapping("/{id}/proposals")
+    @NetworkWide("A search of the network")
     @PreAuthorize("hasAuthority('READ')")
     List<SearchView.ProposalView> proposals(@PathVariable long id) {
         searches.view(id);
@@ -174,6 +183,7 @@ class SearchController {
 
     /** Adds the accepted devices in stance observe, and begins their first backups. */
     @PostMapping("/{id}/additions")
+    @NetworkWide("A search of the network")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     Additions.Added add(
             @PathVariable long id, @Valid @RequestBody AdditionsRequest request, @AuthenticationPrincipal SignedIn me) {

@@ -8,6 +8,11 @@ import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.people.SignedIn;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.Acts;
+import io.safestep.app.sight.NetworkWide;
+import io.safestep.app.sight.Sees;
+import io.safestep.app.sight.Sight;
+import io.safestep.app.sight.Subject;
 import io.safestep.core.drift.FindingStep;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -103,11 +108,12 @@ class DriftController {
     /** What groups ask for beyond what holds everywhere. */
     @GetMapping("/policies")
     @PreAuthorize("hasAuthority('READ')")
-    List<DriftPolicies.Policy> policies() {
-        return policies.all();
+    List<DriftPolicies.Policy> policies(Sight sight) {
+        return policies.all().stream().filter(p -> sight.knowsGroup(p.group())).toList();
     }
 
     @PutMapping("/policies/{group}")
+    @NetworkWide("What groups ask for")
     @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
     List<DriftPolicies.Policy> setPolicy(
             @PathVariable String group,
@@ -120,6 +126,7 @@ class DriftController {
     }
 
     @DeleteMapping("/policies/{group}")
+    @NetworkWide("What groups ask for")
     @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
     List<DriftPolicies.Policy> removePolicy(@PathVariable String group, @AuthenticationPrincipal SignedIn me) {
         return policies.remove(group, me.login());
@@ -128,20 +135,22 @@ class DriftController {
     /** Findings without an end, newest first; or the newest 500 that have come to theirs. */
     @GetMapping("/findings")
     @PreAuthorize("hasAuthority('READ')")
-    List<FindingView.Row> findings(@RequestParam(defaultValue = "false") boolean ended) {
-        return findings.list(ended);
+    List<FindingView.Row> findings(@RequestParam(defaultValue = "false") boolean ended, Sight sight) {
+        return findings.list(ended, sight);
     }
 
     @GetMapping("/findings/{id}")
     @PreAuthorize("hasAuthority('READ')")
-    FindingView finding(@PathVariable long id) {
+    FindingView finding(@PathVariable @Sees(Subject.FINDING) long id) {
         return findings.view(id);
     }
 
     @PostMapping("/findings/{id}/decisions")
     @PreAuthorize("hasAuthority('DECIDE_DRIFT')")
     FindingView decide(
-            @PathVariable long id, @Valid @RequestBody DecisionRequest request, @AuthenticationPrincipal SignedIn me) {
+            @PathVariable @Acts(Subject.FINDING) long id,
+            @Valid @RequestBody DecisionRequest request,
+            @AuthenticationPrincipal SignedIn me) {
         return findings.decide(
                 id,
                 new Findings.Decision(
@@ -157,8 +166,8 @@ class DriftController {
     /** Devices whose running and startup differ, with what would be lost. */
     @GetMapping("/unsaved")
     @PreAuthorize("hasAuthority('READ')")
-    List<UnsavedDevices.Unsaved> unsaved() {
-        return unsaved.all();
+    List<UnsavedDevices.Unsaved> unsaved(Sight sight) {
+        return sight.seen(unsaved.all(), UnsavedDevices.Unsaved::device);
     }
 
     /**
@@ -169,19 +178,20 @@ class DriftController {
      */
     @GetMapping("/changed")
     @PreAuthorize("hasAuthority('READ')")
-    List<WhatChanged.Row> changed(@RequestParam String since, @RequestParam(defaultValue = "") String until) {
+    List<WhatChanged.Row> changed(
+            @RequestParam String since, @RequestParam(defaultValue = "") String until, Sight sight) {
         Instant from = instant("since", since);
         Instant to = until.isEmpty() ? clock.instant().plusSeconds(60) : instant("until", until);
         if (from.isAfter(to) || Duration.between(from, to).compareTo(LONGEST) > 0) {
             throw ProblemException.invalid("since", "Choose a stretch of at most 400 days.");
         }
-        return changed.between(from, to);
+        return changed.between(from, to, sight);
     }
 
     /** One device as it is known now, against how it was at a moment. */
     @GetMapping("/devices/{name}/since")
     @PreAuthorize("hasAuthority('READ')")
-    DifferenceView since(@PathVariable String name, @RequestParam String at) {
+    DifferenceView since(@PathVariable @Sees(Subject.DEVICE) String name, @RequestParam String at) {
         Device device = devices.named(name);
         long then = backups.runningAt(device.id(), instant("at", at))
                 .orElseThrow(() -> ProblemException.refused(

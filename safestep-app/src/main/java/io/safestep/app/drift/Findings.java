@@ -13,6 +13,7 @@ import io.safestep.app.people.People;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.platform.Platforms;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.DeviceBuild;
@@ -99,11 +100,16 @@ public class Findings {
 
     /** @param ended those that have come to their end, the newest 500, instead of the others */
     @Transactional(readOnly = true)
-    List<FindingView.Row> list(boolean ended) {
+    List<FindingView.Row> list(boolean ended, Sight sight) {
         List<DriftFinding> found = ended
-                ? repository.findByEndedAtIsNotNullOrderByEndedAtDesc(Limit.of(MOST_ENDED))
+                ? repository.findByEndedAtIsNotNullOrderByEndedAtDesc(
+                        sight.readsEverything() ? Limit.of(MOST_ENDED) : Limit.unlimited())
                 : repository.findByEndedAtIsNullOrderByFirstSeenAtDesc();
-        return found.stream().map(f -> row(f, devices.withId(f.deviceId()))).toList();
+        return found.stream()
+                .map(f -> row(f, devices.withId(f.deviceId())))
+                .filter(r -> sight.reads(r.device()))
+                .limit(ended ? MOST_ENDED : Long.MAX_VALUE)
+                .toList();
     }
 
     private static FindingView.Row row(DriftFinding f, Device device) {

@@ -1,5 +1,6 @@
 package io.safestep.app.drift;
 
+import io.safestep.app.sight.Sight;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
@@ -28,6 +29,7 @@ class WhatChanged {
               left join lateral (select id from drift_finding where device_id = d.id
             and (found_backup_id = b.id or first_seen_at <= b.taken_at) and (ended_at is null or ended_at >= b.taken_at) order by id desc limit 1) f on true
             where b.kind = 'RUNNING' and b.cause <> 'IMPORTED' and b.hash <> p.hash and b.taken_at >= :from and b.taken_at < :to
+              and (:all or d.name = any(:names))
             order by b.taken_at desc, b.id desc limit :most""";
 
     private static final String TAKEN_BACK = """
@@ -35,6 +37,7 @@ class WhatChanged {
             from run r join change_request c on c.id = r.change_id join run_device rd on rd.run_id = r.id
               join device d on d.id = rd.device_id join site s on s.id = d.site_id
             where r.state = 'ROLLED_BACK' and rd.written and r.ended_at >= :from and r.ended_at < :to
+              and (:all or d.name = any(:names))
             order by r.ended_at desc limit :most""";
 
     private final JdbcClient jdbc;
@@ -76,24 +79,49 @@ class WhatChanged {
             String loggedIn,
             @Nullable Long beforeId,
             @Nullable Long afterId,
-            @Nullable Long findingId) {}
+            @Nullable Long findingId) {
 
-    /** At most 2,000, newest first. */
-    List<Row> between(Instant from, Instant to) {
+        private Row told(Sight sight) {
+            return new Row(
+                    at,
+                    notBefore,
+                    device,
+                    site,
+                    source,
+                    changeNumber,
+                    source == Source.TAKEN_BACK ? sight.told(summary) : summary,
+                    touches,
+                    loggedIn,
+                    beforeId,
+                    afterId,
+                    findingId);
+        }
+    }
+
+    /**
+     * At most 2,000, newest first.
+     *
+     * @param sight of who asks: of devices that they do not see, nothing is told
+     */
+    List<Row> between(Instant from, Instant to, Sight sight) {
         List<Row> rows = new ArrayList<>(jdbc.sql(VERSIONS)
                 .param("from", Timestamp.from(from))
                 .param("to", Timestamp.from(to))
+                .param("all", sight.readsEverything())
+                .param("names", sight.names().toArray(String[]::new))
                 .param("most", MOST)
                 .query((row, i) -> version(row))
                 .list());
         rows.addAll(jdbc.sql(TAKEN_BACK)
                 .param("from", Timestamp.from(from))
                 .param("to", Timestamp.from(to))
+                .param("all", sight.readsEverything())
+                .param("names", sight.names().toArray(String[]::new))
                 .param("most", MOST)
                 .query((row, i) -> takenBack(row))
                 .list());
         rows.sort(Comparator.comparing(Row::at).reversed());
-        return rows.size() <= MOST ? rows : rows.subList(0, MOST);
+        return rows.stream().limit(MOST).map(r -> r.told(sight)).toList();
     }
 
     private static Row version(ResultSet row) throws SQLException {

@@ -13,6 +13,7 @@ import io.safestep.app.platform.Platforms;
 import io.safestep.app.run.views.RunChecks;
 import io.safestep.app.run.views.RunRecords;
 import io.safestep.app.run.views.RunView;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.digest.Sha256;
 import java.io.ByteArrayOutputStream;
@@ -81,15 +82,15 @@ class EvidencePack {
         this.clock = clock;
     }
 
-    /** @param login who takes it; nobody sees a secret in it, not even the author */
+    /** @param sight of who takes it, and sees all devices of the change; nobody sees a secret in it, not even the author */
     @Transactional
-    public byte[] of(int number, String login) {
-        EvidenceRecord record = record(number, login);
+    public byte[] of(int number, Sight sight) {
+        EvidenceRecord record = record(number, sight.login());
         Map<String, byte[]> files = new LinkedHashMap<>();
         files.put("report.pdf", pdf(record));
         files.put("record.json", json.writerWithDefaultPrettyPrinter().writeValueAsBytes(record));
         files.put("record.schema.json", schema());
-        files.put("approved.txt", bytes(text.of(number)));
+        files.put("approved.txt", bytes(text.of(number, sight)));
         files.put("checks.csv", bytes(checks(record.checks())));
         for (RunView run : record.runs()) {
             files.put("transcripts/run-" + run.id() + ".txt", bytes(transcript(run)));
@@ -99,7 +100,7 @@ class EvidencePack {
             }
         }
         files.put(SUMS, bytes(sums(files)));
-        audit.write(login, "CR-" + number, "evidence pack taken", files.size() + " files.");
+        audit.write(sight.login(), "CR-" + number, "evidence pack taken", files.size() + " files.");
         return zip(files);
     }
 

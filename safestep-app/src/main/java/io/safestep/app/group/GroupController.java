@@ -2,6 +2,8 @@ package io.safestep.app.group;
 
 import io.safestep.app.people.SignedIn;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.NetworkWide;
+import io.safestep.app.sight.Sight;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -76,11 +78,15 @@ class GroupController {
 
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
-    List<GroupView> all() {
-        return groups.all();
+    List<GroupView> all(Sight sight) {
+        return groups.all().stream()
+                .map(g -> g.told(sight))
+                .filter(g -> sight.knowsGroup(g.id()) || !g.devices().isEmpty())
+                .toList();
     }
 
     @PostMapping
+    @NetworkWide("A group")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     GroupView add(@Valid @RequestBody GroupRequest request, @AuthenticationPrincipal SignedIn me) {
         return groups.save(null, request.wanted(), me.login());
@@ -88,12 +94,14 @@ class GroupController {
 
     /** What a rule would hold now. Nothing is stored. */
     @PostMapping("/preview")
+    @NetworkWide("A group")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     Preview preview(@Valid @RequestBody RuleRequest request) {
         return new Preview(groups.preview(request.rule()));
     }
 
     @PutMapping("/{id}")
+    @NetworkWide("A group")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     GroupView change(
             @PathVariable long id, @Valid @RequestBody GroupRequest request, @AuthenticationPrincipal SignedIn me) {
@@ -101,6 +109,7 @@ class GroupController {
     }
 
     @DeleteMapping("/{id}")
+    @NetworkWide("A group")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {

@@ -1,5 +1,6 @@
 package io.safestep.app.group;
 
+import io.safestep.app.sight.Sight;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -19,6 +20,13 @@ public record GroupView(
         @Nullable String ruleInWords,
         List<String> devices,
         @Nullable String credential) {
+
+    /** With the devices that somebody sees. */
+    GroupView told(Sight sight) {
+        return sight.readsEverything()
+                ? this
+                : new GroupView(id, name, note, rule, ruleInWords, sight.seen(devices), credential);
+    }
 
     /** @param namePattern with * and ?; empty for none */
     public record Rule(

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.safestep.app.device.record.Box;
 import io.safestep.app.device.record.DeviceRole;
 import io.safestep.app.device.record.Stance;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;
 import java.time.Instant;
@@ -69,6 +70,13 @@ public record DeviceRow(
             Match match,
             @Nullable Instant backedUpAt,
             @Nullable Long baselineBackupId) {}
+
+    /** As somebody sees it whose scope may not hold its partner. */
+    DeviceRow told(Sight sight) {
+        return ties.partner() == null || sight.reads(ties.partner())
+                ? this
+                : tied(new Ties(null, ties.labels(), ties.groups(), ties.credential()));
+    }
 
     DeviceRow tied(Ties newTies) {
         return new DeviceRow(

@@ -8,6 +8,7 @@ import io.safestep.app.device.record.DeviceRole;
 import io.safestep.app.device.record.Stance;
 import io.safestep.app.group.Groups;
 import io.safestep.app.platform.Platforms;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;
 import io.safestep.core.inventory.DeviceTraits;
@@ -89,6 +90,21 @@ public class DeviceTable {
     @Transactional(readOnly = true)
     public List<DeviceRow> rows() {
         return current().byName().values().stream().map(Entry::row).toList();
+    }
+
+    /** Those that somebody sees, by name. */
+    @Transactional(readOnly = true)
+    public List<DeviceRow> rows(Sight sight) {
+        return sight.readsEverything()
+                ? rows()
+                : sight.seen(rows(), DeviceRow::name).stream()
+                        .map(r -> r.told(sight))
+                        .toList();
+    }
+
+    /** The same as it is sent. */
+    byte[] written(Sight sight) {
+        return json.writeValueAsBytes(rows(sight));
     }
 
     /** One device; empty when there is none of that name. */

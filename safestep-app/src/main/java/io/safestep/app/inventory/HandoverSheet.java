@@ -9,6 +9,7 @@ import io.safestep.app.network.Cabling;
 import io.safestep.app.round.RoundView;
 import io.safestep.app.round.Rounds;
 import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;
 import java.time.Clock;
@@ -47,10 +48,10 @@ class HandoverSheet {
         this.clock = clock;
     }
 
-    List<Table> tables(Set<String> names, String person) {
+    List<Table> tables(Set<String> names, Sight sight) {
         List<Device> chosen = devices.named(names);
         List<DeviceRow> rows =
-                table.rows().stream().filter(r -> names.contains(r.name())).toList();
+                table.rows(sight).stream().filter(r -> names.contains(r.name())).toList();
         List<List<String>> links = new ArrayList<>();
         links.add(List.of("Device", "Interface", "Linked with", "Its interface"));
         List<List<String>> tests = new ArrayList<>();
@@ -62,8 +63,10 @@ class HandoverSheet {
                     .forEach(e -> links.add(List.of(
                             device.name(),
                             e.ownInterface(),
-                            e.far(),
-                            e.farInterface() == null ? "" : e.farInterface())));
+                            sight.told(e.far()),
+                            e.farInterface() == null || e.farIsDevice() && !sight.reads(e.far())
+                                    ? ""
+                                    : e.farInterface())));
             rounds.last(device.id(), ConnectionTestRound.NAME)
                     .ifPresentOrElse(
                             result -> stages(device.name(), result, tests),
@@ -74,7 +77,7 @@ class HandoverSheet {
             open.add(List.of("", "Nothing."));
         }
         return List.of(
-                cover(rows, open.size() - 1, person),
+                cover(rows, open.size() - 1, sight.login()),
                 SheetWriter.devices(rows),
                 new Table("Links", links),
                 new Table("Connection tests", tests),

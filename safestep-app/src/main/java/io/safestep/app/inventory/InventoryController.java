@@ -15,6 +15,9 @@ import io.safestep.app.problem.ProblemException;
 import io.safestep.app.round.RoundView;
 import io.safestep.app.round.Rounds;
 import io.safestep.app.round.Turn;
+import io.safestep.app.sight.Sees;
+import io.safestep.app.sight.Sight;
+import io.safestep.app.sight.Subject;
 import io.safestep.drivers.trial.HostKeyFingerprint;
 import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Content;
@@ -72,7 +75,14 @@ class InventoryController {
                             array = @ArraySchema(schema = @Schema(implementation = DeviceRow.class))))
     ResponseEntity<byte[]> all(
             @RequestHeader(name = HttpHeaders.IF_NONE_MATCH, required = false) String known,
-            @RequestHeader(name = HttpHeaders.ACCEPT_ENCODING, required = false) String accepted) {
+            @RequestHeader(name = HttpHeaders.ACCEPT_ENCODING, required = false) String accepted,
+            Sight sight) {
+        if (!sight.readsEverything()) {
+            return ResponseEntity.ok()
+                    .cacheControl(CacheControl.noStore())
+                    .contentType(MediaType.APPLICATION_JSON)
+                    .body(table.written(sight));
+        }
         Written written = table.current();
         String tag = "\"" + written.stamp() + "\"";
         ResponseEntity.BodyBuilder answer = (tag.equals(known) ? ResponseEntity.status(304) : ResponseEntity.ok())
@@ -92,24 +102,29 @@ class InventoryController {
     @GetMapping("/api/devices/{name}")
     @PreAuthorize("hasAuthority('READ')")
     @Transactional(readOnly = true)
-    public DeviceDetail one(@PathVariable String name) {
+    public DeviceDetail one(@PathVariable @Sees(Subject.DEVICE) String name, Sight sight) {
         Device device = devices.named(name);
         DeviceTable.Entry entry =
                 table.entry(name).orElseThrow(() -> ProblemException.notFound("A device called " + name));
         String offered = device.offeredHostKey();
         return new DeviceDetail(
-                entry.row(),
+                entry.row().told(sight),
                 device.reach(),
                 ports.of(device),
                 entry.credentialWhy(),
                 device.hostKey() == null ? null : HostKeyFingerprint.of(device.hostKey()),
                 offered == null ? null : new Offered(offered, HostKeyFingerprint.of(offered)),
-                cabling.endsAt(device.id()).stream()
-                        .map(e -> new LinkRow(e.ownInterface(), e.far(), e.farInterface(), e.farIsDevice()))
-                        .toList(),
+                cabling.endsAt(device.id()).stream().map(e -> link(e, sight)).toList(),
                 rounds.last(device.id(), ConnectionTestRound.NAME)
                         .map(InventoryController::lastTest)
                         .orElse(null));
+    }
+
+    /** What is at the other end stays without a name when it is a device that is not seen. */
+    private static LinkRow link(Cabling.CableEnd e, Sight sight) {
+        return e.farIsDevice() && !sight.reads(e.far())
+                ? new LinkRow(e.ownInterface(), sight.told(e.far()), null, false)
+                : new LinkRow(e.ownInterface(), e.far(), e.farInterface(), e.farIsDevice());
     }
 
     private static LastTest lastTest(RoundView.Result result) {

@@ -2,6 +2,8 @@ package io.safestep.app.inventory;
 
 import io.safestep.app.people.SignedIn;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.NetworkWide;
+import io.safestep.app.sight.Sight;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -58,8 +60,8 @@ class SheetController {
     /** The devices with all their columns. Can be imported again. */
     @PostMapping("/sheet")
     @PreAuthorize("hasAuthority('READ')")
-    ResponseEntity<byte[]> sheet(@Valid @RequestBody SheetRequest request) {
-        var byName = table.rows().stream().collect(Collectors.toMap(DeviceRow::name, Function.identity()));
+    ResponseEntity<byte[]> sheet(@Valid @RequestBody SheetRequest request, Sight sight) {
+        var byName = table.rows(sight).stream().collect(Collectors.toMap(DeviceRow::name, Function.identity()));
         List<DeviceRow> rows = request.devices().stream()
                 .map(byName::get)
                 .filter(Objects::nonNull)
@@ -73,12 +75,14 @@ class SheetController {
     /** The sheet to hand over at the end of an installation. */
     @PostMapping("/handover")
     @PreAuthorize("hasAuthority('READ')")
-    ResponseEntity<byte[]> handover(@Valid @RequestBody HandoverRequest request, @AuthenticationPrincipal SignedIn me) {
-        return file("hand-over.xlsx", XLSX, SheetWriter.workbook(handover.tables(request.devices(), me.login())));
+    ResponseEntity<byte[]> handover(@Valid @RequestBody HandoverRequest request, Sight sight) {
+        sight.mustRead(request.devices());
+        return file("hand-over.xlsx", XLSX, SheetWriter.workbook(handover.tables(request.devices(), sight)));
     }
 
     /** What a file would do: CSV in UTF-8, or XLSX, as the body of the request. Nothing is stored. */
     @PostMapping(path = "/import/dry-run", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    @NetworkWide("An import")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     ImportView dryRun(@RequestBody byte[] file) {
         return imports.dryRun(file);
@@ -90,6 +94,7 @@ class SheetController {
      * @param plan of the dry run
      */
     @PostMapping(path = "/import", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    @NetworkWide("An import")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     ImportView run(@RequestBody byte[] file, @RequestParam String plan, @AuthenticationPrincipal SignedIn me) {
         if (plan.length() > 100) {

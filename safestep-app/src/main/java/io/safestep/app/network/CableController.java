@@ -1,6 +1,8 @@
 package io.safestep.app.network;
 
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.sight.NetworkWide;
+import io.safestep.app.sight.Sight;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
@@ -52,11 +54,14 @@ class CableController {
 
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
-    List<CableView> all() {
-        return cables.all();
+    List<CableView> all(Sight sight) {
+        return sight.seen(cables.all(), CableView::device).stream()
+                .filter(c -> sight.reads(c.otherDevice()))
+                .toList();
     }
 
     @PostMapping
+    @NetworkWide("The list of cables")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     List<CableView> add(@Valid @RequestBody CableRequest request, @AuthenticationPrincipal SignedIn me) {
         return cables.add(
@@ -67,6 +72,7 @@ class CableController {
 
     /** All of them, or none when one can't be. */
     @PostMapping("/import")
+    @NetworkWide("The list of cables")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     Imported addFrom(@Valid @RequestBody CablesRequest request, @AuthenticationPrincipal SignedIn me) {
         int added = cables.addFrom(request.text(), me.login());
@@ -74,6 +80,7 @@ class CableController {
     }
 
     @DeleteMapping("/{id}")
+    @NetworkWide("The list of cables")
     @PreAuthorize("hasAuthority('WRITE_DEVICES')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {

@@ -1,5 +1,6 @@
 package io.safestep.app.network;
 
+import io.safestep.app.sight.Sight;
 import io.safestep.core.network.bgp.BgpSession;
 import io.safestep.core.network.facts.InterfaceFacts;
 import io.safestep.core.network.gateway.GatewayRole;
@@ -28,6 +29,23 @@ public record DeviceState(
         List<UnmodelledRow> notModelled,
         List<String> problems) {
 
+    /** As somebody sees it whose scope may not hold the devices around it. */
+    DeviceState told(Sight sight) {
+        return sight.readsEverything()
+                ? this
+                : new DeviceState(
+                        device,
+                        takenAt,
+                        sight.toldOrNull(gap),
+                        interfaces.stream().map(i -> i.told(sight)).toList(),
+                        neighbours.stream().map(n -> n.told(sight)).toList(),
+                        sessions.stream().map(s -> s.told(sight)).toList(),
+                        gateways.stream().map(g -> g.told(sight)).toList(),
+                        routes,
+                        notModelled,
+                        problems.stream().map(sight::told).toList());
+    }
+
     /**
      * @param known whether it is known that it is up or down
      * @param far what is at the other end of the cable, and in words when that is only presumed; null when no cable is
@@ -42,7 +60,13 @@ public record DeviceState(
             List<String> addresses,
             int mtu,
             @Nullable String vlans,
-            @Nullable String far) {}
+            @Nullable String far) {
+
+        private InterfaceRow told(Sight sight) {
+            return new InterfaceRow(
+                    name, kind, up, known, sight.toldOrNull(reason), addresses, mtu, vlans, sight.toldOrNull(far));
+        }
+    }
 
     public record NeighbourRow(
             String name,
@@ -50,7 +74,12 @@ public record DeviceState(
             @Nullable String address,
             String area,
             OspfNeighbour.State state,
-            @Nullable String reason) {}
+            @Nullable String reason) {
+
+        private NeighbourRow told(Sight sight) {
+            return new NeighbourRow(name, sight.toldOrNull(device), address, area, state, sight.toldOrNull(reason));
+        }
+    }
 
     public record SessionRow(
             String neighbour,
@@ -58,7 +87,12 @@ public record DeviceState(
             long as,
             String kind,
             BgpSession.State state,
-            @Nullable String reason) {}
+            @Nullable String reason) {
+
+        private SessionRow told(Sight sight) {
+            return new SessionRow(neighbour, sight.toldOrNull(device), as, kind, state, sight.toldOrNull(reason));
+        }
+    }
 
     public record GatewayRow(
             String name,
@@ -67,7 +101,13 @@ public record DeviceState(
             GatewayRole.State role,
             int priority,
             @Nullable String activeDevice,
-            @Nullable String note) {}
+            @Nullable String note) {
+
+        private GatewayRow told(Sight sight) {
+            return new GatewayRow(
+                    name, group, shared, role, priority, sight.toldOrNull(activeDevice), sight.toldOrNull(note));
+        }
+    }
 
     /** @param hops next hop and interface of each of the equal ways */
     public record RouteRow(String prefix, Route.Source source, int distance, long metric, List<String> hops) {}

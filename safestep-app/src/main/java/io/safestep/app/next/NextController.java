@@ -2,11 +2,12 @@ package io.safestep.app.next;
 
 import io.safestep.app.change.views.ChangeView;
 import io.safestep.app.people.People;
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.sight.Sees;
+import io.safestep.app.sight.Sight;
+import io.safestep.app.sight.Subject;
 import io.safestep.core.next.NextStep;
 import java.util.List;
 import org.springframework.security.access.prepost.PreAuthorize;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -31,15 +32,15 @@ class NextController {
     /** The newest 2,000, highest number first. */
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
-    List<Listed> all(@AuthenticationPrincipal SignedIn me) {
-        return steps.newest(people.withLogin(me.login())).stream()
-                .map(w -> new Listed(ChangeView.Row.of(w.change()), w.step()))
+    List<Listed> all(Sight sight) {
+        return steps.newest(people.withLogin(sight.login()), sight).stream()
+                .map(w -> new Listed(ChangeView.Row.of(w.change()).told(sight), w.step()))
                 .toList();
     }
 
     @GetMapping("/{number}/next")
     @PreAuthorize("hasAuthority('READ')")
-    NextSteps.Standing next(@PathVariable int number, @AuthenticationPrincipal SignedIn me) {
-        return steps.of(number, people.withLogin(me.login()));
+    NextSteps.Standing next(@PathVariable @Sees(Subject.CHANGE) int number, Sight sight) {
+        return steps.of(number, people.withLogin(sight.login()), sight);
     }
 }

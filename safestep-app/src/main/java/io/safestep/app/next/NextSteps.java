@@ -1,6 +1,7 @@
 package io.safestep.app.next;
 
 import io.safestep.app.approval.Approvals;
+import io.safestep.app.change.ChangesInSight;
 import io.safestep.app.change.stored.Outlines;
 import io.safestep.app.change.stored.Outlines.Outline;
 import io.safestep.app.change.stored.RunWork;
@@ -8,6 +9,7 @@ import io.safestep.app.people.stored.Person;
 import io.safestep.app.run.views.RunStandings;
 import io.safestep.app.schedule.Schedule;
 import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.next.ChangeFacts;
 import io.safestep.core.next.Ladder;
@@ -72,33 +74,36 @@ public class NextSteps {
     public record Standing(NextStep step, List<Ladder.Step> ladder, boolean mayReview) {}
 
     /** Every change that is not over, for somebody, what was moved last first. */
-    public List<Waiting> open(Person person) {
-        return steps(outlines.inStates(OPEN), person);
+    public List<Waiting> open(Person person, Sight sight) {
+        return steps(outlines.inStates(OPEN), person, sight);
     }
 
     /** The newest changes, for somebody, highest number first. */
-    List<Waiting> newest(Person person) {
-        return steps(outlines.newest(MOST_LISTED), person);
+    List<Waiting> newest(Person person, Sight sight) {
+        return steps(outlines.newest(MOST_LISTED), person, sight);
     }
 
-    private List<Waiting> steps(List<Outline> changes, Person person) {
+    private List<Waiting> steps(List<Outline> all, Person person, Sight sight) {
+        List<Outline> changes = all.stream()
+                .filter(c -> ChangesInSight.shows(sight, c.author(), devices(c)))
+                .toList();
         List<Outline> waiting = changes.stream().filter(c -> !c.state().ended()).toList();
         Gathered gathered = gather(waiting);
         return changes.stream()
-                .map(c -> new Waiting(c, NextStep.of(gathered.facts(c), viewer(person, c.author()), wall())))
+                .map(c -> new Waiting(c, told(NextStep.of(gathered.facts(c), viewer(person, c, sight), wall()), sight)))
                 .toList();
     }
 
     /** One change, for somebody. */
-    Standing of(int number, Person person) {
+    Standing of(int number, Person person, Sight sight) {
         Outline change = outlines.numbered(number);
         Gathered gathered = gather(List.of(change));
         ChangeFacts facts = gathered.facts(change);
-        Viewer viewer = viewer(person, change.author());
+        Viewer viewer = viewer(person, change, sight);
         boolean outlook =
                 facts.booked() == null && !facts.emergency() && !facts.state().ended();
         return new Standing(
-                NextStep.of(facts, viewer, wall()),
+                told(NextStep.of(facts, viewer, wall()), sight),
                 Ladder.of(
                         facts, build(change), outlook ? schedule.outlook(change).orElse(null) : null, wall()),
                 NextStep.reviewDue(facts) && viewer.decides() && !viewer.author());
@@ -142,9 +147,26 @@ public class NextSteps {
                 runs.latest(changes.stream().map(Outline::id).toList()));
     }
 
-    /** What a person may do about a change of that author. */
-    public static Viewer viewer(Person person, String author) {
-        Set<Right> rights = person.rights();
+    private static List<String> devices(Outline change) {
+        return change.parts().stream().map(RunWork.Part::device).toList();
+    }
+
+    private static NextStep told(NextStep step, Sight sight) {
+        return step.worded(sight::told);
+    }
+
+    private static Viewer viewer(Person person, Outline change, Sight sight) {
+        boolean theirs = sight.actsOnEverything() || devices(change).stream().allMatch(sight::acts);
+        return viewer(person, change.author(), theirs);
+    }
+
+    /**
+     * What a person may do about a change of that author.
+     *
+     * @param theirs whether they may act on all of its devices
+     */
+    public static Viewer viewer(Person person, String author, boolean theirs) {
+        Set<Right> rights = theirs ? person.rights() : Set.of();
         return new Viewer(
                 person.login().equals(author),
                 rights.contains(Right.DECIDE_CHANGES),

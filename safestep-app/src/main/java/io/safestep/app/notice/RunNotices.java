@@ -1,11 +1,13 @@
 package io.safestep.app.notice;
 
+import io.safestep.app.change.ChangesInSight;
 import io.safestep.app.next.NextSteps;
 import io.safestep.app.notice.Wishes.Wish;
 import io.safestep.app.people.People;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.run.events.RunEnded;
 import io.safestep.app.run.events.RunWaits;
+import io.safestep.app.scope.Scopes;
 import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.next.ChangeFacts;
@@ -15,6 +17,7 @@ import io.safestep.core.schedule.WallClock;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.function.Function;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -29,13 +32,24 @@ class RunNotices {
     private final JdbcClient jdbc;
     private final People people;
     private final Wishes wishes;
+    private final Scopes scopes;
+    private final ChangesInSight inSight;
     private final NetworkSettings settings;
     private final Clock clock;
 
-    RunNotices(JdbcClient jdbc, People people, Wishes wishes, NetworkSettings settings, Clock clock) {
+    RunNotices(
+            JdbcClient jdbc,
+            People people,
+            Wishes wishes,
+            Scopes scopes,
+            ChangesInSight inSight,
+            NetworkSettings settings,
+            Clock clock) {
         this.jdbc = jdbc;
         this.people = people;
         this.wishes = wishes;
+        this.scopes = scopes;
+        this.inSight = inSight;
         this.settings = settings;
         this.clock = clock;
     }
@@ -44,7 +58,13 @@ class RunNotices {
     void on(RunWaits run) {
         ChangeFacts facts = facts(
                 run.number(), ChangeState.RUNNING, new ChangeFacts.Run(RunState.PAUSED, true, 0, 0, run.words(), null));
-        people.all().forEach(p -> tell(p, NoticeKind.RUN_WAITS, run.number(), step(facts, p, "")));
+        tellThoseWhoMayAct(run.number(), p -> step(facts, p, ""));
+    }
+
+    private void tellThoseWhoMayAct(int number, Function<Person, NextStep> step) {
+        people.all().stream()
+                .filter(p -> inSight.acts(scopes.sight(p.login(), p.scope()), number))
+                .forEach(p -> tell(p, NoticeKind.RUN_WAITS, number, step.apply(p)));
     }
 
     /** The author is told how it ended; who runs changes, when it is stuck. */
@@ -58,7 +78,7 @@ class RunNotices {
                         : stuck ? ChangeState.NEEDS_ATTENTION : ChangeState.ROLLED_BACK,
                 new ChangeFacts.Run(run.state(), run.written(), 0, 0, null, run.verdict()));
         if (stuck) {
-            people.all().forEach(p -> tell(p, NoticeKind.RUN_WAITS, run.number(), step(facts, p, run.author())));
+            tellThoseWhoMayAct(run.number(), p -> step(facts, p, run.author()));
         }
         String title = facts.subject() + " " + run.state().word(run.written());
         people.known(run.author()).ifPresent(p -> {
@@ -72,7 +92,7 @@ class RunNotices {
     }
 
     private NextStep step(ChangeFacts facts, Person person, String author) {
-        return NextStep.of(facts, NextSteps.viewer(person, author), new WallClock(settings.zone()));
+        return NextStep.of(facts, NextSteps.viewer(person, author, true), new WallClock(settings.zone()));
     }
 
     private static String text(NextStep step) {

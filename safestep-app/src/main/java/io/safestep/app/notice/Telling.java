@@ -4,7 +4,9 @@ import io.safestep.app.drift.DriftPolicies;
 import io.safestep.app.notice.Wishes.Wish;
 import io.safestep.app.people.People;
 import io.safestep.app.people.stored.Person;
+import io.safestep.app.scope.Scopes;
 import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.sight.Sight;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
@@ -40,6 +42,7 @@ class Telling {
     private final JdbcClient jdbc;
     private final People people;
     private final Wishes wishes;
+    private final Scopes scopes;
     private final DriftPolicies policies;
     private final NetworkSettings settings;
     private final Clock clock;
@@ -48,12 +51,14 @@ class Telling {
             JdbcClient jdbc,
             People people,
             Wishes wishes,
+            Scopes scopes,
             DriftPolicies policies,
             NetworkSettings settings,
             Clock clock) {
         this.jdbc = jdbc;
         this.people = people;
         this.wishes = wishes;
+        this.scopes = scopes;
         this.policies = policies;
         this.settings = settings;
         this.clock = clock;
@@ -93,11 +98,13 @@ class Telling {
         events.forEach(e -> toldToo.computeIfAbsent(e.deviceId(), policies::toldToo));
         for (Person person : people.all()) {
             Wish wish = wishes.of(person, kind);
-            List<Event> asked = events.stream()
+            Sight sight = scopes.sight(person.login(), person.scope());
+            List<Event> seen = sight.seen(events, Event::device);
+            List<Event> asked = seen.stream()
                     .filter(e -> toldToo.getOrDefault(e.deviceId(), Set.of()).contains(person.id()))
                     .toList();
             // Who wants nothing of a kind still gets what a group asks for, and only that.
-            List<Event> own = wish.pace() == Pace.NEVER ? asked : events;
+            List<Event> own = wish.pace() == Pace.NEVER ? asked : seen;
             if (own.isEmpty()) {
                 continue;
             }
@@ -183,8 +190,10 @@ class Telling {
                     .query((row, i) -> event(row))
                     .list();
             Map<NoticeKind, List<Event>> byKind = new EnumMap<>(NoticeKind.class);
-            collected.forEach(e ->
-                    byKind.computeIfAbsent(e.kind(), k -> new ArrayList<>()).add(e));
+            Sight sight = scopes.sight(person.login(), person.scope());
+            sight.seen(collected, Event::device)
+                    .forEach(e -> byKind.computeIfAbsent(e.kind(), k -> new ArrayList<>())
+                            .add(e));
             Map<NoticeKind, Wish> wanted = wishes.of(person);
             byKind.forEach((kind, events) -> store(
                     person, kind, events, wanted.getOrDefault(kind, Wish.NONE).mail(), now));

@@ -1,21 +1,21 @@
 package io.safestep.app.now;
 
+import io.safestep.app.change.ChangesInSight;
 import io.safestep.app.device.Devices;
 import io.safestep.app.next.NextSteps;
 import io.safestep.app.now.NowView.Need;
 import io.safestep.app.people.People;
-import io.safestep.app.people.SignedIn;
 import io.safestep.app.run.views.RecentRuns;
 import io.safestep.app.schedule.Schedule;
 import io.safestep.app.schedule.ScheduleViews;
 import io.safestep.app.schedule.freezes.Stretch;
+import io.safestep.app.sight.Sight;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
 import org.springframework.security.access.prepost.PreAuthorize;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -44,24 +44,31 @@ class NowController {
     @GetMapping("/api/now")
     @PreAuthorize("hasAuthority('READ')")
     @Transactional(readOnly = true)
-    public NowView now(@AuthenticationPrincipal SignedIn me) {
+    public NowView now(Sight sight) {
         Instant now = clock.instant();
-        List<Need> needs = steps.open(people.withLogin(me.login())).stream()
+        List<Need> needs = steps.open(people.withLogin(sight.login()), sight).stream()
                 .filter(w -> w.step().yours())
                 .map(w -> Need.of(w.change(), w.step()))
                 .sorted(Comparator.comparing(Need::kind).thenComparing(Need::since, Comparator.reverseOrder()))
                 .toList();
-        ScheduleViews.Opening window = schedule.between(Stretch.from(now, Duration.ofDays(7))).stream()
+        ScheduleViews.Opening window = schedule.between(Stretch.from(now, Duration.ofDays(7)), sight).stream()
                 .findFirst()
                 .orElse(null);
-        NotRightInNetwork network = NotRightInNetwork.of(devices.inTrouble());
-        return new NowView(needs, window, network.single(), network.many(), recent(now));
+        NotRightInNetwork network = NotRightInNetwork.of(sight.seen(devices.inTrouble(), Devices.Trouble::name));
+        return new NowView(needs, window, network.single(), network.many(), recent(now, sight));
     }
 
-    private List<NowView.Recent> recent(Instant now) {
+    private List<NowView.Recent> recent(Instant now, Sight sight) {
         return recentRuns.endedSince(now.minus(Duration.ofDays(1))).stream()
+                .filter(r -> ChangesInSight.shows(sight, r.author(), r.devices()))
                 .map(r -> new NowView.Recent(
-                        r.number(), "CR-" + r.number(), r.title(), r.state(), r.devices(), r.verdict(), r.endedAt()))
+                        r.number(),
+                        "CR-" + r.number(),
+                        r.title(),
+                        r.state(),
+                        sight.seen(r.devices()),
+                        sight.told(r.verdict()),
+                        r.endedAt()))
                 .toList();
     }
 }

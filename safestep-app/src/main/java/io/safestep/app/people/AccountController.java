@@ -3,6 +3,7 @@ package io.safestep.app.people;
 import io.safestep.app.people.links.InvitationMail;
 import io.safestep.app.people.links.PersonLinks;
 import io.safestep.app.people.stored.Person;
+import io.safestep.core.people.PeopleGate.Answer;
 import jakarta.validation.Valid;
 import java.time.Instant;
 import java.util.List;
@@ -34,17 +35,22 @@ class AccountController {
     }
 
     /**
-     * A link that was made.
+     * How somebody comes in.
      *
-     * @param path on this server; it is shown this once
-     * @param endsAt UTC
+     * @param path on this server; it is shown this once. Null when it was mailed, or waits
+     * @param endsAt UTC; null when it waits
      * @param mailedTo where the mail server has taken it to; null when it was not mailed, and has to be handed on
+     * @param waits what waits for another administrator; null when nothing does
      */
     record InvitationView(
             String name,
-            String path,
-            Instant endsAt,
-            @Nullable String mailedTo) {}
+            @Nullable String path,
+            @Nullable Instant endsAt,
+            @Nullable String mailedTo,
+            @Nullable String waits) {}
+
+    /** @param invitation null when no link was wanted, or when it was refused */
+    record AnsweredView(@Nullable InvitationView invitation) {}
 
     /** @param waits what of it waits for another administrator; null for nothing */
     record ChangedView(@Nullable String waits) {}
@@ -54,7 +60,7 @@ class AccountController {
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
     List<AccountView> all(@AuthenticationPrincipal SignedIn me) {
-        return accounts.all(me.mayAddPeople());
+        return accounts.views(me.mayAddPeople());
     }
 
     @PostMapping
@@ -72,14 +78,14 @@ class AccountController {
         return new ChangedView(accounts.change(login, request, me.login()));
     }
 
-    @PutMapping("/{login}/wanted-roles")
+    @PutMapping("/{login}/wish")
     @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void answer(
+    AnsweredView answer(
             @PathVariable String login,
             @Valid @RequestBody AnswerRequest request,
             @AuthenticationPrincipal SignedIn me) {
-        accounts.answer(login, request.agree(), me.login());
+        PersonLinks.Made link = accounts.answer(login, request.agree(), me.login());
+        return new AnsweredView(link == null ? null : handOut(login, link));
     }
 
     @PostMapping("/{login}/invitation")
@@ -88,10 +94,16 @@ class AccountController {
         return handOut(login, accounts.invite(login, me.login()));
     }
 
-    private InvitationView handOut(String login, PersonLinks.Made link) {
+    private InvitationView handOut(String login, PersonLinks.@Nullable Made link) {
         Person person = accounts.existing(login);
+        if (link == null) {
+            String waits = PeopleWords.of(Answer.WAITS_FOR_ANOTHER, person.name());
+            return new InvitationView(person.name(), null, null, null, waits);
+        }
+        // Who is mailed a link is the one who has it, and nobody beside them.
         boolean mailed = mail.send(person.email(), person.name(), link.path(), link.endsAt());
-        return new InvitationView(person.name(), link.path(), link.endsAt(), mailed ? person.email() : null);
+        return new InvitationView(
+                person.name(), mailed ? null : link.path(), link.endsAt(), mailed ? person.email() : null, null);
     }
 
     @PutMapping("/{login}/retirement")

@@ -1,6 +1,9 @@
 package io.safestep.app.people;
 
+import io.safestep.core.people.DeviceSet;
 import io.safestep.core.people.Role;
+import io.safestep.core.people.Scope;
+import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.Set;
@@ -10,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  * What somebody is to be.
  *
  * @param login for a new person alone; it never changes
+ * @param scope for which devices; null for all when they are new, and for what it was otherwise
  * @param version the one that was seen; null for a new person
  */
 record AccountRequest(
@@ -23,4 +27,31 @@ record AccountRequest(
         String email,
 
         @NotNull @Size(max = 20) Set<Role> roles,
-        @Nullable Integer version) {}
+        @Valid @Nullable ScopeRequest scope,
+        @Nullable Integer version) {
+
+    /** Some of the devices. */
+    record DeviceSetRequest(
+            boolean everything,
+            @NotNull @Size(max = 500) Set<Long> sites,
+            @NotNull @Size(max = 500) Set<Long> groups) {
+
+        DeviceSet set() {
+            return new DeviceSet(everything, sites, groups);
+        }
+    }
+
+    /** For which devices somebody sees, and for which they act. */
+    record ScopeRequest(
+            @NotNull @Valid DeviceSetRequest reading,
+            @NotNull @Valid DeviceSetRequest acting) {
+
+        Scope scope() {
+            return new Scope(reading.set(), acting.set());
+        }
+    }
+
+    Scope scopeOr(Scope before) {
+        return scope == null ? before : scope.scope();
+    }
+}

@@ -6,23 +6,25 @@ import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonLink;
 import io.safestep.app.people.stored.PersonLinkRepository;
 import io.safestep.app.people.stored.PersonRepository;
+import io.safestep.app.people.stored.Wish;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.people.PeopleGate;
 import io.safestep.core.people.PeopleGate.Account;
 import io.safestep.core.people.PeopleGate.Answer;
+import io.safestep.core.people.PeopleGate.Power;
 import io.safestep.core.people.PersonStanding;
 import io.safestep.core.people.Role;
+import io.safestep.core.people.Scope;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Function;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -41,6 +43,7 @@ class Accounts {
     private final PersonLinkRepository openLinks;
     private final PersonLinks links;
     private final OpenSessions sessions;
+    private final KnownPlaces places;
     private final AuditLog audit;
     private final Clock clock;
 
@@ -49,31 +52,41 @@ class Accounts {
             PersonLinkRepository openLinks,
             PersonLinks links,
             OpenSessions sessions,
+            KnownPlaces places,
             AuditLog audit,
             Clock clock) {
         this.people = people;
         this.openLinks = openLinks;
         this.links = links;
         this.sessions = sessions;
+        this.places = places;
         this.audit = audit;
         this.clock = clock;
     }
 
     /** @param mayAdd whether the reader adds people, and so sees where mail goes */
     @Transactional(readOnly = true)
-    List<AccountView> all(boolean mayAdd) {
+    List<AccountView> views(boolean mayAdd) {
         Map<Long, Instant> invited = new HashMap<>();
         for (PersonLink link : openLinks.findByUsedAtIsNullAndEndsAtAfter(clock.instant())) {
             if (link.personId() != null) {
                 invited.put(link.personId(), link.endsAt());
             }
         }
-        return people.findAllByOrderByName().stream()
-                .map(p -> view(p, invited.get(p.id()), mayAdd))
+        List<Person> all = people.findAllByOrderByName();
+        Map<String, String> names = all.stream().collect(Collectors.toMap(Person::login, Person::name));
+        Function<Scope, String> wording = places.wording();
+        return all.stream()
+                .map(p -> view(p, invited.get(p.id()), names, wording, mayAdd))
                 .toList();
     }
 
-    private static AccountView view(Person p, @Nullable Instant invitedUntil, boolean mayAdd) {
+    private static AccountView view(
+            Person p,
+            @Nullable Instant invitedUntil,
+            Map<String, String> names,
+            Function<Scope, String> wording,
+            boolean mayAdd) {
         PersonStanding standing = !p.isPresent()
                 ? PersonStanding.RETIRED
                 : p.passwordHash() == null ? PersonStanding.INVITED : PersonStanding.HERE;
@@ -83,11 +96,27 @@ class Accounts {
                 p.name(),
                 mayAdd ? p.email() : null,
                 p.roles(),
-                p.wantedRoles(),
+                p.scope(),
+                words(p.scope(), wording),
+                p.wish() == null ? null : view(p.wish(), names, wording),
                 standing,
                 invitedUntil,
                 p.retiredAt(),
                 p.version());
+    }
+
+    private static AccountView.WishView view(Wish wish, Map<String, String> names, Function<Scope, String> wording) {
+        return new AccountView.WishView(
+                names.getOrDefault(wish.by(), wish.by()),
+                wish.by(),
+                new TreeSet<>(wish.roles()).stream().toList(),
+                wish.scope(),
+                words(wish.scope(), wording),
+                wish.link());
+    }
+
+    private static @Nullable String words(Scope scope, Function<Scope, String> wording) {
+        return scope.holdsEverything() ? null : wording.apply(scope);
     }
 
     /** What is wrong with what is written of somebody, by field. */
@@ -109,33 +138,61 @@ class Accounts {
         return errors;
     }
 
-    /** Somebody new, and the link with which they come in. */
-    PersonLinks.Made add(AccountRequest request, String by) {
+    /**
+     * Adds somebody.
+     *
+     * @return the link with which they come in; null when another administrator has to agree first
+     */
+    PersonLinks.@Nullable Made add(AccountRequest request, String by) {
         List<FieldError> errors = problems(request.login(), request.name(), request.email());
         if (people.findByLogin(request.login()).isPresent()) {
             errors.add(FieldError.of(
                     "login", "There is somebody with this log-in already, or was: a log-in is never given twice."));
         }
+        Power wanted = new Power(request.roles(), request.scopeOr(Scope.EVERYWHERE));
+        errors.addAll(problems(wanted.scope()));
         if (!errors.isEmpty()) {
             throw ProblemException.invalid(errors);
         }
-        Set<Role> roles = new TreeSet<>(request.roles());
-        Account none = new Account(request.login(), Set.of(), true);
-        check(PeopleGate.roles(account(by), none, roles, accounts()), request.name());
-        Person added = new Person(request.login(), request.name().strip(), roles);
+        Answer answer =
+                PeopleGate.power(account(by), new Account(request.login(), Power.NONE, false, false), wanted, all());
+        refuse(answer, request.name());
+        boolean goes = answer == Answer.GOES;
+        Person added = new Person(request.login(), request.name().strip(), List.of());
         added.mailTo(mail(request.email()));
+        if (goes) {
+            added.become(wanted);
+        } else {
+            added.wish(new Wish(by, wanted.roles(), wanted.scope(), true));
+        }
         Person saved = people.saveAndFlush(added);
-        audit.write(by, saved.login(), "person added", saved.name() + ": " + words(roles) + ".");
-        return links.make(saved.id(), by);
+        audit.write(
+                by,
+                saved.login(),
+                goes ? "person added" : "person wanted",
+                saved.name() + ": " + words(wanted) + "." + (goes ? "" : " Another administrator has to agree."));
+        return goes ? links.make(saved.id(), by) : null;
+    }
+
+    private List<FieldError> problems(Scope scope) {
+        if (!places.exist(scope)) {
+            return List.of(FieldError.of(
+                    "scope", "One of these sites or groups is no longer there. Load the page again and choose anew."));
+        }
+        if (scope.reading().holdsNothing()) {
+            return List.of(FieldError.of("scope", "Choose at least one site or group, or all devices."));
+        }
+        return List.of();
     }
 
     private static @Nullable String mail(@Nullable String written) {
         return written == null || written.isBlank() ? null : written.strip();
     }
 
-    private static void check(Answer answer, String name) {
-        if (answer != Answer.GOES) {
-            throw ProblemException.invalid("roles", PeopleWords.of(answer, name));
+    private static void refuse(Answer answer, String name) {
+        if (answer != Answer.GOES && answer != Answer.WAITS_FOR_ANOTHER) {
+            String field = answer == Answer.BEYOND_OWN_SCOPE ? "scope" : "roles";
+            throw ProblemException.invalid(field, PeopleWords.of(answer, name));
         }
     }
 
@@ -151,27 +208,25 @@ class Accounts {
             throw ProblemException.moved("Somebody else has changed " + person.name()
                     + " meanwhile. Look at it again; nothing was changed now.");
         }
+        Power before = person.power();
+        Power wanted = new Power(request.roles(), request.scopeOr(before.scope()));
         List<FieldError> errors = problems(null, request.name(), request.email());
+        errors.addAll(wanted.scope().equals(before.scope()) ? List.of() : problems(wanted.scope()));
         if (!errors.isEmpty()) {
             throw ProblemException.invalid(errors);
         }
-        Set<Role> wanted = new TreeSet<>(request.roles());
-        Set<Role> before = new TreeSet<>(person.roles());
-        Answer answer = wanted.equals(before)
-                ? Answer.GOES
-                : PeopleGate.roles(account(by), person.account(), wanted, accounts());
-        if (answer != Answer.WAITS_FOR_ANOTHER) {
-            check(answer, person.name());
-        }
+        boolean same = wanted.equals(before);
+        Answer answer = same ? Answer.GOES : PeopleGate.power(account(by), person.account(), wanted, all());
+        refuse(answer, person.name());
         describe(person, request, by);
         if (answer == Answer.WAITS_FOR_ANOTHER) {
-            person.want(wanted);
+            person.wish(new Wish(by, wanted.roles(), wanted.scope(), false));
             audit.write(by, login, "roles wanted", "From " + words(before) + " to " + words(wanted) + ".");
             people.flush();
             return PeopleWords.of(answer, person.name());
         }
-        person.become(wanted);
-        if (!wanted.equals(before)) {
+        if (!same) {
+            person.become(wanted);
             audit.write(by, login, "roles changed", "From " + words(before) + " to " + words(wanted) + ".");
         }
         people.flush();
@@ -191,31 +246,62 @@ class Accounts {
         }
     }
 
-    /** What somebody wants for themselves is given or refused by another administrator. */
-    void answer(String login, boolean agree, String by) {
+    /**
+     * What is wanted for somebody is given or refused by another administrator; who wants it may take it back.
+     *
+     * @return the link that was wanted; null when none was, or when it is refused
+     */
+    PersonLinks.@Nullable Made answer(String login, boolean agree, String by) {
         Person person = existing(login);
-        Set<Role> wanted = new TreeSet<>(person.wantedRoles());
-        if (wanted.isEmpty()) {
-            throw ProblemException.refused(person.name() + " wants nothing that somebody would have to agree to.");
+        Wish wish = person.wish();
+        if (wish == null) {
+            throw ProblemException.refused(
+                    "Nothing is wanted for " + person.name() + " that somebody would have to agree to.");
         }
-        if (agree && !PeopleGate.mayAgree(account(by), login)) {
-            throw ProblemException.forbidden("Another administrator than " + person.name() + " has to agree.");
+        Power before = person.power();
+        if (!agree) {
+            person.wish(null);
+            audit.write(by, login, "wish refused", "They stay " + words(before) + ".");
+            return null;
         }
-        Set<Role> before = new TreeSet<>(person.roles());
-        if (agree) {
-            person.become(wanted);
-            audit.write(by, login, "roles agreed to", "From " + words(before) + " to " + words(wanted) + ".");
-        } else {
-            person.want(Set.of());
-            audit.write(by, login, "roles refused", "They stay " + words(before) + ".");
+        if (!PeopleGate.mayAgree(account(by), wish.by(), wish.power())) {
+            throw ProblemException.forbidden("Another administrator than "
+                    + existing(wish.by()).name() + " has to agree, in whose own scope it all is.");
         }
+        person.become(wish.power());
+        people.flush();
+        audit.write(
+                by,
+                login,
+                "wish agreed to",
+                "Wanted by " + wish.by() + ": " + words(person.power()) + (wish.link() ? ", with a link." : "."));
+        return wish.link() ? links.make(person.id(), by) : null;
     }
 
-    /** A new link, for somebody who has none or has forgotten their password. Older links end. */
-    PersonLinks.Made invite(String login, String by) {
+    /**
+     * A new link, for somebody who has none or has forgotten their password. Older links end.
+     *
+     * @return null when another administrator has to agree first
+     */
+    PersonLinks.@Nullable Made invite(String login, String by) {
         Person person = existing(login);
         if (!person.isPresent()) {
             throw ProblemException.refused(person.name() + " is retired. Let them come back first.");
+        }
+        if (person.wish() != null) {
+            throw ProblemException.refused(
+                    "Something is wanted for " + person.name() + " already: it has to be decided first.");
+        }
+        Answer answer = PeopleGate.wayIn(account(by), person.account(), all());
+        if (answer == Answer.NOBODY_TO_AGREE) {
+            throw ProblemException.refused(PeopleWords.of(answer, person.name()));
+        }
+        if (answer == Answer.WAITS_FOR_ANOTHER) {
+            Power power = person.power();
+            person.wish(new Wish(by, power.roles(), power.scope(), true));
+            people.flush();
+            audit.write(by, login, "link wanted", "Another administrator has to agree: who has it could come in.");
+            return null;
         }
         audit.write(by, login, "invited", "A link was made with which a password is chosen.");
         return links.make(person.id(), by);
@@ -226,7 +312,7 @@ class Accounts {
         if (!person.isPresent()) {
             throw ProblemException.refused(person.name() + " is retired already.");
         }
-        Answer answer = PeopleGate.retirement(person.account(), accounts());
+        Answer answer = PeopleGate.retirement(person.account(), all());
         if (answer != Answer.GOES) {
             throw ProblemException.refused(PeopleWords.of(answer, person.name()));
         }
@@ -242,7 +328,7 @@ class Accounts {
             throw ProblemException.refused(person.name() + " is here.");
         }
         person.comeBack();
-        audit.write(by, login, "came back", person.name() + " is " + words(person.roles()) + " again, once invited.");
+        audit.write(by, login, "came back", person.name() + " is " + words(person.power()) + " again, once invited.");
     }
 
     Person existing(String login) {
@@ -253,11 +339,14 @@ class Accounts {
         return existing(login).account();
     }
 
-    private List<Account> accounts() {
+    private List<Account> all() {
         return people.findAll().stream().map(Person::account).toList();
     }
 
-    private static String words(Collection<Role> roles) {
-        return roles.stream().map(Role::title).collect(Collectors.joining(", "));
+    private String words(Power power) {
+        String roles = power.roles().isEmpty()
+                ? "nothing yet"
+                : new TreeSet<>(power.roles()).stream().map(Role::title).collect(Collectors.joining(", "));
+        return power.scope().holdsEverything() ? roles : roles + " (" + places.words(power.scope()) + ")";
     }
 }

@@ -2,6 +2,7 @@ package io.safestep.app.people;
 
 import io.safestep.app.people.login.LoginAttempts;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.Sight;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpSession;
 import jakarta.validation.Valid;
@@ -61,6 +62,16 @@ class OwnController {
         }
         passwords.change(me.login(), request.current(), request.password());
         return new PasswordView(sessions.endOthers(me.login(), id(http)));
+    }
+
+    /** @param acts names of the devices on which they may act; null for all that they see */
+    record DevicesView(@Nullable List<String> acts) {}
+
+    /** On which devices the one who asks may act. */
+    @GetMapping("/devices")
+    @PreAuthorize("hasAuthority('READ')")
+    DevicesView devices(Sight sight) {
+        return new DevicesView(sight.actedNames());
     }
 
     @GetMapping("/sessions")

@@ -3,7 +3,7 @@ package io.safestep.app.people;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.problem.ProblemException;
-import io.safestep.core.people.Role;
+import io.safestep.core.people.PeopleGate.Power;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
@@ -52,9 +52,10 @@ public class People {
 
     /** The person with this log-in, added when there is none yet. */
     @Transactional
-    public Person ensure(String login, String name, String password, List<Role> roles) {
+    public Person ensure(String login, String name, String password, Power power) {
         return repository.findByLogin(login).orElseGet(() -> {
-            Person person = new Person(login, name, roles);
+            Person person = new Person(login, name, power.roles());
+            person.become(power);
             person.choosePassword(passwords.hash(password));
             return repository.save(person);
         });

@@ -11,12 +11,18 @@ final class PeopleWords {
         return switch (answer) {
             case GOES -> throw new IllegalArgumentException("nothing speaks against it");
             case WAITS_FOR_ANOTHER ->
-                "To be able to do more than before, another administrator has to agree. They see it under Settings, People.";
+                "Another administrator has to agree to it: nobody alone makes an account with which a second person could be"
+                        + " played. They see it under Settings, People.";
             case NOBODY_TO_AGREE ->
-                "To be able to do more than before, another administrator has to agree, and there is none. Add one first.";
+                "Another administrator has to agree, and there is none who can log in. Add one first; where there was one"
+                        + " before, whoever looks after the server brings one in with ./safestep serve --new-administrator.";
             case LAST_ADMINISTRATOR ->
-                name + " is the last administrator: nobody could add people any more. Make somebody else one first.";
+                name
+                        + " is the last administrator for all devices who can log in: nobody could add people any more."
+                        + " Make somebody else one first, and let them come in.";
             case BEYOND_OWN_RIGHTS -> "You can give away only what you may do yourself. Ask an administrator.";
+            case BEYOND_OWN_SCOPE ->
+                "You can give away only devices that are in your own scope. Ask an administrator for all devices.";
             case NO_ROLE -> "Choose at least one role; without any, nothing can be seen.";
         };
     }

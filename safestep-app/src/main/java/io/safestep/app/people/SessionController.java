@@ -41,6 +41,7 @@ class SessionController {
     private final LoginAttempts attempts;
     private final DemoLogins demoLogins;
     private final NetworkSettings settings;
+    private final KnownPlaces places;
 
     SessionController(
             People people,
@@ -48,13 +49,15 @@ class SessionController {
             SessionBeginning sessions,
             LoginAttempts attempts,
             DemoLogins demoLogins,
-            NetworkSettings settings) {
+            NetworkSettings settings,
+            KnownPlaces places) {
         this.people = people;
         this.authentication = authentication;
         this.sessions = sessions;
         this.attempts = attempts;
         this.demoLogins = demoLogins;
         this.settings = settings;
+        this.places = places;
     }
 
     /**
@@ -64,8 +67,18 @@ class SessionController {
      */
     record SessionView(@Nullable PersonView person, String zone, boolean practice, List<DemoLogins.Entry> demoLogins) {}
 
-    /** @param rights names of what the person may do */
-    record PersonView(String login, String name, List<String> roles, List<String> rights) {}
+    /**
+     * @param rights names of what the person may do
+     * @param scope for which devices, in words; null for all
+     * @param networkWide whether they may do what holds for all devices
+     */
+    record PersonView(
+            String login,
+            String name,
+            List<String> roles,
+            List<String> rights,
+            @Nullable String scope,
+            boolean networkWide) {}
 
     record LoginRequest(
             @NotBlank(message = "Enter your log-in name.") @Size(max = 40)
@@ -111,11 +124,13 @@ class SessionController {
         SecurityContextHolder.clearContext();
     }
 
-    private static PersonView view(Person person) {
+    private PersonView view(Person person) {
         return new PersonView(
                 person.login(),
                 person.name(),
                 person.roles().stream().map(Role::title).toList(),
-                person.rights().stream().map(Enum::name).toList());
+                person.rights().stream().map(Enum::name).toList(),
+                person.scope().holdsEverything() ? null : places.words(person.scope()),
+                person.scope().holdsEverything());
     }
 }

@@ -2,6 +2,7 @@ package io.safestep.app.people;
 
 import io.safestep.app.people.stored.Person;
 import io.safestep.core.people.Right;
+import io.safestep.core.people.Scope;
 import java.io.Serializable;
 import java.util.Collection;
 import java.util.List;
@@ -17,11 +18,13 @@ public final class SignedIn implements UserDetails, Serializable {
 
     private final String login;
     private final transient @Nullable String passwordHash;
+    private final transient @Nullable Scope scope;
     private final List<SimpleGrantedAuthority> authorities;
 
     SignedIn(Person person) {
         login = person.login();
         passwordHash = person.passwordHash();
+        scope = person.scope();
         authorities = person.rights().stream()
                 .map(right -> new SimpleGrantedAuthority(right.name()))
                 .toList();
@@ -29,6 +32,11 @@ public final class SignedIn implements UserDetails, Serializable {
 
     public String login() {
         return login;
+    }
+
+    /** For which devices their rights hold: as it was read for this request, and nothing when it was not. */
+    public Scope scope() {
+        return scope == null ? Scope.NOTHING : scope;
     }
 
     boolean mayAddPeople() {

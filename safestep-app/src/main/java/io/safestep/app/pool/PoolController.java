@@ -1,6 +1,8 @@
 package io.safestep.app.pool;
 
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.sight.NetworkWide;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.pool.PoolKind;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -83,18 +85,20 @@ class PoolController {
     /** One pool with everything in it that is not free. */
     @GetMapping("/{id}")
     @PreAuthorize("hasAuthority('READ')")
-    PoolView one(@PathVariable long id) {
-        return pools.one(id);
+    PoolView one(@PathVariable long id, Sight sight) {
+        return pools.one(id).told(sight);
     }
 
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     PoolView create(@Valid @RequestBody PoolRequest request, @AuthenticationPrincipal SignedIn me) {
         return pools.create(request.wanted(), me.login());
     }
 
     @PutMapping("/{id}")
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     PoolView change(
             @PathVariable long id, @Valid @RequestBody PoolRequest request, @AuthenticationPrincipal SignedIn me) {
@@ -104,6 +108,7 @@ class PoolController {
     /** Only a pool of which nothing was ever given can go. */
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     void remove(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
         pools.remove(id, me.login());
@@ -111,6 +116,7 @@ class PoolController {
 
     /** Frees a value that a change holds. */
     @PostMapping("/{id}/releases")
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     PoolView release(
             @PathVariable long id, @Valid @RequestBody ReleaseRequest request, @AuthenticationPrincipal SignedIn me) {

@@ -1,5 +1,6 @@
 package io.safestep.app.pool;
 
+import io.safestep.app.sight.Sight;
 import io.safestep.core.pool.PoolKind;
 import java.time.Instant;
 import java.util.List;
@@ -32,6 +33,25 @@ public record PoolView(
         @Nullable String next,
         List<Use> uses) {
 
+    /** With the devices that somebody sees; that a value is taken is told, and not by whom. */
+    PoolView told(Sight sight) {
+        return sight.readsEverything()
+                ? this
+                : new PoolView(
+                        id,
+                        name,
+                        kind,
+                        description,
+                        ranges,
+                        exclusions,
+                        length,
+                        numberPlace,
+                        size,
+                        free,
+                        next,
+                        uses.stream().map(u -> u.told(sight)).toList());
+    }
+
     /**
      * A value that is not free.
      *
@@ -47,5 +67,19 @@ public record PoolView(
             @Nullable String place,
             @Nullable String person,
             @Nullable Instant givenAt,
-            List<String> devices) {}
+            List<String> devices) {
+
+        private Use told(Sight sight) {
+            List<String> seen = sight.seen(devices);
+            boolean theirs = !seen.isEmpty();
+            return new Use(
+                    value,
+                    allocation,
+                    theirs ? change : null,
+                    theirs ? sight.toldOrNull(place) : null,
+                    theirs ? person : null,
+                    givenAt,
+                    seen);
+        }
+    }
 }

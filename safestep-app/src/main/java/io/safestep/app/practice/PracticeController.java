@@ -5,6 +5,10 @@ import io.safestep.app.people.SignedIn;
 import io.safestep.app.practice.PracticeNetworkClient.Fault;
 import io.safestep.app.practice.PracticeNetworkClient.PracticeDevice;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.Acts;
+import io.safestep.app.sight.NetworkWide;
+import io.safestep.app.sight.Sight;
+import io.safestep.app.sight.Subject;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -12,6 +16,7 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.Comparator;
+import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -57,18 +62,19 @@ class PracticeController {
 
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
-    PracticeView show() {
+    PracticeView show(Sight sight) {
         return new PracticeView(
-                practice.devices().stream()
+                sight.seen(practice.devices(), PracticeDevice::name).stream()
                         .sorted(Comparator.comparing(PracticeDevice::name))
                         .map(PracticeController::row)
                         .toList(),
                 practice.faults().stream()
                         .map(f -> new PracticeView.FaultView(f.name(), f.title(), f.meaning(), f.match()))
                         .toList(),
-                practice.mails().stream()
-                        .map(m -> new PracticeView.MailView(m.from(), m.to(), m.subject(), m.sent(), m.text()))
-                        .toList());
+                (sight.readsEverything() ? practice.mails() : List.<PracticeNetworkClient.Mail>of())
+                        .stream()
+                                .map(m -> new PracticeView.MailView(m.from(), m.to(), m.subject(), m.sent(), m.text()))
+                                .toList());
     }
 
     private static PracticeView.DeviceRow row(PracticeDevice d) {
@@ -89,7 +95,7 @@ class PracticeController {
     @PreAuthorize("hasAuthority('USE_PRACTICE_NETWORK')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void switchOn(
-            @PathVariable String name,
+            @PathVariable @Acts(Subject.DEVICE) String name,
             @PathVariable String fault,
             @Valid @RequestBody FaultRequest request,
             @AuthenticationPrincipal SignedIn me) {
@@ -101,7 +107,10 @@ class PracticeController {
     @DeleteMapping("/devices/{name}/faults/{fault}")
     @PreAuthorize("hasAuthority('USE_PRACTICE_NETWORK')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void switchOff(@PathVariable String name, @PathVariable String fault, @AuthenticationPrincipal SignedIn me) {
+    void switchOff(
+            @PathVariable @Acts(Subject.DEVICE) String name,
+            @PathVariable String fault,
+            @AuthenticationPrincipal SignedIn me) {
         String title = known(name, fault).title();
         practice.switchOff(name, fault);
         note(me, name, "practice fault off", title + ".");
@@ -111,7 +120,7 @@ class PracticeController {
     @PreAuthorize("hasAuthority('USE_PRACTICE_NETWORK')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void reboot(
-            @PathVariable String name,
+            @PathVariable @Acts(Subject.DEVICE) String name,
             @Valid @RequestBody RebootRequest request,
             @AuthenticationPrincipal SignedIn me) {
         known(name);
@@ -123,7 +132,9 @@ class PracticeController {
     @PreAuthorize("hasAuthority('USE_PRACTICE_NETWORK')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void edit(
-            @PathVariable String name, @Valid @RequestBody EditRequest request, @AuthenticationPrincipal SignedIn me) {
+            @PathVariable @Acts(Subject.DEVICE) String name,
+            @Valid @RequestBody EditRequest request,
+            @AuthenticationPrincipal SignedIn me) {
         known(name);
         practice.edit(name, request.lines());
         // The lines may hold secrets and stay out of the record.
@@ -135,6 +146,7 @@ class PracticeController {
     }
 
     @DeleteMapping("/mails")
+    @NetworkWide("The practice network")
     @PreAuthorize("hasAuthority('USE_PRACTICE_NETWORK')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void forgetMails(@AuthenticationPrincipal SignedIn me) {

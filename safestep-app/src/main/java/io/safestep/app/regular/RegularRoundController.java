@@ -3,6 +3,8 @@ package io.safestep.app.regular;
 import io.safestep.app.people.SignedIn;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.sight.NetworkWide;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.schedule.Recurrence;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -68,24 +70,29 @@ class RegularRoundController {
 
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
-    List<RegularRoundView> all() {
-        return rounds.all();
+    List<RegularRoundView> all(Sight sight) {
+        return rounds.all().stream()
+                .filter(r -> r.group() == null || sight.knowsGroup(r.group()))
+                .toList();
     }
 
     /** What it would cost. Nothing is stored. */
     @PostMapping("/estimate")
+    @NetworkWide("A regular round")
     @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
     Estimate estimate(@Valid @RequestBody RegularRoundRequest request) {
         return rounds.estimate(wanted(request));
     }
 
     @PostMapping
+    @NetworkWide("A regular round")
     @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
     RegularRoundView add(@Valid @RequestBody RegularRoundRequest request, @AuthenticationPrincipal SignedIn me) {
         return rounds.save(null, wanted(request), me.login());
     }
 
     @PutMapping("/{id}")
+    @NetworkWide("A regular round")
     @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
     RegularRoundView change(
             @PathVariable long id,
@@ -95,6 +102,7 @@ class RegularRoundController {
     }
 
     @DeleteMapping("/{id}")
+    @NetworkWide("A regular round")
     @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {

@@ -2,6 +2,10 @@ package io.safestep.app.round;
 
 import io.safestep.app.people.SignedIn;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.Acts;
+import io.safestep.app.sight.Sees;
+import io.safestep.app.sight.Sight;
+import io.safestep.app.sight.Subject;
 import io.safestep.core.people.Right;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -40,33 +44,34 @@ class RoundController {
     /** The newest 20, without their results. */
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
-    List<RoundView> recent() {
-        return rounds.recent();
+    List<RoundView> recent(Sight sight) {
+        return rounds.recent().stream().filter(r -> rounds.shows(sight, r)).toList();
     }
 
     @GetMapping("/{id}")
     @PreAuthorize("hasAuthority('READ')")
-    RoundView one(@PathVariable long id) {
-        return rounds.view(id);
+    RoundView one(@PathVariable @Sees(Subject.ROUND) long id, Sight sight) {
+        return rounds.view(id).told(sight);
     }
 
     @PostMapping
     @PreAuthorize("hasAnyAuthority('READ_DEVICES', 'WRITE_DEVICES', 'WRITE_CREDENTIALS', 'SAVE_DEVICES')")
-    RoundView start(@Valid @RequestBody RoundRequest request, @AuthenticationPrincipal SignedIn me) {
+    RoundView start(@Valid @RequestBody RoundRequest request, Sight sight, @AuthenticationPrincipal SignedIn me) {
         refuseUnless(me, rounds.action(request.action()).right());
+        sight.mustAct(request.devices());
         return rounds.start(request.action(), request.argument(), request.devices(), me.login());
     }
 
     @PostMapping("/{id}/retry")
     @PreAuthorize("hasAnyAuthority('READ_DEVICES', 'WRITE_DEVICES', 'WRITE_CREDENTIALS', 'SAVE_DEVICES')")
-    RoundView retry(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+    RoundView retry(@PathVariable @Acts(Subject.ROUND) long id, @AuthenticationPrincipal SignedIn me) {
         refuseUnless(me, rounds.action(rounds.actionOf(id)).right());
         return rounds.retry(id, me.login());
     }
 
     @PostMapping("/{id}/stop")
     @PreAuthorize("hasAnyAuthority('READ_DEVICES', 'WRITE_DEVICES', 'WRITE_CREDENTIALS', 'SAVE_DEVICES')")
-    RoundView stop(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+    RoundView stop(@PathVariable @Acts(Subject.ROUND) long id, @AuthenticationPrincipal SignedIn me) {
         refuseUnless(me, rounds.action(rounds.actionOf(id)).right());
         return rounds.stop(id, me.login());
     }

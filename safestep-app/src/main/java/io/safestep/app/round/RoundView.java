@@ -1,5 +1,6 @@
 package io.safestep.app.round;
 
+import io.safestep.app.sight.Sight;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -24,6 +25,22 @@ public record RoundView(
         @Nullable Long retryOf,
         Counts counts,
         List<Result> results) {
+
+    /** With the results on devices that somebody sees; the counts are those of the whole round. */
+    RoundView told(Sight sight) {
+        return new RoundView(
+                id,
+                action,
+                title,
+                argument,
+                startedBy,
+                startedAt,
+                endedAt,
+                stopRequestedBy,
+                retryOf,
+                counts,
+                sight.seen(results, Result::device));
+    }
 
     public record Counts(int waiting, int going, int done, int failed, int skipped) {}
 

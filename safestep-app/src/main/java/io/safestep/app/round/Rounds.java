@@ -5,6 +5,7 @@ import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.job.Jobs;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.Sight;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.Comparator;
@@ -179,6 +180,14 @@ public class Rounds {
         return repository.findAllByOrderByIdDesc(Limit.of(RECENT)).stream()
                 .map(r -> view(r, List.of()))
                 .toList();
+    }
+
+    /** Whether somebody began it or sees one of its devices. */
+    @Transactional(readOnly = true)
+    public boolean shows(Sight sight, RoundView round) {
+        return sight.readsEverything()
+                || round.startedBy().equals(sight.login())
+                || rows.results(round.id()).stream().anyMatch(r -> sight.reads(r.device()));
     }
 
     /** The last result of an action on a device; empty when there is none. */

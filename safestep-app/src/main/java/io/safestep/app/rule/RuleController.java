@@ -1,6 +1,10 @@
 package io.safestep.app.rule;
 
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.sight.Acts;
+import io.safestep.app.sight.NetworkWide;
+import io.safestep.app.sight.Sight;
+import io.safestep.app.sight.Subject;
 import io.safestep.core.rule.ConfigurationRule;
 import io.safestep.core.rule.RuleKind;
 import jakarta.validation.Valid;
@@ -90,18 +94,19 @@ class RuleController {
     /** All by name, without where they are broken. */
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
-    List<RuleView> all() {
-        return rules.all();
+    List<RuleView> all(Sight sight) {
+        return rules.all().stream().map(r -> r.told(sight)).toList();
     }
 
     @GetMapping("/{id}")
     @PreAuthorize("hasAuthority('READ')")
-    RuleView one(@PathVariable long id) {
-        return rules.view(id);
+    RuleView one(@PathVariable long id, Sight sight) {
+        return rules.view(id).told(sight);
     }
 
     /** What a rule would flag. Nothing is stored. */
     @PostMapping("/trial")
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     RuleView.Trial trial(@Valid @RequestBody TrialRequest request) {
         return rules.trial(
@@ -109,12 +114,14 @@ class RuleController {
     }
 
     @PostMapping
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     RuleView add(@Valid @RequestBody RuleRequest request, @AuthenticationPrincipal SignedIn me) {
         return rules.save(null, request.wanted(), me.login());
     }
 
     @PutMapping("/{id}")
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     RuleView change(
             @PathVariable long id, @Valid @RequestBody RuleRequest request, @AuthenticationPrincipal SignedIn me) {
@@ -122,6 +129,7 @@ class RuleController {
     }
 
     @DeleteMapping("/{id}")
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
@@ -132,15 +140,16 @@ class RuleController {
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     RuleView except(
             @PathVariable long id,
-            @PathVariable String device,
+            @PathVariable @Acts(Subject.DEVICE) String device,
             @Valid @RequestBody ExceptionRequest request,
-            @AuthenticationPrincipal SignedIn me) {
-        return rules.except(id, device, request.reason(), request.until(), me.login());
+            Sight sight) {
+        return rules.except(id, device, request.reason(), request.until(), sight.login())
+                .told(sight);
     }
 
     @DeleteMapping("/{id}/exceptions/{device}")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
-    RuleView endException(@PathVariable long id, @PathVariable String device, @AuthenticationPrincipal SignedIn me) {
-        return rules.endException(id, device, me.login());
+    RuleView endException(@PathVariable long id, @PathVariable @Acts(Subject.DEVICE) String device, Sight sight) {
+        return rules.endException(id, device, sight.login()).told(sight);
     }
 }

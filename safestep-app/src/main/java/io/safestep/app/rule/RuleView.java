@@ -1,6 +1,7 @@
 package io.safestep.app.rule;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.rule.Breach;
 import io.safestep.core.rule.RuleKind;
 import java.time.Instant;
@@ -29,6 +30,27 @@ record RuleView(
         @JsonUnwrapped Kept kept,
         List<Exempt> exceptions,
         List<Version> versions) {
+
+    /** With the devices that somebody sees; the numbers are those of the whole network. */
+    RuleView told(Sight sight) {
+        return new RuleView(
+                id,
+                name,
+                platform,
+                group,
+                active,
+                stopsChanges,
+                version,
+                content,
+                new Kept(
+                        kept.brokenCount(),
+                        kept.lookedAt(),
+                        kept.checked(),
+                        kept.unread(),
+                        sight.seen(kept.broken(), Broken::device)),
+                sight.seen(exceptions, Exempt::device),
+                versions);
+    }
 
     /**
      * How devices keep it.

@@ -4,6 +4,10 @@ import io.safestep.app.people.SignedIn;
 import io.safestep.app.run.checks.CheckQuestions;
 import io.safestep.app.run.views.RunCheckViews;
 import io.safestep.app.run.views.RunChecks;
+import io.safestep.app.sight.Acts;
+import io.safestep.app.sight.Sees;
+import io.safestep.app.sight.Sight;
+import io.safestep.app.sight.Subject;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
@@ -53,15 +57,19 @@ class RunCheckController {
     /** What all checks of a run found, worst first. */
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
-    RunChecks all(@PathVariable long id) {
-        return views.of(id);
+    RunChecks all(@PathVariable @Sees(Subject.RUN) long id, Sight sight) {
+        return views.of(id).told(sight);
     }
 
     /** What one check found on one device, with the device's own words. */
     @GetMapping("/{check}/{device}")
     @PreAuthorize("hasAuthority('READ')")
-    RunChecks.Detail one(@PathVariable long id, @PathVariable long check, @PathVariable String device) {
-        return views.detail(id, device, check);
+    RunChecks.Detail one(
+            @PathVariable @Sees(Subject.RUN) long id,
+            @PathVariable long check,
+            @PathVariable @Sees(Subject.DEVICE) String device,
+            Sight sight) {
+        return views.detail(id, device, check).told(sight);
     }
 
     /** Notes that somebody looks at what a check found on a device. */
@@ -69,9 +77,9 @@ class RunCheckController {
     @PreAuthorize("hasAuthority('READ')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void opened(
-            @PathVariable long id,
+            @PathVariable @Sees(Subject.RUN) long id,
             @PathVariable long check,
-            @PathVariable String device,
+            @PathVariable @Sees(Subject.DEVICE) String device,
             @AuthenticationPrincipal SignedIn me) {
         views.opened(id, device, check, me.login());
     }
@@ -80,7 +88,7 @@ class RunCheckController {
     @PostMapping("/{check}/answer")
     @PreAuthorize("hasAuthority('RUN_CHANGES')")
     RunChecks answer(
-            @PathVariable long id,
+            @PathVariable @Acts(Subject.RUN) long id,
             @PathVariable long check,
             @Valid @RequestBody AnswerRequest request,
             @AuthenticationPrincipal SignedIn me) {

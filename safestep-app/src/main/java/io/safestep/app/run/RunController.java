@@ -6,6 +6,10 @@ import io.safestep.app.run.controls.StuckControls;
 import io.safestep.app.run.views.RunEvents;
 import io.safestep.app.run.views.RunView;
 import io.safestep.app.run.views.RunViews;
+import io.safestep.app.sight.Acts;
+import io.safestep.app.sight.Sees;
+import io.safestep.app.sight.Sight;
+import io.safestep.app.sight.Subject;
 import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -43,45 +47,50 @@ class RunController {
     /** The runs of a change, newest first. */
     @GetMapping("/api/changes/{number}/runs")
     @PreAuthorize("hasAuthority('READ')")
-    List<RunView> ofChange(@PathVariable int number) {
-        return views.ofChange(number);
+    List<RunView> ofChange(@PathVariable @Sees(Subject.CHANGE) int number, Sight sight) {
+        return views.ofChange(number).stream().map(r -> r.told(sight)).toList();
     }
 
     /** Starts the run of a booked change inside its window. */
     @PostMapping("/api/changes/{number}/runs")
     @ResponseStatus(HttpStatus.CREATED)
     @PreAuthorize("hasAuthority('RUN_CHANGES')")
-    RunView start(@PathVariable int number, @AuthenticationPrincipal SignedIn me) {
+    RunView start(@PathVariable @Acts(Subject.CHANGE) int number, @AuthenticationPrincipal SignedIn me) {
         return runs.start(number, me.login());
     }
 
     @GetMapping("/api/runs/{id}")
     @PreAuthorize("hasAuthority('READ')")
-    RunView one(@PathVariable long id) {
-        return views.one(id);
+    RunView one(@PathVariable @Sees(Subject.RUN) long id, Sight sight) {
+        return views.one(id).told(sight);
     }
 
     /** What was said during the run, oldest first, at most 5,000 lines after the given one. */
     @GetMapping("/api/runs/{id}/lines")
     @PreAuthorize("hasAuthority('READ')")
-    List<RunView.Line> lines(@PathVariable long id, @RequestParam(defaultValue = "0") long after) {
-        return views.lines(id, after);
+    List<RunView.Line> lines(
+            @PathVariable @Sees(Subject.RUN) long id, @RequestParam(defaultValue = "0") long after, Sight sight) {
+        return views.lines(id, after).stream()
+                .filter(l -> l.isFor(sight))
+                .map(l -> l.told(sight))
+                .toList();
     }
 
     /** The same lines as server-sent events, as they come; ends with an event {@code ended}. */
     @GetMapping(path = "/api/runs/{id}/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
     @PreAuthorize("hasAuthority('READ')")
     SseEmitter events(
-            @PathVariable long id,
+            @PathVariable @Sees(Subject.RUN) long id,
             @RequestParam(defaultValue = "0") long after,
-            @RequestHeader(name = "Last-Event-ID", required = false) Long lastEventId) {
-        return events.open(id, lastEventId == null ? after : lastEventId);
+            @RequestHeader(name = "Last-Event-ID", required = false) Long lastEventId,
+            Sight sight) {
+        return events.open(id, lastEventId == null ? after : lastEventId, sight);
     }
 
     /** Stops before the next command and undoes everything that was pushed. */
     @PostMapping("/api/runs/{id}/stop")
     @PreAuthorize("hasAuthority('RUN_CHANGES')")
-    RunView stop(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+    RunView stop(@PathVariable @Acts(Subject.RUN) long id, @AuthenticationPrincipal SignedIn me) {
         return controls.stop(id, me.login());
     }
 
@@ -89,7 +98,7 @@ class RunController {
     @PostMapping("/api/runs/{id}/pause")
     @PreAuthorize("hasAuthority('RUN_CHANGES')")
     RunView pause(
-            @PathVariable long id,
+            @PathVariable @Acts(Subject.RUN) long id,
             @Valid @RequestBody RunRequests.Pausing request,
             @AuthenticationPrincipal SignedIn me) {
         return controls.pause(id, request.after(), me.login());
@@ -99,7 +108,9 @@ class RunController {
     @PostMapping("/api/runs/{id}/resumption")
     @PreAuthorize("hasAuthority('RUN_CHANGES')")
     RunView resume(
-            @PathVariable long id, @Valid @RequestBody RunRequests.Why request, @AuthenticationPrincipal SignedIn me) {
+            @PathVariable @Acts(Subject.RUN) long id,
+            @Valid @RequestBody RunRequests.Why request,
+            @AuthenticationPrincipal SignedIn me) {
         return controls.resume(id, request.reason(), me.login());
     }
 
@@ -107,7 +118,7 @@ class RunController {
     @PostMapping("/api/runs/{id}/lengthening")
     @PreAuthorize("hasAuthority('WRITE_WINDOWS')")
     RunView lengthen(
-            @PathVariable long id,
+            @PathVariable @Acts(Subject.RUN) long id,
             @Valid @RequestBody RunRequests.Lengthening request,
             @AuthenticationPrincipal SignedIn me) {
         return controls.lengthen(id, request.until(), request.reason(), me.login());
@@ -117,8 +128,8 @@ class RunController {
     @PostMapping("/api/runs/{id}/devices/{device}/skip")
     @PreAuthorize("hasAuthority('RUN_CHANGES')")
     RunView skip(
-            @PathVariable long id,
-            @PathVariable String device,
+            @PathVariable @Acts(Subject.RUN) long id,
+            @PathVariable @Acts(Subject.DEVICE) String device,
             @Valid @RequestBody RunRequests.Why request,
             @AuthenticationPrincipal SignedIn me) {
         return controls.skip(id, device, request.reason(), me.login());
@@ -127,7 +138,10 @@ class RunController {
     /** Does once more what failed on a device. */
     @PostMapping("/api/runs/{id}/devices/{device}/retry")
     @PreAuthorize("hasAuthority('RUN_CHANGES')")
-    RunView retry(@PathVariable long id, @PathVariable String device, @AuthenticationPrincipal SignedIn me) {
+    RunView retry(
+            @PathVariable @Acts(Subject.RUN) long id,
+            @PathVariable @Acts(Subject.DEVICE) String device,
+            @AuthenticationPrincipal SignedIn me) {
         return controls.retry(id, device, me.login());
     }
 
@@ -135,8 +149,8 @@ class RunController {
     @PostMapping("/api/runs/{id}/devices/{device}/override")
     @PreAuthorize("hasAnyAuthority('RUN_CHANGES', 'DECIDE_CHANGES')")
     RunView override(
-            @PathVariable long id,
-            @PathVariable String device,
+            @PathVariable @Acts(Subject.RUN) long id,
+            @PathVariable @Acts(Subject.DEVICE) String device,
             @Valid @RequestBody RunRequests.Why request,
             @AuthenticationPrincipal SignedIn me) {
         return controls.override(id, device, request.reason(), me.login());
@@ -145,7 +159,7 @@ class RunController {
     /** Commands that lead a device from what it showed last back to what it held before, as plain text. */
     @GetMapping(path = "/api/runs/{id}/devices/{device}/lines-back", produces = MediaType.TEXT_PLAIN_VALUE)
     @PreAuthorize("hasAuthority('READ')")
-    String linesBack(@PathVariable long id, @PathVariable String device) {
+    String linesBack(@PathVariable @Sees(Subject.RUN) long id, @PathVariable @Sees(Subject.DEVICE) String device) {
         return stuck.linesBack(id, device);
     }
 
@@ -153,7 +167,7 @@ class RunController {
     @PostMapping("/api/runs/{id}/way-back")
     @PreAuthorize("hasAuthority('RUN_CHANGES')")
     RunView retryWayBack(
-            @PathVariable long id,
+            @PathVariable @Acts(Subject.RUN) long id,
             @Valid @RequestBody RunRequests.WayBack request,
             @AuthenticationPrincipal SignedIn me) {
         return stuck.retryWayBack(id, request.whole(), me.login());
@@ -163,7 +177,9 @@ class RunController {
     @PostMapping("/api/runs/{id}/acceptance")
     @PreAuthorize("hasAnyAuthority('RUN_CHANGES', 'DECIDE_CHANGES')")
     RunView accept(
-            @PathVariable long id, @Valid @RequestBody RunRequests.Why request, @AuthenticationPrincipal SignedIn me) {
+            @PathVariable @Acts(Subject.RUN) long id,
+            @Valid @RequestBody RunRequests.Why request,
+            @AuthenticationPrincipal SignedIn me) {
         return stuck.accept(id, request.reason(), me.login());
     }
 }

@@ -2,6 +2,7 @@ package io.safestep.app.schedule;
 
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.Changes;
+import io.safestep.app.change.ChangesInSight;
 import io.safestep.app.change.stored.Change;
 import io.safestep.app.change.stored.Outlines;
 import io.safestep.app.change.stored.Outlines.Outline;
@@ -16,6 +17,7 @@ import io.safestep.app.schedule.windows.BookingRepository;
 import io.safestep.app.schedule.windows.Windows;
 import io.safestep.app.schedule.windows.Windows.Opening;
 import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.change.ChangeAction;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.next.ChangeFacts;
@@ -84,9 +86,12 @@ public class Schedule {
         this.clock = clock;
     }
 
-    /** Every opening between two moments with what is booked into it. */
+    /**
+     * Every opening between two moments with what is booked into it, as far as somebody sees it; what is free is what all
+     * bookings leave.
+     */
     @Transactional(readOnly = true)
-    public List<ScheduleViews.Opening> between(Stretch stretch) {
+    public List<ScheduleViews.Opening> between(Stretch stretch, Sight sight) {
         Instant from = stretch.from();
         Instant to = stretch.to();
         List<Booking> alive = bookings.alive(from, to);
@@ -94,6 +99,13 @@ public class Schedule {
                 outlines.withIds(alive.stream().map(Booking::changeId).toList());
         Map<Long, RunEstimate> estimates =
                 times.estimates(outlines.work(changes.values()).values());
+        Set<Integer> shown = changes.values().stream()
+                .filter(c -> ChangesInSight.shows(
+                        sight,
+                        c.author(),
+                        c.parts().stream().map(RunWork.Part::device).toList()))
+                .map(Outline::number)
+                .collect(Collectors.toSet());
         return windows.openings(from, to).stream()
                 .map(o -> {
                     List<ScheduleViews.Booked> booked = alive.stream()
@@ -108,7 +120,9 @@ public class Schedule {
                             o.window().name(),
                             o.occurrence().start(),
                             o.occurrence().end(),
-                            booked,
+                            booked.stream()
+                                    .filter(b -> shown.contains(b.number()))
+                                    .toList(),
                             Math.max(0, o.occurrence().length().toSeconds() - taken));
                 })
                 .toList();

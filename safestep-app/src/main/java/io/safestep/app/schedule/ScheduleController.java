@@ -2,6 +2,10 @@ package io.safestep.app.schedule;
 
 import io.safestep.app.people.SignedIn;
 import io.safestep.app.schedule.freezes.Stretch;
+import io.safestep.app.sight.Acts;
+import io.safestep.app.sight.Sees;
+import io.safestep.app.sight.Sight;
+import io.safestep.app.sight.Subject;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.time.Instant;
@@ -38,21 +42,21 @@ class ScheduleController {
     /** Openings between two moments, both UTC, with what is booked into them. */
     @GetMapping("/api/schedule")
     @PreAuthorize("hasAuthority('READ')")
-    List<ScheduleViews.Opening> between(@RequestParam String from, @RequestParam String to) {
-        return schedule.between(Stretch.of(from, to));
+    List<ScheduleViews.Opening> between(@RequestParam String from, @RequestParam String to, Sight sight) {
+        return schedule.between(Stretch.of(from, to), sight);
     }
 
     /** The booking of a change, and how it fits into every opening of the next seven days. */
     @GetMapping("/api/changes/{number}/booking")
     @PreAuthorize("hasAuthority('READ')")
-    ScheduleViews.Placement placement(@PathVariable int number) {
+    ScheduleViews.Placement placement(@PathVariable @Sees(Subject.CHANGE) int number) {
         return schedule.placement(number);
     }
 
     @PostMapping("/api/changes/{number}/booking")
     @PreAuthorize("hasAuthority('BOOK_CHANGES')")
     ScheduleViews.Placement book(
-            @PathVariable int number,
+            @PathVariable @Acts(Subject.CHANGE) int number,
             @Valid @RequestBody BookingRequest request,
             @AuthenticationPrincipal SignedIn me) {
         return schedule.book(number, request.windowId(), request.opensAt(), request.automatic(), me.login());
@@ -60,7 +64,8 @@ class ScheduleController {
 
     @DeleteMapping("/api/changes/{number}/booking")
     @PreAuthorize("hasAuthority('BOOK_CHANGES')")
-    ScheduleViews.Placement cancel(@PathVariable int number, @AuthenticationPrincipal SignedIn me) {
+    ScheduleViews.Placement cancel(
+            @PathVariable @Acts(Subject.CHANGE) int number, @AuthenticationPrincipal SignedIn me) {
         return schedule.cancel(number, me.login());
     }
 }

@@ -5,6 +5,7 @@ import io.safestep.app.change.Changes;
 import io.safestep.app.change.views.ChangeView;
 import io.safestep.app.device.DeviceView;
 import io.safestep.app.device.Devices;
+import io.safestep.app.sight.Sight;
 import java.util.List;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -35,14 +36,14 @@ class SearchController {
     /** Devices by name and address, changes by number and title, lines by their words. Two characters at least. */
     @GetMapping("/api/search")
     @PreAuthorize("hasAuthority('READ')")
-    Found search(@RequestParam String q) {
+    Found search(@RequestParam String q, Sight sight) {
         String words = q.strip();
         if (words.length() < SHORTEST || words.length() > LONGEST) {
             return new Found(List.of(), List.of(), List.of());
         }
         return new Found(
-                devices.find(words),
-                changes.find(words),
-                configurations.find(words, false, false, MOST_LINES).hits());
+                devices.find(words, sight),
+                changes.find(words, sight),
+                configurations.find(words, false, false, MOST_LINES, sight).hits());
     }
 }

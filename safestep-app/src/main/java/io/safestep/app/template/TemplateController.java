@@ -1,6 +1,7 @@
 package io.safestep.app.template;
 
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.sight.NetworkWide;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -81,6 +82,7 @@ class TemplateController {
 
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     TemplateView create(@Valid @RequestBody TemplateRequest request, @AuthenticationPrincipal SignedIn me) {
         return templates.create(request.wanted(), me.login());
@@ -88,6 +90,7 @@ class TemplateController {
 
     /** Stores a new version. Refused when the newest is not the one that was read. */
     @PutMapping("/{id}")
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     TemplateView change(
             @PathVariable long id, @Valid @RequestBody TemplateRequest request, @AuthenticationPrincipal SignedIn me) {
@@ -96,12 +99,14 @@ class TemplateController {
 
     /** No longer offers a template for new changes. */
     @PostMapping("/{id}/retirement")
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     TemplateView retire(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
         return templates.retire(id, true, me.login());
     }
 
     @DeleteMapping("/{id}/retirement")
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     TemplateView offerAgain(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
         return templates.retire(id, false, me.login());

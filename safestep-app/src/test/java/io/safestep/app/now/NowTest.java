@@ -7,6 +7,7 @@ import io.safestep.app.people.People;
 import io.safestep.app.run.views.RecentRuns;
 import io.safestep.app.schedule.Schedule;
 import io.safestep.app.schedule.freezes.Stretch;
+import io.safestep.app.sight.Sight;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.CountedStatements;
@@ -136,9 +137,9 @@ class NowTest extends SafeStepTest {
     private int questions() {
         Instant now = Instant.now();
         return CountedStatements.of(() -> {
-            schedule.between(Stretch.from(now, Duration.ofDays(7)));
+            schedule.between(Stretch.from(now, Duration.ofDays(7)), Sight.everything("mtarrant"));
             recentRuns.endedSince(now.minusSeconds(86_400));
-            return steps.open(people.withLogin("mtarrant"));
+            return steps.open(people.withLogin("mtarrant"), Sight.everything("mtarrant"));
         });
     }
 

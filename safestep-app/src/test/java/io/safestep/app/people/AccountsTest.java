@@ -18,6 +18,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterEach;
@@ -55,7 +56,7 @@ class AccountsTest extends SafeStepTest {
         jdbc.update("delete from person_link");
         jdbc.update("delete from spring_session where principal_name like 'test-%'");
         jdbc.update("delete from person where login like 'test-%'");
-        jdbc.update("update person set wanted_roles = null, roles = 'ADMINISTRATOR' where login = 'abrill'");
+        jdbc.update("update person set wish = null, roles = 'ADMINISTRATOR' where login = 'abrill'");
     }
 
     private static Map<String, Object> account(String login, Object version, String... roles) {
@@ -200,32 +201,119 @@ class AccountsTest extends SafeStepTest {
         assertThat(logIn("test-new", PASSWORD).status()).isEqualTo(401);
     }
 
+    private JsonNode agreed(ApiClient by, String login) {
+        Answer agreed = by.put("/api/accounts/" + login + "/wish", Map.of("agree", true));
+        assertThat(agreed.status()).as("%s", agreed).isEqualTo(200);
+        return agreed.body();
+    }
+
+    private int version(String login) {
+        return row(login).path("version").asInt();
+    }
+
     @Test
     void theLastAdministratorStaysAndNobodyGainsAlone() {
         assertThat(administrator
                         .put("/api/accounts/abrill/retirement", Map.of())
                         .detail())
                 .contains("is the last administrator");
-        int version = row("abrill").path("version").asInt();
-        Answer alone =
-                administrator.put("/api/accounts/abrill", account("abrill", version, "ADMINISTRATOR", "APPROVER"));
-        assertThat(fieldErrors(alone.body(), "roles")).contains("and there is none. Add one first.");
+        Answer alone = administrator.put(
+                "/api/accounts/abrill", account("abrill", version("abrill"), "ADMINISTRATOR", "APPROVER"));
+        assertThat(fieldErrors(alone.body(), "roles")).contains("and there is none who can log in");
         ApiClient second = comesIn(invited("test-second", "ADMINISTRATOR"));
         Answer waits = administrator.put(
-                "/api/accounts/abrill",
-                account("abrill", row("abrill").path("version").asInt(), "ADMINISTRATOR", "APPROVER"));
-        assertThat(waits.body().path("waits").asString()).contains("another administrator has to agree");
+                "/api/accounts/abrill", account("abrill", version("abrill"), "ADMINISTRATOR", "APPROVER"));
+        assertThat(waits.body().path("waits").asString()).contains("Another administrator has to agree");
         assertThat(row("abrill").path("roles").toString()).isEqualTo("[\"ADMINISTRATOR\"]");
-        assertThat(row("abrill").path("wantedRoles").toString()).contains("APPROVER");
+        assertThat(row("abrill").path("wish").path("roles").toString()).contains("APPROVER");
         assertThat(administrator
-                        .put("/api/accounts/abrill/wanted-roles", Map.of("agree", true))
+                        .put("/api/accounts/abrill/wish", Map.of("agree", true))
                         .status())
                 .isEqualTo(403);
-        assertThat(second.put("/api/accounts/abrill/wanted-roles", Map.of("agree", true))
-                        .status())
-                .isEqualTo(204);
+        agreed(second, "abrill");
         assertThat(row("abrill").path("roles").toString()).contains("APPROVER");
-        assertThat(row("abrill").path("wantedRoles")).isEmpty();
+        assertThat(row("abrill").path("wish").isNull()).isTrue();
+    }
+
+    /** Whoever has a link for an account could come in with it: for one that decides, or is in use, two have to want it. */
+    @Test
+    void nobodyAlonePlaysASecondPerson() {
+        ApiClient second = comesIn(invited("test-second", "ADMINISTRATOR"));
+        Answer wanted = administrator.post("/api/accounts", account("test-new", 0, "APPROVER"));
+        assertThat(wanted.body().path("path").isNull()).as("%s", wanted).isTrue();
+        assertThat(wanted.body().path("waits").asString()).contains("Another administrator has to agree");
+        assertThat(row("test-new").path("roles")).isEmpty();
+        assertThat(administrator
+                        .put("/api/accounts/test-new/wish", Map.of("agree", true))
+                        .status())
+                .isEqualTo(403);
+        ApiClient approver = comesIn(token(agreed(second, "test-new").path("invitation")));
+        assertThat(approver.get("/api/changes").status()).isEqualTo(200);
+
+        Answer again = administrator.post("/api/accounts/test-new/invitation", Map.of());
+        assertThat(again.body().path("path").isNull()).as("%s", again).isTrue();
+        assertThat(administrator
+                        .post("/api/accounts/test-new/invitation", Map.of())
+                        .detail())
+                .contains("it has to be decided first");
+        assertThat(second.put("/api/accounts/test-new/wish", Map.of("agree", false))
+                        .body()
+                        .path("invitation")
+                        .isNull())
+                .isTrue();
+        assertThat(row("test-new").path("wish").isNull()).isTrue();
+        assertThat(logIn("test-new", PASSWORD).status()).as("nothing has moved").isEqualTo(200);
+
+        assertThat(administrator
+                        .put("/api/accounts/test-second/retirement", Map.of())
+                        .status())
+                .as("one administrator locks another one out at once")
+                .isEqualTo(204);
+        Answer alone = administrator.post("/api/accounts/test-new/invitation", Map.of());
+        assertThat(alone.status()).as("%s", alone).isEqualTo(409);
+        assertThat(alone.detail()).contains("--new-administrator");
+    }
+
+    @Test
+    void scopeIsGivenAndNotBeyondOnesOwn() {
+        long site = jdbc.queryForObject("select id from site where name = 'Dunmarsh'", Long.class);
+        Map<String, Object> some = Map.of("everything", false, "sites", List.of(site), "groups", List.of());
+        Map<String, Object> all = Map.of("everything", true, "sites", List.of(), "groups", List.of());
+        Map<String, Object> wanted = new HashMap<>(account("test-new", 0, "ENGINEER"));
+        wanted.put("scope", Map.of("reading", all, "acting", some));
+        ApiClient engineer =
+                comesIn(token(administrator.post("/api/accounts", wanted).body()));
+        assertThat(row("test-new").path("scope").path("acting").path("sites").toString())
+                .isEqualTo("[" + site + "]");
+        assertThat(engineer.get("/api/devices/brn-gw-a").status()).isEqualTo(200);
+        assertThat(engineer.get("/api/session")
+                        .body()
+                        .path("person")
+                        .path("scope")
+                        .asString())
+                .isEqualTo("sees all devices; acts on Dunmarsh");
+
+        Map<String, Object> unknown = new HashMap<>(account("test-new", version("test-new"), "ENGINEER"));
+        unknown.put(
+                "scope",
+                Map.of(
+                        "reading",
+                        all,
+                        "acting",
+                        Map.of("everything", false, "sites", List.of(999_999), "groups", List.of())));
+        assertThat(fieldErrors(
+                        administrator.put("/api/accounts/test-new", unknown).body(), "scope"))
+                .contains("no longer there");
+
+        jdbc.update(
+                "update person set roles = 'ADMINISTRATOR', scope = cast(? as jsonb) where login = 'test-new'",
+                "{\"reading\": {\"everything\": false, \"sites\": [" + site + "], \"groups\": []},"
+                        + " \"acting\": {\"everything\": false, \"sites\": [" + site + "], \"groups\": []}}");
+        assertThat(fieldErrors(
+                        engineer.post("/api/accounts", account("test-third", 0, "ENGINEER"))
+                                .body(),
+                        "scope"))
+                .contains("only devices that are in your own scope");
     }
 
     @Test

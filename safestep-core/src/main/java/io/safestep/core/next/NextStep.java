@@ -6,6 +6,7 @@ import io.safestep.core.change.ChangeState;
 import io.safestep.core.next.ChangeFacts.Booked;
 import io.safestep.core.next.ChangeFacts.Run;
 import io.safestep.core.schedule.WallClock;
+import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -31,6 +32,20 @@ public record NextStep(
         Rung rung,
         @Nullable String action,
         boolean yours) {
+
+    /** The same in other words, for who must not read all of them. */
+    public NextStep worded(UnaryOperator<String> words) {
+        return new NextStep(
+                kind,
+                words.apply(title),
+                words.apply(sentence),
+                verdict == null ? null : words.apply(verdict),
+                words.apply(brief),
+                tone,
+                rung,
+                action,
+                yours);
+    }
 
     /** What it waits for; what presses most comes first. */
     public enum Kind {

@@ -4,11 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.core.people.PeopleGate.Account;
 import io.safestep.core.people.PeopleGate.Answer;
+import io.safestep.core.people.PeopleGate.Power;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
 
 class PeopleGateTest {
@@ -16,24 +20,90 @@ class PeopleGateTest {
     private static final Account ADMIN = account("abrill", Role.ADMINISTRATOR);
     private static final Account SECOND = account("bsecond", Role.ADMINISTRATOR);
     private static final Account ENGINEER = account("roake", Role.ENGINEER);
-    private static final Account NOBODY_YET = new Account("new", Set.of(), true);
+    private static final Account NOBODY_YET = new Account("new", Power.NONE, false, false);
+    private static final Scope DUNMARSH =
+            new Scope(DeviceSet.of(Set.of(1L), Set.of()), DeviceSet.of(Set.of(1L), Set.of()));
 
     private static Account account(String login, Role... roles) {
-        return new Account(login, Set.of(roles), true);
+        return in(login, Power.everywhere(Set.of(roles)));
+    }
+
+    private static Account gone(Account account) {
+        return new Account(account.login(), account.power(), false, account.administered());
+    }
+
+    private static Account notCome(Account account) {
+        return new Account(account.login(), account.power(), false, false);
+    }
+
+    private static Account in(String login, Power power) {
+        return new Account(login, power, true, power.roles().contains(Role.ADMINISTRATOR));
     }
 
     private static Answer ask(Account by, Account of, Set<Role> wanted, Account... all) {
-        return PeopleGate.roles(by, of, wanted, List.of(all));
+        return PeopleGate.power(by, of, Power.everywhere(wanted), List.of(all));
+    }
+
+    private static Answer ask(Account by, Account of, Power wanted, Account... all) {
+        return PeopleGate.power(by, of, wanted, List.of(all));
     }
 
     @Test
-    void anAdministratorMayGiveOthersAnyRole() {
+    void theOnlyAdministratorMayGiveOthersAnyRole() {
         for (Role role : Role.values()) {
             assertThat(ask(ADMIN, NOBODY_YET, Set.of(role), ADMIN))
                     .as("%s", role)
                     .isEqualTo(Answer.GOES);
+            assertThat(ask(ADMIN, NOBODY_YET, Set.of(role), ADMIN, notCome(SECOND)))
+                    .as("%s: another administrator has not come in yet", role)
+                    .isEqualTo(Answer.GOES);
         }
         assertThat(ask(ADMIN, NOBODY_YET, Set.of(), ADMIN)).isEqualTo(Answer.NO_ROLE);
+    }
+
+    @Test
+    void whoDecidesIsMadeByTwo() {
+        assertThat(ask(ADMIN, NOBODY_YET, Set.of(Role.ENGINEER), ADMIN, SECOND)).isEqualTo(Answer.GOES);
+        assertThat(ask(ADMIN, NOBODY_YET, Set.of(Role.APPROVER), ADMIN, SECOND)).isEqualTo(Answer.WAITS_FOR_ANOTHER);
+        assertThat(ask(ADMIN, NOBODY_YET, Set.of(Role.ADMINISTRATOR), ADMIN, SECOND))
+                .isEqualTo(Answer.WAITS_FOR_ANOTHER);
+        Account deciding = account("abrill", Role.ADMINISTRATOR, Role.APPROVER);
+        assertThat(ask(deciding, NOBODY_YET, Set.of(Role.ENGINEER), deciding, SECOND))
+                .as("who decides makes no author alone")
+                .isEqualTo(Answer.WAITS_FOR_ANOTHER);
+        Account local = in("local", new Power(Set.of(Role.APPROVER), DUNMARSH));
+        assertThat(ask(ADMIN, local, Set.of(Role.APPROVER), ADMIN, SECOND))
+                .as("for more devices")
+                .isEqualTo(Answer.WAITS_FOR_ANOTHER);
+    }
+
+    @Test
+    void whoLetTheOtherAdministratorGoIsNotAloneByThat() {
+        assertThat(PeopleGate.retirement(SECOND, List.of(ADMIN, SECOND)))
+                .as("at once, when it has to be")
+                .isEqualTo(Answer.GOES);
+        assertThat(ask(ADMIN, NOBODY_YET, Set.of(Role.APPROVER), ADMIN, gone(SECOND)))
+                .isEqualTo(Answer.NOBODY_TO_AGREE);
+        assertThat(ask(ADMIN, NOBODY_YET, Set.of(Role.ENGINEER), ADMIN, gone(SECOND)))
+                .isEqualTo(Answer.GOES);
+        Account lowered = new Account("bsecond", Power.everywhere(Set.of(Role.AUDITOR)), true, true);
+        assertThat(PeopleGate.wayIn(ADMIN, ENGINEER, List.of(ADMIN, lowered))).isEqualTo(Answer.NOBODY_TO_AGREE);
+    }
+
+    @Test
+    void aWayIntoAnAccountInUseIsMadeByTwo() {
+        assertThat(PeopleGate.wayIn(ADMIN, ENGINEER, List.of(ADMIN, SECOND))).isEqualTo(Answer.WAITS_FOR_ANOTHER);
+        assertThat(PeopleGate.wayIn(ADMIN, gone(ENGINEER), List.of(ADMIN, SECOND)))
+                .as("not come in yet, and decides nothing")
+                .isEqualTo(Answer.GOES);
+        Account approver = gone(account("dfen", Role.APPROVER));
+        assertThat(PeopleGate.wayIn(ADMIN, approver, List.of(ADMIN, SECOND))).isEqualTo(Answer.WAITS_FOR_ANOTHER);
+        assertThat(PeopleGate.wayIn(ADMIN, ENGINEER, List.of(ADMIN)))
+                .as("there is nobody else")
+                .isEqualTo(Answer.GOES);
+        assertThat(PeopleGate.wayIn(ADMIN, ADMIN, List.of(ADMIN, SECOND)))
+                .as("their own")
+                .isEqualTo(Answer.GOES);
     }
 
     @Test
@@ -41,68 +111,176 @@ class PeopleGateTest {
         Set<Role> more = Set.of(Role.ADMINISTRATOR, Role.APPROVER);
         assertThat(ask(ADMIN, ADMIN, more, ADMIN, SECOND)).isEqualTo(Answer.WAITS_FOR_ANOTHER);
         assertThat(ask(ADMIN, ADMIN, more, ADMIN)).isEqualTo(Answer.NOBODY_TO_AGREE);
-        assertThat(ask(ADMIN, ADMIN, more, ADMIN, new Account("bsecond", Set.of(Role.ADMINISTRATOR), false)))
+        assertThat(ask(ADMIN, ADMIN, more, ADMIN, gone(SECOND)))
                 .as("the other one is retired")
                 .isEqualTo(Answer.NOBODY_TO_AGREE);
         Account both = account("abrill", Role.ADMINISTRATOR, Role.APPROVER);
         assertThat(ask(both, both, Set.of(Role.ADMINISTRATOR), both))
                 .as("to do less needs nobody")
                 .isEqualTo(Answer.GOES);
-        assertThat(PeopleGate.mayAgree(SECOND, "abrill")).isTrue();
-        assertThat(PeopleGate.mayAgree(ADMIN, "abrill")).as("not oneself").isFalse();
-        assertThat(PeopleGate.mayAgree(ENGINEER, "abrill")).isFalse();
+        Power wanted = Power.everywhere(more);
+        assertThat(PeopleGate.mayAgree(SECOND, "abrill", wanted)).isTrue();
+        assertThat(PeopleGate.mayAgree(ADMIN, "abrill", wanted))
+                .as("not oneself")
+                .isFalse();
+        assertThat(PeopleGate.mayAgree(ENGINEER, "abrill", wanted)).isFalse();
+        Account local = in("local", new Power(Set.of(Role.ADMINISTRATOR), DUNMARSH));
+        assertThat(PeopleGate.mayAgree(local, "abrill", wanted))
+                .as("beyond their scope")
+                .isFalse();
+        assertThat(PeopleGate.mayAgree(local, "abrill", new Power(more, DUNMARSH)))
+                .isTrue();
     }
 
     @Test
-    void theLastAdministratorStays() {
+    void theLastAdministratorForAllDevicesStays() {
         assertThat(ask(ADMIN, ADMIN, Set.of(Role.ENGINEER), ADMIN, ENGINEER)).isEqualTo(Answer.LAST_ADMINISTRATOR);
+        assertThat(ask(ADMIN, ADMIN, new Power(Set.of(Role.ADMINISTRATOR), DUNMARSH), ADMIN))
+                .isEqualTo(Answer.LAST_ADMINISTRATOR);
         assertThat(PeopleGate.retirement(ADMIN, List.of(ADMIN, ENGINEER))).isEqualTo(Answer.LAST_ADMINISTRATOR);
         assertThat(PeopleGate.retirement(ADMIN, List.of(ADMIN, SECOND))).isEqualTo(Answer.GOES);
+        assertThat(PeopleGate.retirement(ADMIN, List.of(ADMIN, notCome(SECOND))))
+                .as("the other one has not come in yet")
+                .isEqualTo(Answer.LAST_ADMINISTRATOR);
         assertThat(PeopleGate.retirement(ENGINEER, List.of(ADMIN, ENGINEER))).isEqualTo(Answer.GOES);
-        Account gone = new Account("abrill", Set.of(Role.ADMINISTRATOR), false);
-        assertThat(PeopleGate.retirement(gone, List.of(gone, SECOND)))
+        assertThat(PeopleGate.retirement(gone(ADMIN), List.of(gone(ADMIN), SECOND)))
                 .as("who is gone is no administrator")
                 .isEqualTo(Answer.GOES);
     }
 
     @Test
-    void whoIsNoAdministratorGivesAwayOnlyWhatTheyMayDoThemselves() {
+    void nobodyGivesAwayWhatTheyDoNotHave() {
         assertThat(ask(ENGINEER, NOBODY_YET, Set.of(Role.ON_CALL), ADMIN, ENGINEER))
                 .isEqualTo(Answer.GOES);
         assertThat(ask(ENGINEER, NOBODY_YET, Set.of(Role.APPROVER), ADMIN, ENGINEER))
                 .isEqualTo(Answer.BEYOND_OWN_RIGHTS);
+        Account local = in("local", new Power(Set.of(Role.ADMINISTRATOR), DUNMARSH));
+        assertThat(ask(local, NOBODY_YET, Set.of(Role.ENGINEER), ADMIN, local)).isEqualTo(Answer.BEYOND_OWN_SCOPE);
+        assertThat(ask(local, NOBODY_YET, new Power(Set.of(Role.ENGINEER), DUNMARSH), ADMIN, local))
+                .isEqualTo(Answer.GOES);
+        assertThat(ask(local, account("jvane", Role.AUDITOR), Set.of(Role.ENGINEER), ADMIN, local))
+                .as("a role for devices that they do not have")
+                .isEqualTo(Answer.BEYOND_OWN_SCOPE);
     }
 
     /** Whatever is asked, in whatever order: nobody alone gains a right, and an administrator is always there. */
     @Test
     void nobodyAloneGainsARightAndAnAdministratorIsAlwaysThere() {
         Random random = new Random(28);
-        for (int i = 0; i < 400; i++) {
+        for (int i = 0; i < 2000; i++) {
             List<Account> all = new ArrayList<>();
             for (int n = 1 + random.nextInt(4); n > 0; n--) {
-                Set<Role> roles = some(random);
-                all.add(new Account("p" + n, roles, random.nextInt(4) > 0));
+                Account one = in("p" + n, new Power(some(random), someScope(random)));
+                all.add(random.nextInt(4) > 0 ? one : gone(one));
             }
-            if (all.stream().noneMatch(a -> a.present() && a.roles().contains(Role.ADMINISTRATOR))) {
+            if (all.stream().noneMatch(PeopleGateTest::administersEverything)) {
                 continue;
             }
             Account by = all.get(random.nextInt(all.size()));
             Account of = all.get(random.nextInt(all.size()));
-            Set<Role> wanted = some(random);
-            Answer answer = PeopleGate.roles(by, of, wanted, all);
-            if (answer != Answer.GOES) {
+            Power wanted = new Power(some(random), someScope(random));
+            if (PeopleGate.power(by, of, wanted, all) != Answer.GOES) {
                 continue;
             }
             String what = by + " makes " + of + " " + wanted + " among " + all;
             if (by.login().equals(of.login())) {
-                assertThat(Role.rights(by.roles())).as(what).containsAll(Role.rights(wanted));
+                assertThat(Role.rights(by.power().roles())).as(what).containsAll(Role.rights(wanted.roles()));
+                assertThat(wanted.scope().isWithin(by.power().scope())).as(what).isTrue();
             }
             assertThat(all.stream()
-                            .map(a -> a.equals(of) ? new Account(a.login(), wanted, a.present()) : a)
-                            .anyMatch(a -> a.present() && a.roles().contains(Role.ADMINISTRATOR)))
+                            .map(a -> a.equals(of) ? new Account(a.login(), wanted, a.comesIn(), a.administered()) : a)
+                            .anyMatch(PeopleGateTest::administersEverything))
                     .as(what)
                     .isTrue();
         }
+    }
+
+    private static boolean administersEverything(Account account) {
+        return account.comesIn()
+                && account.power().roles().contains(Role.ADMINISTRATOR)
+                && account.power().scope().holdsEverything();
+    }
+
+    /**
+     * One person who wants to play two, beside an honest administrator who agrees to nothing: with all accounts that they
+     * make or take over, used against each other in any order, they never come to write a change with one and approve it
+     * with another.
+     */
+    @Test
+    void nobodyAloneWritesAndApproves() {
+        for (int seed = 0; seed < 300; seed++) {
+            Random random = new Random(seed);
+            Map<String, Account> all = new TreeMap<>();
+            Account start = account(
+                    "one",
+                    seed % 2 == 0 ? new Role[] {Role.ADMINISTRATOR} : new Role[] {Role.ADMINISTRATOR, Role.APPROVER});
+            List.of(start, SECOND, ENGINEER, account("dfen", Role.APPROVER), gone(account("late", Role.ON_CALL)))
+                    .forEach(a -> all.put(a.login(), a));
+            Set<String> own = new TreeSet<>(Set.of("one"));
+            List<String> story = new ArrayList<>();
+            for (int step = 0; step < 40; step++) {
+                play(random, all, own, story);
+                Set<Role> roles = EnumSet.noneOf(Role.class);
+                own.forEach(login -> roles.addAll(all.get(login).power().roles()));
+                assertThat(Role.rights(roles).containsAll(Set.of(Right.WRITE_CHANGES, Right.DECIDE_CHANGES)))
+                        .as("seed %d: %s", seed, story)
+                        .isFalse();
+            }
+        }
+    }
+
+    /** One step of somebody who holds some of the accounts. */
+    private static void play(Random random, Map<String, Account> all, Set<String> own, List<String> story) {
+        Account by = all.get(pick(random, own));
+        String login = random.nextInt(3) == 0 ? "new" + all.size() : pick(random, all.keySet());
+        boolean added = !all.containsKey(login);
+        Account of = all.getOrDefault(login, new Account(login, Power.NONE, false, false));
+        if (!by.power().roles().contains(Role.ADMINISTRATOR)) {
+            return;
+        }
+        if (!added && random.nextInt(6) == 0) {
+            if (PeopleGate.retirement(of, all.values()) == Answer.GOES && !login.equals(by.login())) {
+                all.put(login, gone(of));
+                own.remove(login);
+                story.add(by.login() + " retires " + login);
+            }
+            return;
+        }
+        if (!added && random.nextBoolean()) {
+            if (PeopleGate.wayIn(by, of, all.values()) == Answer.GOES) {
+                own.add(login);
+                boolean administers = of.power().roles().contains(Role.ADMINISTRATOR);
+                all.put(login, new Account(login, of.power(), true, of.administered() || administers));
+                story.add(by.login() + " takes over " + login);
+            }
+            return;
+        }
+        Power wanted = new Power(some(random), Scope.EVERYWHERE);
+        Answer answer = PeopleGate.power(by, of, wanted, all.values());
+        boolean agreed = answer == Answer.WAITS_FOR_ANOTHER
+                && own.stream().anyMatch(o -> PeopleGate.mayAgree(all.get(o), by.login(), wanted));
+        if (answer == Answer.GOES || agreed) {
+            Account made = in(login, wanted);
+            all.put(
+                    login,
+                    new Account(
+                            login,
+                            wanted,
+                            added || of.comesIn(),
+                            of.administered() || (added || of.comesIn()) && made.administered()));
+            if (added) {
+                own.add(login);
+            }
+            story.add(by.login() + " makes " + login + " " + wanted.roles());
+        }
+    }
+
+    private static String pick(Random random, Set<String> of) {
+        return List.copyOf(new TreeSet<>(of)).get(random.nextInt(of.size()));
+    }
+
+    private static Scope someScope(Random random) {
+        return random.nextInt(3) > 0 ? Scope.EVERYWHERE : DUNMARSH;
     }
 
     private static Set<Role> some(Random random) {

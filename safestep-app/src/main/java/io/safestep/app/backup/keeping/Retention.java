@@ -4,6 +4,7 @@ import io.safestep.app.audit.AuditLog;
 import io.safestep.app.backup.stored.ConfigContents;
 import io.safestep.app.backup.stored.ConfigurationSearch;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.Sight;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Duration;
@@ -93,7 +94,13 @@ public class Retention {
      * @param kept how many would go by age and number, and are kept, by reason
      */
     public record Plan(
-            int versions, long characters, List<OfDevice> devices, int deviceCount, Map<String, Integer> kept) {}
+            int versions, long characters, List<OfDevice> devices, int deviceCount, Map<String, Integer> kept) {
+
+        /** With the devices that somebody sees; the numbers are those of the whole network. */
+        public Plan told(Sight sight) {
+            return new Plan(versions, characters, sight.seen(devices, OfDevice::device), deviceCount, kept);
+        }
+    }
 
     record OfDevice(String device, int versions) {}
 

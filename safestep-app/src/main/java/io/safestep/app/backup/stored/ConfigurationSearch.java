@@ -2,6 +2,7 @@ package io.safestep.app.backup.stored;
 
 import io.safestep.app.platform.Platforms;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.search.ConfigurationIndex;
 import io.safestep.core.search.LineQuery;
@@ -95,11 +96,12 @@ public class ConfigurationSearch {
      * @param words a text, or a pattern in the syntax of RE2
      * @param every look into every version that is kept, and not only into the newest of each device
      * @param most how many lines are wanted
+     * @param sight of who asks: only devices that they see are looked at
      * @throws ProblemException when the pattern is none
      */
-    public Found find(String words, boolean pattern, boolean every, int most) {
+    public Found find(String words, boolean pattern, boolean every, int most, Sight sight) {
         LineQuery query = query(words, pattern);
-        List<Version> versions = versions(every);
+        List<Version> versions = sight.seen(versions(every), Version::device);
         int unread = bringIn(versions);
         Map<String, Version> byKey = new LinkedHashMap<>();
         versions.forEach(v -> byKey.putIfAbsent(v.hash(), v));

@@ -1,6 +1,7 @@
 package io.safestep.app.change.build;
 
 import io.safestep.app.backup.views.DifferenceRowView;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.config.tree.LineComplaint;
 import io.safestep.core.network.ownpath.OwnPath;
 import io.safestep.core.template.TemplateProblem;
@@ -38,6 +39,28 @@ public record BuildView(
         List<String> obstacles,
         boolean mayRestoreStartup,
         @Nullable PathCut pathCut) {
+
+    /** As somebody sees it whose scope may not hold the devices of which the complaints speak. */
+    public BuildView told(Sight sight) {
+        return sight.readsEverything()
+                ? this
+                : new BuildView(
+                        device,
+                        baselineTakenAt,
+                        complaints.stream()
+                                .map(c -> new LineComplaint(c.line(), c.severity(), sight.told(c.reason())))
+                                .toList(),
+                        problems,
+                        lines,
+                        rows,
+                        outcome,
+                        script,
+                        undo,
+                        proven,
+                        obstacles.stream().map(sight::told).toList(),
+                        mayRestoreStartup,
+                        pathCut);
+    }
 
     static BuildView underivable(String device, @Nullable Instant takenAt, Outcome outcome, @Nullable String lines) {
         return new BuildView(

@@ -17,6 +17,13 @@ public interface ChangeRepository extends JpaRepository<Change, Long> {
     @Query("select c from Change c where c.number = :number")
     Optional<Change> lockByNumber(int number);
 
+    @Query("select t.device.name from ChangeTarget t where t.change.number = :number")
+    List<String> devicesOf(int number);
+
+    /** Log-in. */
+    @Query("select c.author.login from Change c where c.number = :number")
+    Optional<String> authorOf(int number);
+
     List<Change> findByStateInOrderByUpdatedAtDesc(Collection<ChangeState> states);
 
     @Query(value = "select nextval('change_number')", nativeQuery = true)

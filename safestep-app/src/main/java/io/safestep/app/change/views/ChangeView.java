@@ -6,6 +6,7 @@ import io.safestep.app.change.asked.Way;
 import io.safestep.app.change.content.PeerSheetView;
 import io.safestep.app.change.stored.Outlines;
 import io.safestep.app.change.stored.RunWork;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.FailureRule;
 import io.safestep.core.check.definition.CheckDefinition;
@@ -22,6 +23,7 @@ import org.jspecify.annotations.Nullable;
  * @param nothingWritten whether its run ended before anything was written
  * @param editable whether the person who asks may edit it now
  * @param outcomeNote how it went, written at closing
+ * @param hiddenDevices how many of its devices are outside the scope of the person who asks
  */
 public record ChangeView(
         int number,
@@ -36,7 +38,31 @@ public record ChangeView(
         boolean editable,
         @JsonUnwrapped Dates dates,
         @Nullable String outcomeNote,
+        int hiddenDevices,
         @JsonUnwrapped Content content) {
+
+    /** As somebody sees it whose scope may not hold all of its devices: of the others, how many there are. */
+    public ChangeView told(Sight sight) {
+        return sight.actsOnEverything()
+                ? this
+                : new ChangeView(
+                        number,
+                        subject,
+                        purpose,
+                        state,
+                        nothingWritten,
+                        author,
+                        authorName,
+                        version,
+                        sealed,
+                        editable && content.targets().stream().allMatch(t -> sight.acts(t.device())),
+                        dates,
+                        outcomeNote,
+                        (int) content.targets().stream()
+                                .filter(t -> !sight.reads(t.device()))
+                                .count(),
+                        content.told(sight));
+    }
 
     /**
      * What it is for.
@@ -84,7 +110,24 @@ public record ChangeView(
             List<Check> checks,
             List<String> basicLeftOut,
             List<PeerSheetView> sheets,
-            Order order) {}
+            Order order) {
+
+        private Content told(Sight sight) {
+            return new Content(
+                    groups.stream().map(g -> g.told(sight)).toList(),
+                    targets.stream()
+                            .filter(t -> sight.reads(t.device()))
+                            .map(t -> t.told(sight))
+                            .toList(),
+                    checks.stream()
+                            .filter(c -> c.concerns(sight))
+                            .map(c -> c.told(sight))
+                            .toList(),
+                    basicLeftOut,
+                    sheets.stream().filter(s -> !sight.hides(s.device())).toList(),
+                    order.told(sight));
+        }
+    }
 
     /**
      * How it is run.
@@ -102,7 +145,29 @@ public record ChangeView(
             int pauseSeconds,
             boolean byHand,
             List<WaveOrder.Wave> waves,
-            List<WaveOrder.Objection> objections) {}
+            List<WaveOrder.Objection> objections) {
+
+        private Order told(Sight sight) {
+            return new Order(
+                    failureRule,
+                    first,
+                    most,
+                    pauseSeconds,
+                    byHand,
+                    ChangeView.waves(waves, sight),
+                    objections.stream()
+                            .filter(o -> sight.reads(o.device()))
+                            .map(o -> new WaveOrder.Objection(o.device(), o.forbidden(), sight.told(o.sentence())))
+                            .toList());
+        }
+    }
+
+    /** Waves with the devices that somebody sees; also those in which there are none, so that the numbers stay. */
+    public static List<WaveOrder.Wave> waves(List<WaveOrder.Wave> waves, Sight sight) {
+        return waves.stream()
+                .map(w -> new WaveOrder.Wave(w.number(), sight.seen(w.devices()), sight.told(w.why())))
+                .toList();
+    }
 
     /**
      * A group by which devices were chosen.
@@ -113,7 +178,12 @@ public record ChangeView(
      * @param left devices that it held then and no longer holds
      */
     public record ChosenGroupView(
-            String name, boolean exists, List<String> devices, List<String> joined, List<String> left) {}
+            String name, boolean exists, List<String> devices, List<String> joined, List<String> left) {
+
+        private ChosenGroupView told(Sight sight) {
+            return new ChosenGroupView(name, exists, sight.seen(devices), sight.seen(joined), sight.seen(left));
+        }
+    }
 
     /**
      * @param way how the author says what the device shall hold
@@ -140,7 +210,27 @@ public record ChangeView(
             boolean complete,
             int commands,
             boolean proven,
-            @Nullable String beside) {}
+            @Nullable String beside) {
+
+        private Target told(Sight sight) {
+            return otherDevice == null || sight.reads(otherDevice)
+                    ? this
+                    : new Target(
+                            device,
+                            site,
+                            wave,
+                            way,
+                            lines,
+                            backup,
+                            sight.told(otherDevice),
+                            template,
+                            values,
+                            complete,
+                            commands,
+                            proven,
+                            beside);
+        }
+    }
 
     /**
      * @param version names this version of the template
@@ -164,12 +254,30 @@ public record ChangeView(
             @Nullable String library,
             @Nullable String service,
             int stays,
-            String staysBecause) {}
+            String staysBecause) {
+
+        private boolean concerns(Sight sight) {
+            return definition.devices().isEmpty()
+                    || definition.devices().stream().anyMatch(sight::reads);
+        }
+
+        private Check told(Sight sight) {
+            return new Check(
+                    sight.told(title),
+                    sight.told(expected),
+                    definition.on(sight.seen(definition.devices())),
+                    library,
+                    service,
+                    stays,
+                    sight.told(staysBecause));
+        }
+    }
 
     /**
      * A change in a list.
      *
      * @param nothingWritten whether its run ended before anything was written
+     * @param hiddenDevices how many of its devices are outside the scope of the person who asks
      */
     public record Row(
             int number,
@@ -180,7 +288,23 @@ public record ChangeView(
             boolean emergency,
             String authorName,
             List<String> devices,
+            int hiddenDevices,
             Instant updatedAt) {
+
+        public Row told(Sight sight) {
+            List<String> seen = sight.seen(devices);
+            return new Row(
+                    number,
+                    subject,
+                    title,
+                    state,
+                    nothingWritten,
+                    emergency,
+                    authorName,
+                    seen,
+                    devices.size() - seen.size(),
+                    updatedAt);
+        }
 
         public static Row of(Outlines.Outline change) {
             return new Row(
@@ -192,6 +316,7 @@ public record ChangeView(
                     change.emergency(),
                     change.authorName(),
                     change.parts().stream().map(RunWork.Part::device).toList(),
+                    0,
                     change.updatedAt());
         }
     }

@@ -92,6 +92,7 @@ public class ChangeViews {
                 isAuthor && c.state().editable(),
                 new ChangeView.Dates(c.createdAt(), c.updatedAt(), c.submittedAt()),
                 c.outcomeNote(),
+                0,
                 new ChangeView.Content(
                         c.groups().stream().map(this::group).toList(),
                         c.targets().stream().map(t -> target(t, isAuthor)).toList(),

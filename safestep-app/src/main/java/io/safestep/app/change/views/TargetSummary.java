@@ -1,6 +1,7 @@
 package io.safestep.app.change.views;
 
 import io.safestep.app.change.build.Outcome;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.config.tree.LineComplaint;
 import java.util.List;
 
@@ -22,6 +23,20 @@ public record TargetSummary(
         boolean proven,
         boolean cutsPath,
         List<String> findings) {
+
+    /** As somebody sees it whose scope may not hold the devices of which the sentences speak. */
+    public TargetSummary told(Sight sight) {
+        return new TargetSummary(
+                device,
+                complaints.stream()
+                        .map(c -> new LineComplaint(c.line(), c.severity(), sight.told(c.reason())))
+                        .toList(),
+                derived,
+                commands,
+                proven,
+                cutsPath,
+                findings.stream().map(sight::told).toList());
+    }
 
     public static TargetSummary of(String device, Outcome outcome, List<String> findings) {
         return outcome.isDerivable()

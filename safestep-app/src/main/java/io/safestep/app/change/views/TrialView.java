@@ -1,6 +1,7 @@
 package io.safestep.app.change.views;
 
 import io.safestep.app.change.build.BuildView;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.template.TemplateProblem;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -19,4 +20,9 @@ public record TrialView(
         List<String> unused,
         List<TemplateProblem> problems,
         String undo,
-        @Nullable BuildView build) {}
+        @Nullable BuildView build) {
+
+    public TrialView told(Sight sight) {
+        return new TrialView(names, unused, problems, undo, build == null ? null : build.told(sight));
+    }
+}

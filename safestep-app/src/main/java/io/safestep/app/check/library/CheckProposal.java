@@ -1,5 +1,6 @@
 package io.safestep.app.check.library;
 
+import io.safestep.app.sight.Sight;
 import io.safestep.core.check.definition.CheckDefinition;
 
 /**
@@ -12,4 +13,16 @@ import io.safestep.core.check.definition.CheckDefinition;
  * @param basic it is proposed for every change
  */
 public record CheckProposal(
-        String library, String title, String expected, String because, boolean basic, CheckDefinition definition) {}
+        String library, String title, String expected, String because, boolean basic, CheckDefinition definition) {
+
+    /** As somebody sees it whose scope may not hold the devices of which it speaks. */
+    public CheckProposal told(Sight sight) {
+        return new CheckProposal(
+                library,
+                sight.told(title),
+                sight.told(expected),
+                sight.told(because),
+                basic,
+                definition.on(sight.seen(definition.devices())));
+    }
+}

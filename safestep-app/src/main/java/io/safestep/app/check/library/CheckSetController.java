@@ -1,6 +1,7 @@
 package io.safestep.app.check.library;
 
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.sight.NetworkWide;
 import io.safestep.core.check.definition.CheckSetRule;
 import io.safestep.core.check.definition.Topic;
 import jakarta.validation.Valid;
@@ -73,6 +74,7 @@ class CheckSetController {
     }
 
     @PostMapping
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     List<CheckSetView> add(@Valid @RequestBody CheckSetRequest request, @AuthenticationPrincipal SignedIn me) {
         library.saveSet(null, request.wanted(), me.login());
@@ -80,6 +82,7 @@ class CheckSetController {
     }
 
     @PutMapping("/{id}")
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     List<CheckSetView> change(
             @PathVariable long id, @Valid @RequestBody CheckSetRequest request, @AuthenticationPrincipal SignedIn me) {
@@ -88,6 +91,7 @@ class CheckSetController {
     }
 
     @DeleteMapping("/{id}")
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {

@@ -1,6 +1,8 @@
 package io.safestep.app.check.services;
 
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.sight.NetworkWide;
+import io.safestep.app.sight.Sight;
 import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -30,11 +32,15 @@ class ServiceController {
     /** All by name. */
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
-    List<ServiceView> all() {
-        return services.all();
+    List<ServiceView> all(Sight sight) {
+        return services.all().stream()
+                .map(s -> s.told(sight))
+                .filter(s -> sight.readsEverything() || !s.ends().isEmpty())
+                .toList();
     }
 
     @PostMapping
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     List<ServiceView> add(@Valid @RequestBody ServiceRequest request, @AuthenticationPrincipal SignedIn me) {
         services.save(null, request, me.login());
@@ -42,6 +48,7 @@ class ServiceController {
     }
 
     @PutMapping("/{id}")
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     List<ServiceView> change(
             @PathVariable long id, @Valid @RequestBody ServiceRequest request, @AuthenticationPrincipal SignedIn me) {
@@ -50,6 +57,7 @@ class ServiceController {
     }
 
     @DeleteMapping("/{id}")
+    @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {

@@ -1,5 +1,6 @@
 package io.safestep.app.check.services;
 
+import io.safestep.app.sight.Sight;
 import io.safestep.core.check.definition.Severity;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -20,6 +21,24 @@ record ServiceView(
         int settleSeconds,
         List<String> sites,
         List<End> ends) {
+
+    /** With the devices that somebody sees. */
+    ServiceView told(Sight sight) {
+        List<End> seen = sight.seen(ends, End::device);
+        return new ServiceView(
+                id,
+                version,
+                name,
+                description,
+                address,
+                port,
+                severity,
+                settleSeconds,
+                sight.readsEverything()
+                        ? sites
+                        : seen.stream().map(End::site).distinct().toList(),
+                seen);
+    }
 
     /** @param source null for the address that the device would choose */
     record End(String device, String site, @Nullable String source) {}

@@ -1,8 +1,10 @@
 package io.safestep.app.people.stored;
 
 import io.safestep.core.people.PeopleGate.Account;
+import io.safestep.core.people.PeopleGate.Power;
 import io.safestep.core.people.Right;
 import io.safestep.core.people.Role;
+import io.safestep.core.people.Scope;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
@@ -15,6 +17,10 @@ import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.annotations.Mutability;
+import org.hibernate.type.SqlTypes;
+import org.hibernate.type.descriptor.java.Immutability;
 import org.jspecify.annotations.Nullable;
 
 /** Somebody who logs in. Nobody is ever removed: who is retired stays in the history under their name. */
@@ -30,11 +36,21 @@ public class Person {
 
     private String login;
     private String name;
-    private String passwordHash;
+    private @Nullable String passwordHash;
     private String roles;
     private String email;
-    private Instant retiredAt;
-    private String wantedRoles;
+    private @Nullable Instant retiredAt;
+    private boolean administered;
+
+    /** For which devices the roles hold, as JSON; null for all. */
+    @JdbcTypeCode(SqlTypes.JSON)
+    @Mutability(Immutability.class)
+    private @Nullable Scope scope;
+
+    /** As JSON; null for nothing. */
+    @JdbcTypeCode(SqlTypes.JSON)
+    @Mutability(Immutability.class)
+    private @Nullable Wish wish;
 
     protected Person() {}
 
@@ -50,7 +66,9 @@ public class Person {
     }
 
     private static List<Role> list(String roles) {
-        return Arrays.stream(roles.split(",")).map(Role::valueOf).toList();
+        return roles.isEmpty()
+                ? List.of()
+                : Arrays.stream(roles.split(",")).map(Role::valueOf).toList();
     }
 
     public Long id() {
@@ -89,25 +107,41 @@ public class Person {
 
     public void choosePassword(String hash) {
         passwordHash = hash;
+        noteAdministrator();
     }
 
     public List<Role> roles() {
         return list(roles);
     }
 
-    public void become(Set<Role> newRoles) {
-        roles = text(newRoles);
-        wantedRoles = null;
+    public Scope scope() {
+        return scope == null ? Scope.EVERYWHERE : scope;
     }
 
-    /** Roles that somebody wants for themselves and to which another administrator has to agree; empty for none. */
-    public List<Role> wantedRoles() {
-        return wantedRoles == null ? List.of() : list(wantedRoles);
+    /** What they are and for which devices. */
+    public Power power() {
+        return new Power(Set.copyOf(roles()), scope());
     }
 
-    /** @param wanted empty to want nothing more */
-    public void want(Set<Role> wanted) {
-        wantedRoles = wanted.isEmpty() ? null : text(wanted);
+    /** What was wished for before is no longer. */
+    public void become(Power power) {
+        roles = text(power.roles());
+        scope = power.scope().holdsEverything() ? null : power.scope();
+        wish = null;
+        noteAdministrator();
+    }
+
+    private void noteAdministrator() {
+        administered |= comesIn() && roles().contains(Role.ADMINISTRATOR);
+    }
+
+    /** What is wanted for them and waits until another administrator agrees; null for nothing. */
+    public @Nullable Wish wish() {
+        return wish;
+    }
+
+    public void wish(@Nullable Wish wanted) {
+        wish = wanted;
     }
 
     public Set<Right> rights() {
@@ -127,14 +161,19 @@ public class Person {
     public void retire(Instant now) {
         retiredAt = now;
         passwordHash = null;
-        wantedRoles = null;
+        wish = null;
     }
 
     public void comeBack() {
         retiredAt = null;
     }
 
+    /** Whether they can log in now. */
+    public boolean comesIn() {
+        return isPresent() && passwordHash != null;
+    }
+
     public Account account() {
-        return new Account(login, Set.copyOf(roles()), isPresent());
+        return new Account(login, power(), comesIn(), administered);
     }
 }

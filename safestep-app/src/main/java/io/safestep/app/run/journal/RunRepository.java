@@ -23,6 +23,9 @@ public interface RunRepository extends JpaRepository<Run, Long> {
 
     boolean existsByChangeIdAndState(Long changeId, RunState state);
 
+    @Query("select c.number from Run r join Change c on c.id = r.changeId where r.id = :id")
+    Optional<Integer> changeNumberOf(long id);
+
     /** The run, held for this transaction so that nobody else moves it. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select r from Run r where r.id = :id")

@@ -27,9 +27,18 @@ public class RecentRuns {
         this.outlines = outlines;
     }
 
-    /** @param endedAt UTC */
+    /**
+     * @param author log-in
+     * @param endedAt UTC
+     */
     public record Ended(
-            int number, String title, RunState state, List<String> devices, String verdict, Instant endedAt) {}
+            int number,
+            String title,
+            String author,
+            RunState state,
+            List<String> devices,
+            String verdict,
+            Instant endedAt) {}
 
     /** Newest first. */
     @Transactional(readOnly = true)
@@ -46,6 +55,7 @@ public class RecentRuns {
         return new Ended(
                 change.number(),
                 change.title(),
+                change.author(),
                 run.state(),
                 run.devices().stream().map(RunDevice::name).toList(),
                 run.verdict(),

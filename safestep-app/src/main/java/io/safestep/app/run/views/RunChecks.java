@@ -1,6 +1,7 @@
 package io.safestep.app.run.views;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.check.definition.Severity;
 import io.safestep.core.check.evaluation.CheckOutcome;
 import io.safestep.core.check.evaluation.CheckStanding;
@@ -15,6 +16,14 @@ import org.jspecify.annotations.Nullable;
  * @param rows one check on one device each, worst first
  */
 public record RunChecks(long runId, String verdict, List<Row> rows) {
+
+    /** With the devices that somebody sees; the verdict is that over all of them. */
+    public RunChecks told(Sight sight) {
+        return new RunChecks(
+                runId,
+                sight.told(verdict),
+                sight.seen(rows, Row::device).stream().map(r -> r.told(sight)).toList());
+    }
 
     /**
      * A check on a device: what was found before, what is expected, what was found since.
@@ -43,6 +52,25 @@ public record RunChecks(long runId, String verdict, List<Row> rows) {
             @Nullable String question,
             @Nullable Instant waitsUntil) {
 
+        private Row told(Sight sight) {
+            return sight.readsEverything()
+                    ? this
+                    : new Row(
+                            device,
+                            wave,
+                            check,
+                            sight.told(title),
+                            sight.told(expected),
+                            severity,
+                            service,
+                            outcome,
+                            standing,
+                            looked,
+                            openedBy,
+                            question,
+                            waitsUntil);
+        }
+
         /**
          * What was found.
          *
@@ -68,7 +96,12 @@ public record RunChecks(long runId, String verdict, List<Row> rows) {
             Row row,
             @Nullable Output before,
             @Nullable Output after,
-            @Nullable Output undone) {}
+            @Nullable Output undone) {
+
+        public Detail told(Sight sight) {
+            return new Detail(row.told(sight), before, after, undone);
+        }
+    }
 
     /**
      * @param rows what was taken from the answer: what each is about, a tab, and what it is like

@@ -3,6 +3,7 @@ package io.safestep.app.run.views;
 import io.safestep.app.run.driving.RunEnd;
 import io.safestep.app.run.journal.RunSignals;
 import io.safestep.app.run.views.RunView.Line;
+import io.safestep.app.sight.Sight;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.sql.Connection;
@@ -48,7 +49,8 @@ public class RunEvents {
     private static final long AGAIN_MILLIS = 1_000;
 
     /** @param names of the devices, by the id that they have in the run */
-    private record Reader(long runId, Map<Long, String> names, SseEmitter emitter, AtomicLong last, AtomicLong quiet) {}
+    private record Reader(
+            long runId, Map<Long, String> names, Sight sight, SseEmitter emitter, AtomicLong last, AtomicLong quiet) {}
 
     private final RunViews views;
     private final RunEnd end;
@@ -70,11 +72,14 @@ public class RunEvents {
         listener.scheduleWithFixedDelay(this::listen, 0, AGAIN_MILLIS, TimeUnit.MILLISECONDS);
     }
 
-    /** @param after the id of the last line that the browser has */
-    public SseEmitter open(long runId, long after) {
+    /**
+     * @param after the id of the last line that the browser has
+     * @param sight of who reads: lines about devices that they do not see are not sent
+     */
+    public SseEmitter open(long runId, long after, Sight sight) {
         Map<Long, String> names = views.names(runId); // a run that does not exist is said at once
         SseEmitter emitter = new SseEmitter(LONGEST_MILLIS);
-        Reader reader = new Reader(runId, names, emitter, new AtomicLong(after), new AtomicLong());
+        Reader reader = new Reader(runId, names, sight, emitter, new AtomicLong(after), new AtomicLong());
         emitter.onCompletion(() -> readers.remove(reader));
         emitter.onTimeout(() -> readers.remove(reader));
         emitter.onError(e -> readers.remove(reader));
@@ -136,11 +141,13 @@ public class RunEvents {
         for (List<Line> lines = missing(reader); !lines.isEmpty(); lines = missing(reader)) {
             quiet = false;
             for (Line line : lines) {
-                reader.emitter()
-                        .send(SseEmitter.event()
-                                .id(Long.toString(line.id()))
-                                .name("line")
-                                .data(line));
+                if (line.isFor(reader.sight())) {
+                    reader.emitter()
+                            .send(SseEmitter.event()
+                                    .id(Long.toString(line.id()))
+                                    .name("line")
+                                    .data(line.told(reader.sight())));
+                }
                 reader.last().set(line.id());
             }
         }

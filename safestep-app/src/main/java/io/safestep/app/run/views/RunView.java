@@ -1,6 +1,8 @@
 package io.safestep.app.run.views;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
+import io.safestep.app.change.views.ChangeView;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.change.FailureRule;
 import io.safestep.core.run.BoardRow;
 import io.safestep.core.run.Decision;
@@ -33,6 +35,31 @@ public record RunView(
         List<Device> devices,
         List<Rollback> rollbacks,
         List<Control> controls) {
+
+    /** As somebody sees it whose scope may not hold all of its devices. */
+    public RunView told(Sight sight) {
+        return sight.readsEverything()
+                ? this
+                : new RunView(
+                        id,
+                        number,
+                        state,
+                        sight.told(headline),
+                        startedBy,
+                        times,
+                        new Course(course.stopRequestedBy(), sight.toldOrNull(course.verdict()), course.attended()),
+                        failureRule,
+                        pauseSeconds,
+                        halt.told(sight),
+                        ChangeView.waves(waves, sight),
+                        sight.seen(devices, Device::name).stream()
+                                .map(d -> d.told(sight))
+                                .toList(),
+                        rollbacks.stream().map(r -> r.told(sight)).toList(),
+                        controls.stream()
+                                .filter(c -> c.device() == null || sight.reads(c.device()))
+                                .toList());
+    }
 
     /**
      * When it began, when it will be done, and until when it has to be.
@@ -73,7 +100,22 @@ public record RunView(
             boolean turningBack,
             RunPicture.Pause pause,
             @Nullable Hold hold,
-            List<Question> questions) {}
+            List<Question> questions) {
+
+        private Halt told(Sight sight) {
+            return new Halt(
+                    turningBack,
+                    pause,
+                    hold == null
+                            ? null
+                            : new Hold(
+                                    hold.reason(), sight.seen(hold.devices()), hold.since(), sight.told(hold.words())),
+                    questions.stream()
+                            .filter(q -> q.devices().stream().anyMatch(sight::reads))
+                            .map(q -> new Question(q.check(), q.question(), sight.seen(q.devices()), q.waitsUntil()))
+                            .toList());
+        }
+    }
 
     /** @param words what is waited for */
     public record Hold(Decision.Hold.Reason reason, List<String> devices, Instant since, String words) {}
@@ -92,7 +134,21 @@ public record RunView(
             Instant begunAt,
             @Nullable Instant endedAt,
             @Nullable RunState state,
-            @Nullable String verdict) {}
+            @Nullable String verdict) {
+
+        private Rollback told(Sight sight) {
+            return new Rollback(
+                    number,
+                    cause,
+                    sight.told(words),
+                    whole,
+                    sight.seen(devices),
+                    begunAt,
+                    endedAt,
+                    state,
+                    sight.toldOrNull(verdict));
+        }
+    }
 
     /**
      * What a person did to the run.
@@ -134,7 +190,28 @@ public record RunView(
             boolean written,
             boolean takenBack,
             @Nullable LeftOut leftOut,
-            BoardRow board) {}
+            BoardRow board) {
+
+        private Device told(Sight sight) {
+            return partner == null || sight.reads(partner)
+                    ? this
+                    : new Device(
+                            id,
+                            name,
+                            wave,
+                            null,
+                            nothingToSend,
+                            steps,
+                            holds,
+                            before,
+                            after,
+                            timerUntil,
+                            written,
+                            takenBack,
+                            leftOut,
+                            board);
+        }
+    }
 
     /**
      * A backup.
@@ -171,5 +248,16 @@ public record RunView(
             String kind,
             String text,
             @Nullable Phase phase,
-            @Nullable StepState state) {}
+            @Nullable StepState state) {
+
+        /** Whether it is about no device, or about one that somebody sees. */
+        public boolean isFor(Sight sight) {
+            return device == null || sight.reads(device);
+        }
+
+        /** What Safe Step itself says about no single device may speak of several. */
+        public Line told(Sight sight) {
+            return device != null ? this : new Line(id, null, at, kind, sight.told(text), phase, state);
+        }
+    }
 }

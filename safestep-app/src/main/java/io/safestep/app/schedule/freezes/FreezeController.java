@@ -1,6 +1,8 @@
 package io.safestep.app.schedule.freezes;
 
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.sight.NetworkWide;
+import io.safestep.app.sight.Sight;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
@@ -33,19 +35,23 @@ class FreezeController {
     /** Those that have not been lifted. */
     @GetMapping("/api/freezes")
     @PreAuthorize("hasAuthority('READ')")
-    List<FreezeView> all() {
-        return freezes.all();
+    List<FreezeView> all(Sight sight) {
+        return freezes.all().stream()
+                .filter(f -> f.isFor(sight))
+                .map(f -> f.told(sight))
+                .toList();
     }
 
     /** Every time between two moments at which a freeze holds. */
     @GetMapping("/api/freezes/times")
     @PreAuthorize("hasAuthority('READ')")
-    List<Frozen> between(@RequestParam String from, @RequestParam String to) {
-        return freezes.between(Stretch.of(from, to));
+    List<Frozen> between(@RequestParam String from, @RequestParam String to, Sight sight) {
+        return freezes.between(Stretch.of(from, to), sight);
     }
 
     @PostMapping("/api/freezes")
     @ResponseStatus(HttpStatus.CREATED)
+    @NetworkWide("A freeze")
     @PreAuthorize("hasAuthority('WRITE_WINDOWS')")
     List<FreezeView> add(@Valid @RequestBody FreezeRequest request, @AuthenticationPrincipal SignedIn me) {
         freezes.add(request, me.login());
@@ -54,6 +60,7 @@ class FreezeController {
 
     /** Ends a freeze for good. */
     @PostMapping("/api/freezes/{id}/lifting")
+    @NetworkWide("A freeze")
     @PreAuthorize("hasAuthority('WRITE_WINDOWS')")
     List<FreezeView> lift(
             @PathVariable long id, @Valid @RequestBody LiftRequest request, @AuthenticationPrincipal SignedIn me) {

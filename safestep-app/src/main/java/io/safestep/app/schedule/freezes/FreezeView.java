@@ -1,5 +1,6 @@
 package io.safestep.app.schedule.freezes;
 
+import io.safestep.app.sight.Sight;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.util.List;
@@ -26,6 +27,28 @@ public record FreezeView(
         List<String> groups,
         String addedBy,
         @Nullable Span next) {
+
+    /** Whether it holds for something of which somebody knows. */
+    boolean isFor(Sight sight) {
+        return sites.isEmpty() && groups.isEmpty()
+                || sites.stream().anyMatch(sight::knowsSite)
+                || groups.stream().anyMatch(sight::knowsGroup);
+    }
+
+    /** With the sites and groups of which somebody knows. */
+    FreezeView told(Sight sight) {
+        return new FreezeView(
+                id,
+                name,
+                reason,
+                begins,
+                ends,
+                recurrence,
+                sites.stream().filter(sight::knowsSite).toList(),
+                groups.stream().filter(sight::knowsGroup).toList(),
+                addedBy,
+                next);
+    }
 
     /** From when until when, UTC. */
     public record Span(Instant begins, Instant ends) {}

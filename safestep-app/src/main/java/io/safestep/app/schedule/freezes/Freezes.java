@@ -5,6 +5,7 @@ import io.safestep.app.device.Devices;
 import io.safestep.app.group.Groups;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.inventory.DeviceTraits;
 import io.safestep.core.schedule.Freeze;
 import io.safestep.core.schedule.Occurrence;
@@ -141,8 +142,21 @@ public class Freezes {
 
     /** Every time between two moments at which a freeze holds for anything, earliest first. */
     @Transactional(readOnly = true)
-    public List<Frozen> between(Stretch stretch) {
-        return times(repository.findByLiftedAtIsNullOrderByName(), names(), stretch.from(), stretch.to());
+    public List<Frozen> between(Stretch stretch, Sight sight) {
+        Set<Long> theirs =
+                all().stream().filter(f -> f.isFor(sight)).map(FreezeView::id).collect(Collectors.toSet());
+        return times(
+                        repository.findByLiftedAtIsNullOrderByName().stream()
+                                .filter(f -> theirs.contains(f.id()))
+                                .toList(),
+                        names(),
+                        stretch.from(),
+                        stretch.to())
+                .stream()
+                .map(f -> sight.readsEverything()
+                        ? f
+                        : new Frozen(f.freezeId(), f.name(), f.reason(), f.begins(), f.ends(), ""))
+                .toList();
     }
 
     private static List<Frozen> times(List<FreezeEntity> some, Names names, Instant from, Instant to) {

@@ -1,6 +1,7 @@
 package io.safestep.app.schedule.windows;
 
 import io.safestep.app.people.SignedIn;
+import io.safestep.app.sight.NetworkWide;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -60,6 +61,7 @@ class WindowController {
 
     @PostMapping("/api/windows")
     @ResponseStatus(HttpStatus.CREATED)
+    @NetworkWide("A window")
     @PreAuthorize("hasAuthority('WRITE_WINDOWS')")
     WindowAdded add(@Valid @RequestBody WindowRequest request, @AuthenticationPrincipal SignedIn me) {
         String recurrence =
@@ -72,6 +74,7 @@ class WindowController {
 
     /** From now on it opens no more. Refused while changes are booked into an opening to come. */
     @PostMapping("/api/windows/{id}/retirement")
+    @NetworkWide("A window")
     @PreAuthorize("hasAuthority('WRITE_WINDOWS')")
     List<WindowView> retire(
             @PathVariable long id, @Valid @RequestBody RetireRequest request, @AuthenticationPrincipal SignedIn me) {

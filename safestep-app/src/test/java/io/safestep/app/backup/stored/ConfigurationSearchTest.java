@@ -2,6 +2,7 @@ package io.safestep.app.backup.stored;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.app.sight.Sight;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.HandEdit;
 import io.safestep.app.testing.SafeStepTest;
@@ -20,7 +21,8 @@ class ConfigurationSearchTest extends SafeStepTest {
     @Test
     void linesAreFoundAcrossTheNewestConfigurationsWithTheirParents() {
         awaitWholeDemo();
-        ConfigurationSearch.Found found = search.find("TIME-SERVER 10.77.8.20", false, false, 1_000);
+        ConfigurationSearch.Found found =
+                search.find("TIME-SERVER 10.77.8.20", false, false, 1_000, Sight.everything("jvane"));
         assertThat(found.hits())
                 .extracting(ConfigurationSearch.Hit::device)
                 .contains("brn-gw-a", "brn-gw-b", "brn-ac-1", "ops-co-a", "ald-gw-a", "ald-ac-1");
@@ -29,10 +31,11 @@ class ConfigurationSearchTest extends SafeStepTest {
                 .extracting(ConfigurationSearch.Hit::path)
                 .containsExactly(List.of("system"));
         assertThat(found.devices() + found.withoutCount()).isEqualTo(found.searched());
-        assertThat(search.find("lantern-keel", false, false, 30).hits())
+        assertThat(search.find("lantern-keel", false, false, 30, Sight.everything("jvane"))
+                        .hits())
                 .as("secrets are not found")
                 .isEmpty();
-        ConfigurationSearch.Found few = search.find("interface", false, false, 3);
+        ConfigurationSearch.Found few = search.find("interface", false, false, 3, Sight.everything("jvane"));
         assertThat(few.hits()).hasSize(3);
         assertThat(few.lines()).isGreaterThan(30);
     }
@@ -59,8 +62,11 @@ class ConfigurationSearchTest extends SafeStepTest {
         engineer.post("/api/devices/ops-ac-a/backups", Map.of());
         HandEdit.contact(PRACTICE, "ops-ac-a", "the watch room");
         engineer.post("/api/devices/ops-ac-a/backups", Map.of());
-        assertThat(search.find("the lamp room", false, false, 10).hits()).isEmpty();
-        assertThat(search.find("the lamp room", false, true, 10).hits())
+        assertThat(search.find("the lamp room", false, false, 10, Sight.everything("jvane"))
+                        .hits())
+                .isEmpty();
+        assertThat(search.find("the lamp room", false, true, 10, Sight.everything("jvane"))
+                        .hits())
                 .singleElement()
                 .satisfies(h -> {
                     assertThat(h.device()).isEqualTo("ops-ac-a");

@@ -1,0 +1,18 @@
+package io.safestep.app.people;
+
+import io.safestep.core.people.Scope;
+import java.util.function.Function;
+
+/** Knows the sites and groups of which scopes speak. */
+public interface KnownPlaces {
+
+    /** Whether each site and group of a scope exists. */
+    boolean exist(Scope scope);
+
+    /** Says scopes in words, such as {@code sees Dunmarsh; acts on Dunmarsh gateways}, with the names of this moment. */
+    Function<Scope, String> wording();
+
+    default String words(Scope scope) {
+        return wording().apply(scope);
+    }
+}

@@ -1,0 +1,135 @@
+package io.safestep.app.scope;
+
+import io.safestep.app.device.Device;
+import io.safestep.app.device.Devices;
+import io.safestep.app.device.Devices.SiteEntry;
+import io.safestep.app.group.Groups;
+import io.safestep.app.people.KnownPlaces;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.Sight;
+import io.safestep.core.inventory.DeviceTraits;
+import io.safestep.core.people.DeviceSet;
+import io.safestep.core.people.Scope;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What a scope comes to with the devices, sites and groups that there are now. The front door of this package. */
+@Component
+@Transactional(readOnly = true)
+public class Scopes implements KnownPlaces {
+
+    private final Devices devices;
+    private final Groups groups;
+
+    Scopes(Devices devices, Groups groups) {
+        this.devices = devices;
+        this.groups = groups;
+    }
+
+    /** What somebody with a scope sees now. For all devices it asks nothing of the database. */
+    public Sight sight(String login, Scope scope) {
+        if (scope.holdsEverything()) {
+            return Sight.everything(login);
+        }
+        Map<Long, List<Groups.Entry>> inGroups = Map.of();
+        if (!scope.reading().groups().isEmpty() || !scope.acting().groups().isEmpty()) {
+            inGroups =
+                    groups.byDevice(devices.snapshots().stream().collect(Collectors.toMap(Device::id, Device::traits)));
+        }
+        Set<String> read = new HashSet<>();
+        Set<String> hidden = new HashSet<>();
+        Set<String> acted = new HashSet<>();
+        Set<Long> sites = new HashSet<>(scope.reading().sites());
+        Set<Long> known = new HashSet<>(scope.reading().groups());
+        for (Devices.Place device : devices.places()) {
+            List<Long> of = ids(inGroups.getOrDefault(device.getId(), List.of()));
+            if (scope.reads(device.getSiteId(), of)) {
+                read.add(device.getName());
+                sites.add(device.getSiteId());
+                if (scope.acts(device.getSiteId(), of)) {
+                    acted.add(device.getName());
+                }
+            } else {
+                hidden.add(device.getName());
+            }
+        }
+        boolean all = scope.reading().everything();
+        Map<Long, String> siteNames = new HashMap<>();
+        devices.sites().stream().filter(s -> sites.contains(s.id())).forEach(s -> siteNames.put(s.id(), s.name()));
+        Map<Long, String> groupNames = new HashMap<>();
+        groups.entries().stream().filter(g -> known.contains(g.id())).forEach(g -> groupNames.put(g.id(), g.name()));
+        return new Sight(
+                login, scope, all ? null : read, hidden, acted, all ? null : siteNames, all ? null : groupNames);
+    }
+
+    private static List<Long> ids(Collection<Groups.Entry> entries) {
+        return entries.stream().map(Groups.Entry::id).toList();
+    }
+
+    /**
+     * For a device that is not there yet, or that is to be something else.
+     *
+     * @throws ProblemException with the field {@code siteCode} when they could not act on it then
+     */
+    public void mustActOn(Sight sight, SiteEntry site, DeviceTraits traits) {
+        if (!mayActOn(sight, site, traits)) {
+            throw ProblemException.invalid(
+                    "siteCode",
+                    traits.name() + " at " + site.name()
+                            + " would not be among the devices on which you may act. Choose a site of yours.");
+        }
+    }
+
+    /** Whether they could act on a device that is not there yet, or that is to be something else. */
+    public boolean mayActOn(Sight sight, SiteEntry site, DeviceTraits traits) {
+        if (sight.actsOnEverything()) {
+            return true;
+        }
+        List<Long> of = ids(groups.byDevice(Map.of(0L, traits)).getOrDefault(0L, List.of()));
+        return sight.scope().acts(site.id(), of);
+    }
+
+    @Override
+    public boolean exist(Scope scope) {
+        Set<Long> sites = devices.sites().stream().map(SiteEntry::id).collect(Collectors.toSet());
+        Set<Long> known = new HashSet<>(ids(groups.entries()));
+        return Stream.of(scope.reading(), scope.acting())
+                .allMatch(set -> sites.containsAll(set.sites()) && known.containsAll(set.groups()));
+    }
+
+    @Override
+    public Function<Scope, String> wording() {
+        Map<Long, String> sites = new HashMap<>();
+        devices.sites().forEach(s -> sites.put(s.id(), s.name()));
+        Map<Long, String> known = new HashMap<>();
+        groups.entries().forEach(g -> known.put(g.id(), g.name()));
+        return scope -> {
+            String reading = words(scope.reading(), sites, known);
+            String acting = words(scope.acting(), sites, known);
+            return reading.equals(acting) ? reading : "sees " + reading + "; acts on " + acting;
+        };
+    }
+
+    private static String words(DeviceSet set, Map<Long, String> sites, Map<Long, String> groups) {
+        if (set.everything()) {
+            return "all devices";
+        }
+        if (set.holdsNothing()) {
+            return "none";
+        }
+        return Stream.concat(
+                        set.sites().stream().map(id -> sites.getOrDefault(id, "a site that is gone")),
+                        set.groups().stream().map(id -> groups.getOrDefault(id, "a group that is gone")))
+                .sorted()
+                .collect(Collectors.joining(", "));
+    }
+}
