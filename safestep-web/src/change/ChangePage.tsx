@@ -102,8 +102,8 @@ function Loaded({ change, next, rung }: { change: Change; next: Next | undefined
       {change.hiddenDevices > 0 && (
         <Block>
           {count(change.hiddenDevices, "device")} of this change {change.hiddenDevices === 1 ? "is" : "are"} outside
-          your scope and not shown. It goes as a whole: whose scope holds all of its devices decides about it, books it
-          and runs it.
+          your scope and not shown. A change goes as a whole: somebody whose scope holds all of its devices decides
+          about it, books it and runs it.
         </Block>
       )}
       <WayOn change={change} next={next?.step} editor={editor} rung={rung} />

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { api, told } from "../api/client";
-import { useMayEverywhere } from "../session/session";
+import { useMayEverywhere, usePerson } from "../session/session";
 import { save } from "../ui/csv";
 import { DataList, type ListView, usualView } from "../ui/DataList";
 import { InventoryNav } from "../ui/InventoryNav";
@@ -26,6 +26,7 @@ function remembered(): ListView {
 
 /** All devices: find, choose, and say what is to be done with them. */
 export function DevicesPage() {
+  const person = usePerson();
   const may = useMayEverywhere("WRITE_DEVICES");
   const devices = useQuery({
     queryKey: keys.devices,
@@ -55,6 +56,7 @@ export function DevicesPage() {
       <InventoryNav />
       <div className="head">
         <h1>Devices</h1>
+        {person.scope && <span className="soft">Those of your scope: {person.scope}.</span>}
         <div className="actions">
           {may && (
             <>

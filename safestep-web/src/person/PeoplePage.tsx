@@ -43,6 +43,7 @@ export function PeoplePage() {
             </div>
           </>
         )}
+        words={(a) => `${a.name} ${a.login} ${rolesOf(a.roles)} ${a.scopeWords ?? ""}`}
         aside={(a) => (a.standing === "HERE" ? "" : vocabulary.personStandings[a.standing])}
         blank={may ? <NewPerson /> : mayNot}
         form={(a) => (may ? <PersonForm account={a} /> : mayNot)}

@@ -1,7 +1,12 @@
 import type { UseQueryResult } from "@tanstack/react-query";
-import { Fragment, type ReactNode } from "react";
+import { Fragment, type ReactNode, useState } from "react";
+import Form from "react-bootstrap/Form";
 import { Link, useParams } from "react-router";
 import { ErrorBlock, Loading } from "./Messages";
+import { count } from "./words";
+
+const MANY = 20;
+const MOST = 200;
 
 interface Named {
   id: number;
@@ -31,15 +36,23 @@ interface Props<T extends Named> {
   blank: ReactNode;
   /** The form of the chosen one; called only when there is one. */
   form: (one: T) => ReactNode;
+  /** By which words one is found; its name when left out. */
+  words?: (one: T) => string;
   /** Beneath the list. */
   below?: ReactNode;
 }
 
 /** A list with the form of the chosen one beside it: the address says which. */
 export function Beside<T extends Named>(props: Props<T>) {
-  const { title, sentence, path, list, add, none, choose, gone, facts, aside, blank, form, below } = props;
+  const { title, sentence, path, list, add, none, choose, gone, facts, aside, blank, form, words, below } = props;
   const { id } = useParams();
+  const [filter, setFilter] = useState("");
   const shown = list.data?.find((one) => String(one.id) === id);
+  const wanted = filter.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = (list.data ?? []).filter((one) => {
+    const text = (words?.(one) ?? one.name).toLowerCase();
+    return wanted.every((word) => text.includes(word));
+  });
   return (
     <>
       <div className="head">
@@ -59,7 +72,18 @@ export function Beside<T extends Named>(props: Props<T>) {
         <div className="cols">
           <section>
             {list.data.length === 0 && <p className="empty">{none}</p>}
-            {list.data.map((one) => (
+            {list.data.length > MANY && (
+              <Form.Control
+                type="search"
+                className="mb-2"
+                value={filter}
+                placeholder={`Filter ${list.data.length} by name`}
+                aria-label="Filter"
+                onChange={(e) => setFilter(e.target.value)}
+              />
+            )}
+            {list.data.length > 0 && found.length === 0 && <p className="empty">None fits “{filter}”.</p>}
+            {found.slice(0, MOST).map((one) => (
               <div key={one.id} className={`item${one === shown ? " chosen" : ""}`}>
                 <div>
                   <Link to={`${path}/${one.id}`}>{one.name}</Link>
@@ -68,6 +92,9 @@ export function Beside<T extends Named>(props: Props<T>) {
                 <span className="when">{aside(one)}</span>
               </div>
             ))}
+            {found.length > MOST && (
+              <p className="soft mt-2">and {count(found.length - MOST, "other")}: filter to find them.</p>
+            )}
             {below}
           </section>
           <section>

@@ -2,6 +2,7 @@ package io.safestep.app.people;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.app.audit.AuditLog;
 import io.safestep.app.people.links.PersonLinks;
 import io.safestep.app.people.login.LoginAttempts;
 import io.safestep.app.people.stored.PersonRepository;
@@ -42,6 +43,9 @@ class AccountsTest extends SafeStepTest {
 
     @Autowired
     private PersonRepository people;
+
+    @Autowired
+    private AuditLog audit;
 
     private ApiClient administrator;
 
@@ -387,11 +391,14 @@ class AccountsTest extends SafeStepTest {
     @Test
     void aStartWithoutAnAdministratorLeavesALinkForItsOwnAccountAlone(@TempDir Path home) throws IOException {
         NetworkSettings settings = new NetworkSettings(home, false, ZoneId.of("America/Halifax"), "", 0, "");
-        FirstStart start =
-                new FirstStart(people, links, settings, new MailSettings(false, "a@b.example", "http://here"));
+        FirstStart start = new FirstStart(
+                people, links, settings, new MailSettings(false, "a@b.example", "http://here"), audit, false);
         Path file = home.resolve("first-administrator");
         start.offer();
         assertThat(file).as("there is an administrator").doesNotExist();
+        new FirstStart(people, links, settings, new MailSettings(false, "a@b.example", "http://here"), audit, true)
+                .offer();
+        assertThat(Files.readString(file)).as("another one is wanted").startsWith("http://here/welcome#");
         String hash = jdbc.queryForObject("select password_hash from person where login = 'abrill'", String.class);
         jdbc.update("update person set password_hash = null where login = 'abrill'");
         try {
