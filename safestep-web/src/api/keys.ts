@@ -31,6 +31,9 @@ export const keys = {
   accounts: ["accounts"],
   ownSessions: ["own-sessions"],
   ownDevices: ["own-devices"],
+  tokens: ["tokens"],
+  tokensOf: (owner: string | null) => ["tokens", owner],
+  tokenRecord: (owner: string | null, id: number) => ["tokens", owner, id],
 
   searches: ["searches"],
   search: (id: string | undefined) => ["searches", id],

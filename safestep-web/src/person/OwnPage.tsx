@@ -10,6 +10,7 @@ import { Field } from "../ui/Field";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { useSave } from "../ui/useSave";
+import { Tokens } from "./Tokens";
 import { count } from "../ui/words";
 
 /** A person's own password and sessions. */
@@ -26,9 +27,12 @@ export function OwnPage() {
       <div className="cols">
         <section>
           <PasswordForm />
+          <div className="mt-4">
+            <Sessions />
+          </div>
         </section>
         <section>
-          <Sessions />
+          <Tokens owner={null} makes />
         </section>
       </div>
     </>

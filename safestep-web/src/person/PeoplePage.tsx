@@ -13,6 +13,7 @@ import { dayAndTime } from "../ui/time";
 import { useSave } from "../ui/useSave";
 import { type Account, moved, type PersonRole, rightsOf, roleNames, rolesOf } from "./people";
 import { ScopeField } from "./ScopeField";
+import { Tokens } from "./Tokens";
 import { everywhere } from "./scope";
 import { useAccounts } from "./queries";
 
@@ -65,6 +66,9 @@ function Handing({ invitation }: { invitation: Invitation }) {
   if (invitation.waits) {
     return <Block tone="warn">{invitation.waits}</Block>;
   }
+  if (invitation.path === null && invitation.mailedTo === null) {
+    return <Block>{invitation.name} was added. Choose it in the list to make its tokens.</Block>;
+  }
   const until = invitation.endsAt && dayAndTime(invitation.endsAt);
   if (invitation.mailedTo) {
     return (
@@ -90,7 +94,7 @@ function Handing({ invitation }: { invitation: Invitation }) {
   );
 }
 
-const blank = { name: "", login: "", email: "", roles: [] as PersonRole[], scope: everywhere };
+const blank = { name: "", login: "", email: "", roles: [] as PersonRole[], scope: everywhere, service: false };
 
 function NewPerson() {
   const moving = useMoved();
@@ -112,6 +116,26 @@ function NewPerson() {
   return (
     <form onSubmit={submit} noValidate autoComplete="off">
       <h2>Somebody new</h2>
+      <div className="mb-2">
+        <Form.Check
+          inline
+          type="radio"
+          name="kind"
+          id="kind-person"
+          label="a person"
+          checked={!form.service}
+          onChange={() => setForm({ ...form, service: false })}
+        />
+        <Form.Check
+          inline
+          type="radio"
+          name="kind"
+          id="kind-service"
+          label="a program, which comes in with tokens"
+          checked={form.service}
+          onChange={() => setForm({ ...form, service: true })}
+        />
+      </div>
       {add.data && <Handing invitation={add.data} />}
       <Field id="person-name" label="Name" error={add.at("name")}>
         <Form.Control value={form.name} maxLength={100} onChange={(e) => setForm({ ...form, name: e.target.value })} />
@@ -129,11 +153,13 @@ function NewPerson() {
           onChange={(e) => setForm({ ...form, login: e.target.value })}
         />
       </Field>
-      <MailField value={form.email} error={add.at("email")} set={(email) => setForm({ ...form, email })} />
+      {!form.service && (
+        <MailField value={form.email} error={add.at("email")} set={(email) => setForm({ ...form, email })} />
+      )}
       <Roles before={[]} chosen={form.roles} error={add.at("roles")} set={(roles) => setForm({ ...form, roles })} />
       <ScopeField key={nth} scope={form.scope} error={add.at("scope")} set={(scope) => setForm({ ...form, scope })} />
       <Button type="submit" disabled={add.isPending}>
-        {add.isPending ? "Adding …" : "Add and invite"}
+        {add.isPending ? "Adding …" : form.service ? "Add it" : "Add and invite"}
       </Button>
       {add.refusal && <ErrorBlock error={add.refusal} />}
     </form>
@@ -205,7 +231,7 @@ function PersonForm({ account }: { account: Account }) {
       told(
         api.PUT("/api/accounts/{login}", {
           ...path,
-          body: { ...form, login: account.login, version: account.version },
+          body: { ...form, login: account.login, service: null, version: account.version },
         }),
       ),
     onSuccess: () => moving.people(),
@@ -281,19 +307,30 @@ function PersonForm({ account }: { account: Account }) {
         </div>
         {save.refusal && <ErrorBlock error={save.refusal} />}
       </form>
-      <h3 className="mt-4">Way in</h3>
-      <p className="soft">
-        {account.standing === "INVITED"
-          ? account.invitedUntil
-            ? `Has a link until ${dayAndTime(account.invitedUntil)} and has not used it yet.`
-            : "Has no password and no link: make a new one."
-          : "Has chosen a password. With a new link they can choose another one, when they have forgotten it; another administrator has to agree to that."}
-      </p>
-      {invite.data && <Handing invitation={invite.data} />}
-      <Button variant="outline-primary" disabled={invite.isPending} onClick={() => invite.mutate()}>
-        Make a new link
-      </Button>
-      {invite.problem && <ErrorBlock error={invite.problem} />}
+      {account.standing === "SERVICE" ? (
+        <div className="mt-4">
+          <Tokens owner={account.login} makes />
+        </div>
+      ) : (
+        <>
+          <h3 className="mt-4">Way in</h3>
+          <p className="soft">
+            {account.standing === "INVITED"
+              ? account.invitedUntil
+                ? `Has a link until ${dayAndTime(account.invitedUntil)} and has not used it yet.`
+                : "Has no password and no link: make a new one."
+              : "Has chosen a password. With a new link they can choose another one, when they have forgotten it; another administrator has to agree to that."}
+          </p>
+          {invite.data && <Handing invitation={invite.data} />}
+          <Button variant="outline-primary" disabled={invite.isPending} onClick={() => invite.mutate()}>
+            Make a new link
+          </Button>
+          {invite.problem && <ErrorBlock error={invite.problem} />}
+          <div className="mt-4">
+            <Tokens owner={account.login} makes={false} />
+          </div>
+        </>
+      )}
       <Leaving name={account.name} own={own} busy={retire.isPending} leave={() => retire.mutate()} />
       {retire.problem && <ErrorBlock error={retire.problem} />}
     </>

@@ -5,12 +5,14 @@ import { acting, type Choice, choiceOf, type DeviceSet, everything, nothing, typ
 
 interface Props {
   scope: Scope;
+  /** What all of it is called. */
+  all?: string;
   error: string | undefined;
   set: (scope: Scope) => void;
 }
 
 /** For which devices the roles hold: for seeing, and for acting. */
-export function ScopeField({ scope, error, set }: Props) {
+export function ScopeField({ scope, all = "all devices", error, set }: Props) {
   const [choice, setChoice] = useState(choiceOf(scope));
   return (
     <fieldset className="mb-3" aria-describedby={error ? "scope-wrong" : undefined}>
@@ -20,7 +22,7 @@ export function ScopeField({ scope, error, set }: Props) {
         type="radio"
         id="sees-all"
         name="sees"
-        label="all devices"
+        label={all}
         checked={scope.reading.everything}
         onChange={() => set(seeing(everything, scope.acting, choice))}
       />

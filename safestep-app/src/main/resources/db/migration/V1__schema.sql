@@ -15,6 +15,8 @@ create table person (
   wish jsonb,
   -- Whether they ever were an administrator who could log in.
   administered boolean not null default false,
+  -- A program with an account of its own, which comes in with tokens alone.
+  service boolean not null default false,
   -- How people are told what they should know.
   email varchar(200),
   retired_at timestamptz,
@@ -30,6 +32,27 @@ create table person_link (
   ends_at timestamptz not null,
   used_at timestamptz
 );
+
+-- With which programs come in; only the hash of each is kept.
+create table person_token (
+  id bigint generated always as identity primary key,
+  person_id bigint not null references person,
+  name varchar(60) not null,
+  -- So that somebody who finds it knows which one it is.
+  beginning varchar(12) not null,
+  token_hash varchar(64) not null unique,
+  rights varchar(600) not null,
+  -- Null for that of the person.
+  scope jsonb,
+  made_by varchar(40) not null,
+  made_at timestamptz not null,
+  ends_at timestamptz not null,
+  used_at timestamptz,
+  used_from varchar(60),
+  ended_at timestamptz,
+  ended_by varchar(40)
+);
+create index person_token_person on person_token (person_id);
 
 create table team (
   id bigint generated always as identity primary key,
@@ -95,10 +118,13 @@ create table audit_entry (
   subject varchar(60) not null,
   action varchar(60) not null,
   detail text not null,
+  -- The token with which a program did it; null when a person did.
+  token bigint references person_token,
   previous_hash char(64) not null,
   hash char(64) not null
 );
 create index audit_entry_subject on audit_entry (subject, id);
+create index audit_entry_token on audit_entry (token, id) where token is not null;
 
 create function refuse_rewriting() returns trigger language plpgsql as $$
 begin

@@ -46,9 +46,9 @@ class ScopeStoryTest extends SafeStepTest {
         engineer.getByLabel("Title").fill("Second log server at Dunmarsh");
         engineer.getByLabel("Reason").fill("The first one is full every Friday.");
         assertThat(engineer.locator("#device-brn-gw-a")).hasCount(0);
-        engineer.locator("#device-dun-gw-a").check();
+        engineer.locator("#device-dun-ac-1").check();
         button(engineer, "Save the draft and write lines").click();
-        engineer.getByLabel("Lines for dun-gw-a").fill("log-server 10.77.8.40");
+        engineer.getByLabel("Lines for dun-ac-1").fill("log-server 10.77.8.40");
         assertThat(engineer.locator(".difference")).containsText("log-server 10.77.8.40");
         button(engineer, "Save draft").click();
         assertThat(engineer.locator(".save-bar")).containsText("Saved");

@@ -17,6 +17,7 @@ final class AuditChain {
                 .text(entry.subject())
                 .text(entry.action())
                 .text(entry.detail())
+                .text(entry.token() == null ? "" : entry.token().toString())
                 .hex();
     }
 }

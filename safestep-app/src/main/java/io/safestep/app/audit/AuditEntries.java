@@ -2,6 +2,7 @@ package io.safestep.app.audit;
 
 import java.util.List;
 import java.util.Optional;
+import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 
 interface AuditEntries extends JpaRepository<AuditEntry, Long> {
@@ -11,4 +12,6 @@ interface AuditEntries extends JpaRepository<AuditEntry, Long> {
     List<AuditEntry> findBySubjectOrderById(String subject);
 
     List<AuditEntry> findAllByOrderById();
+
+    List<AuditEntry> findByTokenOrderByIdDesc(Long token, Limit limit);
 }

@@ -8,6 +8,7 @@ import java.time.Instant;
 import org.hibernate.annotations.Immutable;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 /** One thing that somebody did. Never changed and never deleted; the database refuses both. */
 @Entity
@@ -23,6 +24,7 @@ class AuditEntry {
     private String subject;
     private String action;
     private String detail;
+    private @Nullable Long token;
 
     @JdbcTypeCode(SqlTypes.CHAR)
     private String previousHash;
@@ -32,12 +34,20 @@ class AuditEntry {
 
     protected AuditEntry() {}
 
-    AuditEntry(Instant at, String person, String subject, String action, String detail, String previousHash) {
+    AuditEntry(
+            Instant at,
+            String person,
+            String subject,
+            String action,
+            String detail,
+            @Nullable Long token,
+            String previousHash) {
         this.at = at;
         this.person = person;
         this.subject = subject;
         this.action = action;
         this.detail = detail;
+        this.token = token;
         this.previousHash = previousHash;
         this.hash = AuditChain.hash(this);
     }
@@ -64,6 +74,12 @@ class AuditEntry {
 
     String detail() {
         return detail;
+    }
+
+    /** Of the token with which it was done; null when a person did it. */
+    @Nullable
+    Long token() {
+        return token;
     }
 
     String previousHash() {

@@ -6,6 +6,8 @@ import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -20,13 +22,17 @@ public class AuditLog {
     /** Any fixed number: entries are written one after the other, whichever process writes them. */
     private static final long CHAIN_LOCK = 7_701L;
 
+    private static final int MOST_OF_A_TOKEN = 500;
+
     private final AuditEntries entries;
     private final EntityManager entityManager;
+    private final ActingWith acting;
     private final Clock clock;
 
-    AuditLog(AuditEntries entries, EntityManager entityManager, Clock clock) {
+    AuditLog(AuditEntries entries, EntityManager entityManager, ActingWith acting, Clock clock) {
         this.entries = entries;
         this.entityManager = entityManager;
+        this.acting = acting;
         this.clock = clock;
     }
 
@@ -44,7 +50,24 @@ public class AuditLog {
         String previous =
                 entries.findFirstByOrderByIdDesc().map(AuditEntry::hash).orElse(AuditChain.START);
         entries.saveAndFlush(new AuditEntry(
-                clock.instant().truncatedTo(ChronoUnit.MILLIS), person, subject, action, detail, previous));
+                clock.instant().truncatedTo(ChronoUnit.MILLIS),
+                person,
+                subject,
+                action,
+                told(detail),
+                token(),
+                previous));
+    }
+
+    private @Nullable Long token() {
+        return acting.token().map(ActingWith.Token::id).orElse(null);
+    }
+
+    /** The entry itself names the token, wherever it is read. */
+    private String told(String detail) {
+        return acting.token()
+                .map(token -> detail + " (By a program, with the token " + token.name() + ".)")
+                .orElse(detail);
     }
 
     private void lock() {
@@ -74,7 +97,8 @@ public class AuditLog {
                 entries.findFirstByOrderByIdDesc().map(AuditEntry::hash).orElse(AuditChain.START);
         Instant now = clock.instant().truncatedTo(ChronoUnit.MILLIS);
         for (Line line : lines) {
-            AuditEntry entry = new AuditEntry(now, person, line.subject(), line.action(), line.detail(), previous);
+            AuditEntry entry =
+                    new AuditEntry(now, person, line.subject(), line.action(), told(line.detail()), token(), previous);
             entityManager.persist(entry);
             // Forgotten at once: thousands that are looked at anew at each step would take minutes.
             entityManager.detach(entry);
@@ -88,6 +112,22 @@ public class AuditLog {
                 .map(e -> new RecordEntry(e.at(), e.person(), e.action(), e.detail()))
                 .toList();
     }
+
+    /** What was done with a token, newest first, at most 500. */
+    @Transactional(readOnly = true)
+    public List<TokenEntry> with(long token) {
+        return entries.findByTokenOrderByIdDesc(token, Limit.of(MOST_OF_A_TOKEN)).stream()
+                .map(e -> new TokenEntry(e.at(), e.subject(), e.action(), e.detail()))
+                .toList();
+    }
+
+    /**
+     * What a program did.
+     *
+     * @param at UTC
+     * @param subject what it was about
+     */
+    public record TokenEntry(Instant at, String subject, String action, String detail) {}
 
     /** The id of the first entry that does not fit the chain; empty when the record is as it was written. */
     @Transactional(readOnly = true)

@@ -96,6 +96,9 @@ class AccountController {
 
     private InvitationView handOut(String login, PersonLinks.@Nullable Made link) {
         Person person = accounts.existing(login);
+        if (link == null && person.wish() == null) {
+            return new InvitationView(person.name(), null, null, null, null);
+        }
         if (link == null) {
             String waits = PeopleWords.of(Answer.WAITS_FOR_ANOTHER, person.name());
             return new InvitationView(person.name(), null, null, null, waits);

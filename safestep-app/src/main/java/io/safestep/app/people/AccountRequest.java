@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param login for a new person alone; it never changes
  * @param scope for which devices; null for all when they are new, and for what it was otherwise
+ * @param service whether it is a program with an account of its own; for a new one alone, no when left out
  * @param version the one that was seen; null for a new person
  */
 record AccountRequest(
@@ -28,6 +29,7 @@ record AccountRequest(
 
         @NotNull @Size(max = 20) Set<Role> roles,
         @Valid @Nullable ScopeRequest scope,
+        @Nullable Boolean service,
         @Nullable Integer version) {
 
     /** Some of the devices. */

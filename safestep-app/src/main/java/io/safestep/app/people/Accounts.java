@@ -7,6 +7,7 @@ import io.safestep.app.people.stored.PersonLink;
 import io.safestep.app.people.stored.PersonLinkRepository;
 import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.people.stored.Wish;
+import io.safestep.app.people.tokens.Tokens;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.people.PeopleGate;
@@ -43,6 +44,7 @@ class Accounts {
     private final PersonLinkRepository openLinks;
     private final PersonLinks links;
     private final OpenSessions sessions;
+    private final Tokens tokens;
     private final KnownPlaces places;
     private final AuditLog audit;
     private final Clock clock;
@@ -52,6 +54,7 @@ class Accounts {
             PersonLinkRepository openLinks,
             PersonLinks links,
             OpenSessions sessions,
+            Tokens tokens,
             KnownPlaces places,
             AuditLog audit,
             Clock clock) {
@@ -59,6 +62,7 @@ class Accounts {
         this.openLinks = openLinks;
         this.links = links;
         this.sessions = sessions;
+        this.tokens = tokens;
         this.places = places;
         this.audit = audit;
         this.clock = clock;
@@ -89,7 +93,9 @@ class Accounts {
             boolean mayAdd) {
         PersonStanding standing = !p.isPresent()
                 ? PersonStanding.RETIRED
-                : p.passwordHash() == null ? PersonStanding.INVITED : PersonStanding.HERE;
+                : p.isService()
+                        ? PersonStanding.SERVICE
+                        : p.passwordHash() == null ? PersonStanding.INVITED : PersonStanding.HERE;
         return new AccountView(
                 p.id(),
                 p.login(),
@@ -151,6 +157,8 @@ class Accounts {
         }
         Power wanted = new Power(request.roles(), request.scopeOr(Scope.EVERYWHERE));
         errors.addAll(problems(wanted.scope()));
+        boolean service = Boolean.TRUE.equals(request.service());
+        errors.addAll(service ? problemsOfService(wanted) : List.of());
         if (!errors.isEmpty()) {
             throw ProblemException.invalid(errors);
         }
@@ -160,10 +168,13 @@ class Accounts {
         boolean goes = answer == Answer.GOES;
         Person added = new Person(request.login(), request.name().strip(), List.of());
         added.mailTo(mail(request.email()));
+        if (service) {
+            added.serve();
+        }
         if (goes) {
             added.become(wanted);
         } else {
-            added.wish(new Wish(by, wanted.roles(), wanted.scope(), true));
+            added.wish(new Wish(by, wanted.roles(), wanted.scope(), !service));
         }
         Person saved = people.saveAndFlush(added);
         audit.write(
@@ -171,7 +182,16 @@ class Accounts {
                 saved.login(),
                 goes ? "person added" : "person wanted",
                 saved.name() + ": " + words(wanted) + "." + (goes ? "" : " Another administrator has to agree."));
-        return goes ? links.make(saved.id(), by) : null;
+        return goes && !service ? links.make(saved.id(), by) : null;
+    }
+
+    /** To decide, and to say who decides, is for people. */
+    private static List<FieldError> problemsOfService(Power wanted) {
+        boolean decides = Role.rights(wanted.roles()).stream().anyMatch(right -> !right.isForPrograms());
+        return decides
+                ? List.of(FieldError.of(
+                        "roles", "A program neither decides about changes nor adds people. Choose other roles."))
+                : List.of();
     }
 
     private List<FieldError> problems(Scope scope) {
@@ -211,6 +231,7 @@ class Accounts {
         Power before = person.power();
         Power wanted = new Power(request.roles(), request.scopeOr(before.scope()));
         List<FieldError> errors = problems(null, request.name(), request.email());
+        errors.addAll(person.isService() ? problemsOfService(wanted) : List.of());
         errors.addAll(wanted.scope().equals(before.scope()) ? List.of() : problems(wanted.scope()));
         if (!errors.isEmpty()) {
             throw ProblemException.invalid(errors);
@@ -288,6 +309,9 @@ class Accounts {
         if (!person.isPresent()) {
             throw ProblemException.refused(person.name() + " is retired. Let them come back first.");
         }
+        if (person.isService()) {
+            throw ProblemException.refused(person.name() + " is a program: it comes in with tokens alone.");
+        }
         if (person.wish() != null) {
             throw ProblemException.refused(
                     "Something is wanted for " + person.name() + " already: it has to be decided first.");
@@ -319,7 +343,9 @@ class Accounts {
         person.retire(clock.instant());
         links.end(person.id());
         sessions.endAll(login);
-        audit.write(by, login, "retired", person.name() + " can't log in any more; their sessions were ended.");
+        tokens.endAll(person, by);
+        audit.write(
+                by, login, "retired", person.name() + " can't log in any more; their sessions and tokens were ended.");
     }
 
     void comeBack(String login, String by) {

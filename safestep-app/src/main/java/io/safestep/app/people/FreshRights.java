@@ -43,6 +43,7 @@ final class FreshRights extends OncePerRequestFilter {
 
     @Override
     protected boolean shouldNotFilter(HttpServletRequest request) {
-        return !request.getRequestURI().startsWith(request.getContextPath() + "/api/");
+        return BearerTokens.carriesToken(request)
+                || !request.getRequestURI().startsWith(request.getContextPath() + "/api/");
     }
 }

@@ -1,6 +1,7 @@
 package io.safestep.app.people;
 
 import io.safestep.app.people.stored.PersonRepository;
+import io.safestep.app.people.tokens.Tokens;
 import io.safestep.app.problem.ProblemResponse;
 import jakarta.servlet.DispatcherType;
 import org.springframework.context.annotation.Bean;
@@ -32,7 +33,8 @@ class SecurityConfiguration {
                     + " frame-ancestors 'none'";
 
     @Bean
-    SecurityFilterChain security(HttpSecurity http, SecurityContextRepository contexts, PersonRepository people)
+    SecurityFilterChain security(
+            HttpSecurity http, SecurityContextRepository contexts, PersonRepository people, Tokens tokens)
             throws Exception {
         return http.authorizeHttpRequests(requests -> requests
                         // A stream of events was authorised when it was opened.
@@ -51,9 +53,11 @@ class SecurityConfiguration {
                         .denyAll()
                         .anyRequest()
                         .permitAll())
-                .csrf(csrf -> csrf.spa())
+                // A program sends no cookies by itself: nobody else's page can make it send its token.
+                .csrf(csrf -> csrf.spa().ignoringRequestMatchers(BearerTokens::carriesToken))
                 .securityContext(context -> context.securityContextRepository(contexts))
                 .addFilterAfter(new FreshRights(people), SecurityContextHolderFilter.class)
+                .addFilterAfter(new BearerTokens(tokens), SecurityContextHolderFilter.class)
                 .formLogin(AbstractHttpConfigurer::disable)
                 .httpBasic(AbstractHttpConfigurer::disable)
                 .logout(AbstractHttpConfigurer::disable)

@@ -1,11 +1,15 @@
 package io.safestep.app.people;
 
+import io.safestep.app.audit.ActingWith;
 import io.safestep.app.people.stored.Person;
+import io.safestep.app.people.stored.PersonToken;
 import io.safestep.core.people.Right;
 import io.safestep.core.people.Scope;
 import java.io.Serializable;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.GrantedAuthority;
 import org.springframework.security.core.authority.SimpleGrantedAuthority;
@@ -19,13 +23,29 @@ public final class SignedIn implements UserDetails, Serializable {
     private final String login;
     private final transient @Nullable String passwordHash;
     private final transient @Nullable Scope scope;
+    private final transient ActingWith.@Nullable Token token;
     private final List<SimpleGrantedAuthority> authorities;
 
     SignedIn(Person person) {
+        this(person, person.passwordHash(), person.rights(), person.scope(), null);
+    }
+
+    /** A program that comes in as somebody. */
+    SignedIn(PersonToken token) {
+        this(token.person(), null, token.rightsNow(), token.scopeNow(), new ActingWith.Token(token.id(), token.name()));
+    }
+
+    private SignedIn(
+            Person person,
+            @Nullable String passwordHash,
+            Set<Right> rights,
+            Scope scope,
+            ActingWith.@Nullable Token token) {
         login = person.login();
-        passwordHash = person.passwordHash();
-        scope = person.scope();
-        authorities = person.rights().stream()
+        this.passwordHash = passwordHash;
+        this.scope = scope;
+        this.token = token;
+        authorities = rights.stream()
                 .map(right -> new SimpleGrantedAuthority(right.name()))
                 .toList();
     }
@@ -37,6 +57,11 @@ public final class SignedIn implements UserDetails, Serializable {
     /** For which devices their rights hold: as it was read for this request, and nothing when it was not. */
     public Scope scope() {
         return scope == null ? Scope.NOTHING : scope;
+    }
+
+    /** With which it came in; empty for a person. */
+    Optional<ActingWith.Token> token() {
+        return Optional.ofNullable(token);
     }
 
     boolean mayAddPeople() {

@@ -34,6 +34,8 @@ class EndpointRightsTest extends SafeStepTest {
             "POST /api/notices/read",
             "PUT /api/notices/choices",
             "PUT /api/own/password",
+            "POST /api/own/tokens",
+            "DELETE /api/own/tokens/{id}",
             "DELETE /api/own/sessions/{name}",
             "PUT /api/runs/{id}/checks/{check}/{device}/opened",
             "PUT /api/views/{page}/{name}",

@@ -76,6 +76,7 @@ final class EndpointWalk {
         return switch (endpoint.path()) {
             case "/api/accounts", "/api/accounts/{login}" ->
                 Map.of("login", "nobody", "name", "x", "roles", List.of("AUDITOR"), "version", 0);
+            case "/api/accounts/{login}/tokens" -> Map.of("name", "x", "rights", List.of("READ"), "days", 1);
             case "/api/accounts/{login}/wish" -> Map.of("agree", true);
             case "/api/cables" ->
                 Map.of("device", "a", "interfaceName", "b", "otherDevice", "c", "otherInterface", "d");

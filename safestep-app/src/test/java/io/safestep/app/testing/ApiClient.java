@@ -36,6 +36,8 @@ public final class ApiClient {
         }
     }
 
+    private String bearer;
+
     private ApiClient(int port) {
         base = "http://127.0.0.1:" + port;
     }
@@ -52,6 +54,13 @@ public final class ApiClient {
             throw new IllegalStateException("Log-in of " + login + " failed: " + answer);
         }
         client.get("/api/session"); // brings the token of the new session
+        return client;
+    }
+
+    /** A program that sends a token, and no cookies. */
+    public static ApiClient program(int port, String token) {
+        ApiClient client = new ApiClient(port);
+        client.bearer = token;
         return client;
     }
 
@@ -128,6 +137,9 @@ public final class ApiClient {
     private HttpRequest.Builder request(String path, String type) {
         HttpRequest.Builder request =
                 HttpRequest.newBuilder(URI.create(base + path)).timeout(Duration.ofSeconds(60));
+        if (bearer != null) {
+            return request.header("Content-Type", type).header("Authorization", "Bearer " + bearer);
+        }
         cookies.getCookieStore().getCookies().stream()
                 .filter(c -> c.getName().equals("XSRF-TOKEN"))
                 .map(HttpCookie::getValue)

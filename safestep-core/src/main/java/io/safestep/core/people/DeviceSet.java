@@ -2,6 +2,7 @@ package io.safestep.core.people;
 
 import java.util.Collection;
 import java.util.Collections;
+import java.util.HashSet;
 import java.util.Set;
 
 /**
@@ -38,6 +39,24 @@ public record DeviceSet(boolean everything, Set<Long> sites, Set<Long> groups) {
      */
     public boolean holds(long site, Collection<Long> groupsOfDevice) {
         return everything || sites.contains(site) || !Collections.disjoint(groups, groupsOfDevice);
+    }
+
+    /**
+     * What both sets say. A device that one holds by its site and the other by a group is in neither: rather too little than
+     * too much.
+     */
+    public DeviceSet common(DeviceSet other) {
+        if (everything) {
+            return other;
+        }
+        if (other.everything) {
+            return this;
+        }
+        Set<Long> bothSites = new HashSet<>(sites);
+        bothSites.retainAll(other.sites);
+        Set<Long> bothGroups = new HashSet<>(groups);
+        bothGroups.retainAll(other.groups);
+        return of(bothSites, bothGroups);
     }
 
     /**

@@ -5,6 +5,8 @@ public enum PersonStanding {
     HERE("can log in"),
     /** They have not chosen a password yet. */
     INVITED("has not come in yet"),
+    /** A program, which comes in with tokens alone. */
+    SERVICE("a program, with tokens"),
     RETIRED("retired");
 
     private final String word;

@@ -38,6 +38,14 @@ public enum Right {
         this.words = words;
     }
 
+    /**
+     * Whether a program may have it. To decide, and to say who decides, is for people: a token that somebody finds must not
+     * be able to approve.
+     */
+    public boolean isForPrograms() {
+        return this != DECIDE_CHANGES && this != WRITE_PEOPLE;
+    }
+
     /** What it lets somebody do, as in "may …". */
     public String words() {
         return words;

@@ -32,6 +32,11 @@ public record Scope(DeviceSet reading, DeviceSet acting) {
         return reading.holds(site, groupsOfDevice) && acting.holds(site, groupsOfDevice);
     }
 
+    /** What both say, as {@link DeviceSet#common} puts it. */
+    public Scope common(Scope other) {
+        return new Scope(reading.common(other.reading), acting.common(other.acting));
+    }
+
     /** Whether nothing of it goes beyond the other one. */
     public boolean isWithin(Scope other) {
         return reading.isWithin(other.reading) && acting.isWithin(other.acting);

@@ -50,6 +50,13 @@ class ScopeTest {
             assertThat(!one.acts(site, groups) || one.reads(site, groups))
                     .as(what)
                     .isTrue();
+            Scope common = one.common(other);
+            assertThat(!common.reads(site, groups) || one.reads(site, groups) && other.reads(site, groups))
+                    .as(what)
+                    .isTrue();
+            assertThat(!common.acts(site, groups) || one.acts(site, groups) && other.acts(site, groups))
+                    .as(what)
+                    .isTrue();
             assertThat(one.isWithin(one)).as(what).isTrue();
             assertThat(one.isWithin(Scope.EVERYWHERE)).as(what).isTrue();
             assertThat(Scope.NOTHING.isWithin(one)).as(what).isTrue();

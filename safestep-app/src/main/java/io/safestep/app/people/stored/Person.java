@@ -41,6 +41,7 @@ public class Person {
     private String email;
     private @Nullable Instant retiredAt;
     private boolean administered;
+    private boolean service;
 
     /** For which devices the roles hold, as JSON; null for all. */
     @JdbcTypeCode(SqlTypes.JSON)
@@ -166,6 +167,15 @@ public class Person {
 
     public void comeBack() {
         retiredAt = null;
+    }
+
+    /** Whether it is a program with an account of its own, which comes in with tokens alone. */
+    public boolean isService() {
+        return service;
+    }
+
+    public void serve() {
+        service = true;
     }
 
     /** Whether they can log in now. */
