@@ -10,6 +10,8 @@ import { Field } from "../ui/Field";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { useSave } from "../ui/useSave";
+import { Leaves } from "./Leaves";
+import { SecondFactor } from "./SecondFactor";
 import { Tokens } from "./Tokens";
 import { count } from "../ui/words";
 
@@ -28,8 +30,12 @@ export function OwnPage() {
         <section>
           <PasswordForm />
           <div className="mt-4">
+            <SecondFactor />
+          </div>
+          <div className="mt-4">
             <Sessions />
           </div>
+          <Leaves login={null} self={person.login} />
         </section>
         <section>
           <Tokens owner={null} makes />

@@ -7,15 +7,17 @@ import vocabulary from "../api/vocabulary.json";
 import { useMay, usePerson } from "../session/session";
 import { Beside } from "../ui/Beside";
 import { Field } from "../ui/Field";
-import { Block, ErrorBlock } from "../ui/Messages";
+import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { SettingsNav } from "../ui/SettingsNav";
 import { dayAndTime } from "../ui/time";
 import { useSave } from "../ui/useSave";
+import { count } from "../ui/words";
 import { type Account, moved, type PersonRole, rightsOf, roleNames, rolesOf } from "./people";
+import { Leaves } from "./Leaves";
 import { ScopeField } from "./ScopeField";
 import { Tokens } from "./Tokens";
 import { everywhere } from "./scope";
-import { useAccounts } from "./queries";
+import { useAccounts, useOpenWork } from "./queries";
 
 export function PeoplePage() {
   const may = useMay("WRITE_PEOPLE");
@@ -241,7 +243,11 @@ function PersonForm({ account }: { account: Account }) {
     mutationFn: (agree: boolean) => told(api.PUT("/api/accounts/{login}/wish", { ...path, body: { agree } })),
     ...again,
   });
-  const retire = useSave({ mutationFn: () => told(api.PUT("/api/accounts/{login}/retirement", path)), ...again });
+  const retire = useSave({
+    mutationFn: (successor: string | null) =>
+      told(api.PUT("/api/accounts/{login}/retirement", { ...path, body: { successor } })),
+    ...again,
+  });
   const back = useSave({ mutationFn: () => told(api.DELETE("/api/accounts/{login}/retirement", path)), ...again });
   const own = account.login === me.login;
   function submit(event: FormEvent) {
@@ -256,6 +262,11 @@ function PersonForm({ account }: { account: Account }) {
           Retired since {dayAndTime(account.retiredAt!)}. Was {rolesOf(account.roles)}. What they did stands in the
           record under their name.
         </p>
+        {retire.data && retire.data.stays.length > 0 && (
+          <Block tone="warn">
+            Not handed over: {retire.data.stays.map((item) => `${item.subject}, since ${item.words}`).join("; ")}.
+          </Block>
+        )}
         <Button variant="outline-primary" disabled={back.isPending} onClick={() => back.mutate()}>
           They are back
         </Button>
@@ -326,12 +337,13 @@ function PersonForm({ account }: { account: Account }) {
             Make a new link
           </Button>
           {invite.problem && <ErrorBlock error={invite.problem} />}
+          <Leaves login={account.login} self={account.login} />
           <div className="mt-4">
             <Tokens owner={account.login} makes={false} />
           </div>
         </>
       )}
-      <Leaving name={account.name} own={own} busy={retire.isPending} leave={() => retire.mutate()} />
+      <Leaving account={account} own={own} busy={retire.isPending} leave={(successor) => retire.mutate(successor)} />
       {retire.problem && <ErrorBlock error={retire.problem} />}
     </>
   );
@@ -383,21 +395,21 @@ function Waiting({ account, wish, own, busy, answer }: WaitingProps) {
   );
 }
 
-function Leaving(props: { name: string; own: boolean; busy: boolean; leave: () => void }) {
+interface LeavingProps {
+  account: Account;
+  own: boolean;
+  busy: boolean;
+  leave: (successor: string | null) => void;
+}
+
+/** Letting somebody go: at once, with what they have begun shown first. */
+function Leaving({ account, own, busy, leave }: LeavingProps) {
   const [asking, setAsking] = useState(false);
   return (
     <>
       <h3 className="mt-4">Leaving</h3>
       {asking ? (
-        <div className="d-flex gap-2 align-items-center">
-          <Button variant="danger" size="sm" disabled={props.busy} onClick={props.leave}>
-            {props.own ? "Retire myself" : `Retire ${props.name}`}
-          </Button>
-          <Button variant="link" onClick={() => setAsking(false)}>
-            Keep
-          </Button>
-          <span className="soft">Out at once, everywhere; the history keeps the name.</span>
-        </div>
+        <LeavingForm account={account} own={own} busy={busy} leave={leave} keep={() => setAsking(false)} />
       ) : (
         <Button variant="link" className="p-0" onClick={() => setAsking(true)}>
           Retire …
@@ -406,3 +418,58 @@ function Leaving(props: { name: string; own: boolean; busy: boolean; leave: () =
     </>
   );
 }
+
+function LeavingForm({ account, own, busy, leave, keep }: LeavingProps & { keep: () => void }) {
+  const accounts = useAccounts();
+  const work = useOpenWork(account.login);
+  const [successor, setSuccessor] = useState("");
+  const [shown, showAll] = useState(false);
+  const open = work.data ?? [];
+  return (
+    <>
+      {work.error && <ErrorBlock error={work.error} />}
+      {!work.data && !work.error && <Loading />}
+      {work.data && open.length === 0 && <p className="soft">They have begun nothing that is still open.</p>}
+      {open.length > 0 && (
+        <>
+          <p className="mb-1">What they have begun:</p>
+          <ul>
+            {(shown ? open : open.slice(0, FEW)).map((item) => (
+              <li key={item.subject + item.words}>
+                <span className="mono">{item.subject}</span> {item.words}
+              </li>
+            ))}
+          </ul>
+          {!shown && open.length > FEW && (
+            <Button variant="link" className="p-0 mb-2" onClick={() => showAll(true)}>
+              and {count(open.length - FEW, "other")}
+            </Button>
+          )}
+          <Field id="successor" label="Who goes on with it" error={undefined} className="mb-3">
+            <Form.Select value={successor} onChange={(e) => setSuccessor(e.target.value)}>
+              <option value="">Nobody: it stays as it is</option>
+              {accounts.data
+                ?.filter((a) => a.standing === "HERE" && a.login !== account.login)
+                .map((a) => (
+                  <option key={a.login} value={a.login}>
+                    {a.name}, {rolesOf(a.roles)}
+                  </option>
+                ))}
+            </Form.Select>
+          </Field>
+        </>
+      )}
+      <div className="d-flex gap-2 align-items-center">
+        <Button variant="danger" size="sm" disabled={busy} onClick={() => leave(successor || null)}>
+          {own ? "Retire myself" : `Retire ${account.name}`}
+        </Button>
+        <Button variant="link" onClick={keep}>
+          Keep
+        </Button>
+        <span className="soft">Out at once, everywhere; the history keeps the name.</span>
+      </div>
+    </>
+  );
+}
+
+const FEW = 8;

@@ -4,7 +4,7 @@ import Form from "react-bootstrap/Form";
 import type { Session } from "../api/types";
 import { asProblem } from "../api/client";
 import { Mark } from "../ui/Mark";
-import { useLogIn } from "./session";
+import { useLogIn, useSecondStep } from "./session";
 import { Field } from "../ui/Field";
 
 export function LoginPage({ session }: { session: Session }) {
@@ -16,6 +16,14 @@ export function LoginPage({ session }: { session: Session }) {
   function submit(event: FormEvent) {
     event.preventDefault();
     logIn.mutate({ login, password });
+  }
+
+  if (logIn.data?.needsCode) {
+    return (
+      <main className="login">
+        <SecondStep back={() => logIn.reset()} />
+      </main>
+    );
   }
 
   return (
@@ -64,5 +72,50 @@ export function LoginPage({ session }: { session: Session }) {
         </section>
       )}
     </main>
+  );
+}
+
+function SecondStep({ back }: { back: () => void }) {
+  const [code, setCode] = useState("");
+  const step = useSecondStep();
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    step.mutate(code);
+  }
+  return (
+    <form onSubmit={submit} noValidate>
+      <Mark />
+      <h1 className="visually-hidden">The code of your telephone</h1>
+      <Field
+        id="code"
+        label="The code that your telephone shows"
+        error={step.at("code")}
+        hint="Or a recovery code, when you do not have it."
+        className="mb-3"
+      >
+        <Form.Control
+          className="mono"
+          value={code}
+          autoFocus
+          inputMode="text"
+          autoComplete="one-time-code"
+          maxLength={40}
+          onChange={(e) => setCode(e.target.value)}
+        />
+      </Field>
+      <div className="d-flex gap-2">
+        <Button type="submit" disabled={step.isPending || !code}>
+          Log in
+        </Button>
+        <Button variant="link" onClick={back}>
+          Back
+        </Button>
+      </div>
+      {step.refusal && (
+        <p className="harm mt-3" role="alert">
+          {step.refusal.message}
+        </p>
+      )}
+    </form>
   );
 }

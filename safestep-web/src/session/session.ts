@@ -33,6 +33,20 @@ export function useLogIn() {
       await told(api.GET("/api/session"));
       return session;
     },
+    // Where a code is asked for as well, nobody is in yet.
+    onSuccess: (session) => !session.needsCode && client.setQueryData(keys.session, session),
+  });
+}
+
+/** The second step of a log-in: the code of a telephone, or a recovery code. */
+export function useSecondStep() {
+  const client = useQueryClient();
+  return useSave({
+    mutationFn: async (code: string) => {
+      const session = await told(api.POST("/api/session/code", { body: { code } }));
+      await told(api.GET("/api/session"));
+      return session;
+    },
     onSuccess: (session) => client.setQueryData(keys.session, session),
   });
 }

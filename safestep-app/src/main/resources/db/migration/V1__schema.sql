@@ -17,6 +17,10 @@ create table person (
   administered boolean not null default false,
   -- A program with an account of its own, which comes in with tokens alone.
   service boolean not null default false,
+  -- With which their telephone shows codes, encrypted; null without a second factor.
+  code_secret text,
+  -- The step of the code that was taken last; none is taken twice.
+  code_step bigint not null default 0,
   -- How people are told what they should know.
   email varchar(200),
   retired_at timestamptz,
@@ -53,6 +57,26 @@ create table person_token (
   ended_by varchar(40)
 );
 create index person_token_person on person_token (person_id);
+
+-- With which somebody comes in once whose telephone is lost; only hashes are kept.
+create table recovery_code (
+  id bigint generated always as identity primary key,
+  person_id bigint not null references person,
+  code_hash varchar(64) not null,
+  used_at timestamptz
+);
+create index recovery_code_person on recovery_code (person_id);
+
+-- When somebody is away, and who acts for them.
+create table person_leave (
+  id bigint generated always as identity primary key,
+  person_id bigint not null references person,
+  begins_at timestamptz not null,
+  ends_at timestamptz not null,
+  deputy_id bigint references person,
+  said_by varchar(40) not null
+);
+create index person_leave_person on person_leave (person_id, ends_at);
 
 create table team (
   id bigint generated always as identity primary key,
@@ -554,6 +578,8 @@ create table change_request (
   category varchar(20) not null,
   state varchar(20) not null,
   author_id bigint not null references person,
+  -- Log-ins of those who wrote it before it was handed over; none of them decides about it.
+  earlier_authors varchar(400) not null default '',
   undo_accepted boolean not null,
   failure_rule varchar(20) not null,
   seal char(64),

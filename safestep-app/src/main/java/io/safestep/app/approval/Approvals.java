@@ -16,6 +16,7 @@ import java.time.Clock;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -47,7 +48,7 @@ public class Approvals {
      */
     public List<ApprovalView> decide(int number, Verdict verdict, String comment, String seal, String login) {
         Change change = changes.lock(number);
-        if (!FourEyes.mayDecide(change.author().login(), login)) {
+        if (!FourEyes.mayDecide(change.authors(), login)) {
             throw ProblemException.forbidden(
                     "You wrote this change; somebody else has to decide about it (four eyes).");
         }
@@ -87,7 +88,7 @@ public class Approvals {
         if (!change.isEmergency()) {
             throw ProblemException.refused(change.subject() + " is no emergency: it needs an approval.");
         }
-        if (!FourEyes.mayDecide(change.author().login(), login)) {
+        if (!FourEyes.mayDecide(change.authors(), login)) {
             throw ProblemException.forbidden("You wrote this change; somebody else has to release it (four eyes).");
         }
         if (reason.isBlank()) {
@@ -109,7 +110,7 @@ public class Approvals {
         if (!change.isEmergency() || !change.state().hasRun()) {
             throw ProblemException.refused("Only an emergency that has run is reviewed afterwards.");
         }
-        if (!FourEyes.mayDecide(change.author().login(), login)) {
+        if (!FourEyes.mayDecide(change.authors(), login)) {
             throw ProblemException.forbidden("You wrote this change; somebody else has to review it (four eyes).");
         }
         if (comment.isBlank()) {
@@ -154,7 +155,7 @@ public class Approvals {
         return new ChangeFacts.Review(
                 decisions.isEmpty() ? null : decided(decisions.get(decisions.size() - 1)),
                 decisions.stream()
-                        .filter(a -> inForce(a, change.emergency(), change.author(), change.seal()))
+                        .filter(a -> inForce(a, change.emergency(), change.authors(), change.seal()))
                         .findFirst()
                         .map(Approvals::decided)
                         .orElse(null),
@@ -166,11 +167,11 @@ public class Approvals {
     }
 
     /** Whether a decision lets content with this seal run. */
-    private static boolean inForce(Approval a, boolean emergency, String author, @Nullable String seal) {
+    private static boolean inForce(Approval a, boolean emergency, Set<String> authors, @Nullable String seal) {
         return (a.verdict() == Verdict.APPROVED || emergency && a.verdict() == Verdict.RELEASED)
                 && seal != null
                 && FourEyes.satisfied(
-                        author, seal, List.of(new FourEyes.Decision(a.person().login(), a.seal())));
+                        authors, seal, List.of(new FourEyes.Decision(a.person().login(), a.seal())));
     }
 
     @Transactional(readOnly = true)
@@ -183,7 +184,7 @@ public class Approvals {
                         a.verdict(),
                         a.comment(),
                         Seal.brief(a.seal()),
-                        inForce(a, change.isEmergency(), change.author().login(), change.seal()),
+                        inForce(a, change.isEmergency(), change.authors(), change.seal()),
                         a.decidedAt()))
                 .toList();
     }
@@ -192,6 +193,6 @@ public class Approvals {
     @Transactional(readOnly = true)
     public boolean approved(Change change, String seal) {
         return repository.findByChangeIdOrderById(change.id()).stream()
-                .anyMatch(a -> inForce(a, change.isEmergency(), change.author().login(), seal));
+                .anyMatch(a -> inForce(a, change.isEmergency(), change.authors(), seal));
     }
 }

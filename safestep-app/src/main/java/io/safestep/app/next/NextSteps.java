@@ -157,7 +157,9 @@ public class NextSteps {
 
     private static Viewer viewer(Person person, Outline change, Sight sight) {
         boolean theirs = sight.actsOnEverything() || devices(change).stream().allMatch(sight::acts);
-        return viewer(person, change.author(), theirs);
+        Viewer viewer = viewer(person, change.author(), theirs);
+        // Who wrote it before it was handed over decides about it no more than its author.
+        return viewer.author() || !change.authors().contains(person.login()) ? viewer : viewer.withoutDeciding();
     }
 
     /**

@@ -3,6 +3,7 @@ package io.safestep.app.notice;
 import io.safestep.app.change.ChangesInSight;
 import io.safestep.app.next.NextSteps;
 import io.safestep.app.notice.Wishes.Wish;
+import io.safestep.app.people.Leaves;
 import io.safestep.app.people.People;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.run.events.RunEnded;
@@ -34,6 +35,7 @@ class RunNotices {
     private final Wishes wishes;
     private final Scopes scopes;
     private final ChangesInSight inSight;
+    private final Leaves leaves;
     private final NetworkSettings settings;
     private final Clock clock;
 
@@ -43,6 +45,7 @@ class RunNotices {
             Wishes wishes,
             Scopes scopes,
             ChangesInSight inSight,
+            Leaves leaves,
             NetworkSettings settings,
             Clock clock) {
         this.jdbc = jdbc;
@@ -50,6 +53,7 @@ class RunNotices {
         this.wishes = wishes;
         this.scopes = scopes;
         this.inSight = inSight;
+        this.leaves = leaves;
         this.settings = settings;
         this.clock = clock;
     }
@@ -81,9 +85,18 @@ class RunNotices {
             tellThoseWhoMayAct(run.number(), p -> step(facts, p, run.author()));
         }
         String title = facts.subject() + " " + run.state().word(run.written());
-        people.known(run.author()).ifPresent(p -> {
-            NextStep step = step(facts, p, run.author());
-            tell(p, NoticeKind.RUN_ENDED, run.number(), title, text(step));
+        people.known(run.author()).ifPresent(author -> {
+            NextStep step = step(facts, author, run.author());
+            tell(author, NoticeKind.RUN_ENDED, run.number(), title, text(step));
+            leaves.acting(author)
+                    .filter(acting -> !acting.id().equals(author.id()))
+                    .filter(acting -> inSight.acts(scopes.sight(acting.login(), acting.scope()), run.number()))
+                    .ifPresent(acting -> tell(
+                            acting,
+                            NoticeKind.RUN_ENDED,
+                            run.number(),
+                            title,
+                            text(step) + " You act for " + author.name() + ", who is away."));
         });
     }
 

@@ -3,8 +3,10 @@ package io.safestep.app.people;
 import io.safestep.app.people.links.InvitationMail;
 import io.safestep.app.people.links.PersonLinks;
 import io.safestep.app.people.stored.Person;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.people.PeopleGate.Answer;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -109,11 +111,28 @@ class AccountController {
                 person.name(), mailed ? null : link.path(), link.endsAt(), mailed ? person.email() : null, null);
     }
 
+    /** @param successor log-in of who goes on with what they have begun; null to leave it as it is */
+    record RetirementRequest(@Size(max = 40) @Nullable String successor) {}
+
+    /** @param stays what could not be handed over, with why */
+    record RetiredView(List<OpenWork.Item> stays) {}
+
+    /** What somebody has begun and not brought to its end. */
+    @GetMapping("/{login}/open-work")
+    @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
+    List<OpenWork.Item> openWork(@PathVariable String login, Sight sight) {
+        return accounts.openWork(login).stream()
+                .filter(item -> !sight.hides(item.subject()))
+                .toList();
+    }
+
     @PutMapping("/{login}/retirement")
     @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void retire(@PathVariable String login, @AuthenticationPrincipal SignedIn me) {
-        accounts.retire(login, me.login());
+    RetiredView retire(
+            @PathVariable String login,
+            @Valid @RequestBody RetirementRequest request,
+            @AuthenticationPrincipal SignedIn me) {
+        return new RetiredView(accounts.retire(login, request.successor(), me.login()));
     }
 
     @DeleteMapping("/{login}/retirement")

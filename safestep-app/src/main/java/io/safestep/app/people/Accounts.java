@@ -45,6 +45,7 @@ class Accounts {
     private final PersonLinks links;
     private final OpenSessions sessions;
     private final Tokens tokens;
+    private final List<OpenWork> work;
     private final KnownPlaces places;
     private final AuditLog audit;
     private final Clock clock;
@@ -55,6 +56,7 @@ class Accounts {
             PersonLinks links,
             OpenSessions sessions,
             Tokens tokens,
+            List<OpenWork> work,
             KnownPlaces places,
             AuditLog audit,
             Clock clock) {
@@ -63,6 +65,7 @@ class Accounts {
         this.links = links;
         this.sessions = sessions;
         this.tokens = tokens;
+        this.work = work;
         this.places = places;
         this.audit = audit;
         this.clock = clock;
@@ -331,7 +334,20 @@ class Accounts {
         return links.make(person.id(), by);
     }
 
-    void retire(String login, String by) {
+    /** What somebody has begun and not brought to its end. */
+    @Transactional(readOnly = true)
+    List<OpenWork.Item> openWork(String login) {
+        Person person = existing(login);
+        return work.stream().flatMap(w -> w.of(person).stream()).toList();
+    }
+
+    /**
+     * Lets somebody go, at once.
+     *
+     * @param successor log-in of who goes on with what they have begun; null to leave it as it is
+     * @return what stays with them, each with why as its words
+     */
+    List<OpenWork.Item> retire(String login, @Nullable String successor, String by) {
         Person person = existing(login);
         if (!person.isPresent()) {
             throw ProblemException.refused(person.name() + " is retired already.");
@@ -340,12 +356,21 @@ class Accounts {
         if (answer != Answer.GOES) {
             throw ProblemException.refused(PeopleWords.of(answer, person.name()));
         }
+        List<OpenWork.Item> stay = new ArrayList<>();
+        if (successor != null) {
+            Person to = existing(successor);
+            if (!to.isPresent() || to.isService() || to.id().equals(person.id())) {
+                throw ProblemException.invalid("successor", "Choose somebody else who is here.");
+            }
+            work.forEach(w -> stay.addAll(w.handOver(person, to, by)));
+        }
         person.retire(clock.instant());
         links.end(person.id());
         sessions.endAll(login);
         tokens.endAll(person, by);
         audit.write(
                 by, login, "retired", person.name() + " can't log in any more; their sessions and tokens were ended.");
+        return stay;
     }
 
     void comeBack(String login, String by) {

@@ -58,6 +58,8 @@ class Passwords {
         if (!person.isPresent()) {
             throw ProblemException.refused(person.name() + " is retired.");
         }
+        // A link is for those who have lost what they had: the second factor is gone with it.
+        person.dropSecondFactor();
         List<FieldError> errors = new ArrayList<>();
         check(errors, "password", coming.password(), person);
         if (!errors.isEmpty()) {
@@ -94,6 +96,14 @@ class Passwords {
         return people.findByLogin(login).filter(p -> isOf(p, password)).isPresent();
     }
 
+    /** Whether a password is good enough without a second factor beside it. */
+    @Transactional(readOnly = true)
+    boolean standsAlone(String login, String password) {
+        return people.findByLogin(login)
+                .filter(p -> PasswordRules.problem(password, List.of(p.login(), p.name()), false) == null)
+                .isPresent();
+    }
+
     private boolean isOf(Person person, String password) {
         return person.passwordHash() != null && encoder.matches(PasswordRules.normal(password), person.passwordHash());
     }
@@ -120,7 +130,7 @@ class Passwords {
         if (person.email() != null) {
             about.add(person.email());
         }
-        String problem = PasswordRules.problem(password, about, false);
+        String problem = PasswordRules.problem(password, about, person.hasSecondFactor());
         if (problem != null) {
             errors.add(FieldError.of(field, problem));
         }

@@ -42,6 +42,7 @@ class SecurityConfiguration {
                         .permitAll()
                         .requestMatchers(
                                 "/api/session",
+                                "/api/session/code",
                                 "/api/welcome",
                                 "/api/welcome/look",
                                 "/api/openapi.json",

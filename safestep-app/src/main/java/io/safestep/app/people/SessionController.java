@@ -1,5 +1,6 @@
 package io.safestep.app.people;
 
+import io.safestep.app.people.factor.SecondFactors;
 import io.safestep.app.people.login.LoginAttempts;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.problem.ProblemException;
@@ -12,6 +13,9 @@ import jakarta.servlet.http.HttpSession;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
@@ -35,7 +39,13 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/session")
 class SessionController {
 
+    private static final String HALF_IN = "half-in";
+    private static final String HALF_IN_SINCE = "half-in-since";
+    private static final Duration HALF_IN_FOR = Duration.ofMinutes(5);
+
     private final People people;
+    private final SecondFactors factors;
+    private final Clock clock;
     private final AuthenticationManager authentication;
     private final SessionBeginning sessions;
     private final LoginAttempts attempts;
@@ -45,6 +55,8 @@ class SessionController {
 
     SessionController(
             People people,
+            SecondFactors factors,
+            Clock clock,
             AuthenticationManager authentication,
             SessionBeginning sessions,
             LoginAttempts attempts,
@@ -52,6 +64,8 @@ class SessionController {
             NetworkSettings settings,
             KnownPlaces places) {
         this.people = people;
+        this.factors = factors;
+        this.clock = clock;
         this.authentication = authentication;
         this.sessions = sessions;
         this.attempts = attempts;
@@ -64,8 +78,18 @@ class SessionController {
      * Who is logged in, and in demo mode who could be.
      *
      * @param practice whether a practice network is connected
+     * @param needsCode whether the password was right and the code of a telephone is asked for
      */
-    record SessionView(@Nullable PersonView person, String zone, boolean practice, List<DemoLogins.Entry> demoLogins) {}
+    record SessionView(
+            @Nullable PersonView person,
+            String zone,
+            boolean practice,
+            boolean needsCode,
+            List<DemoLogins.Entry> demoLogins) {}
+
+    record CodeRequest(
+            @NotBlank(message = "Enter the code.") @Size(max = 40)
+            String code) {}
 
     /**
      * @param rights names of what the person may do
@@ -90,8 +114,12 @@ class SessionController {
     @GetMapping
     SessionView show(@AuthenticationPrincipal @Nullable SignedIn signedIn) {
         PersonView view = signedIn == null ? null : view(people.withLogin(signedIn.login()));
+        return view(view, false);
+    }
+
+    private SessionView view(@Nullable PersonView person, boolean needsCode) {
         return new SessionView(
-                view, settings.zone().getId(), !settings.practiceApi().isBlank(), demoLogins.entries());
+                person, settings.zone().getId(), !settings.practiceApi().isBlank(), needsCode, demoLogins.entries());
     }
 
     @PostMapping
@@ -108,9 +136,51 @@ class SessionController {
         } catch (AuthenticationException e) {
             throw ProblemException.notSignedIn("Log-in name or password is wrong.");
         }
-        attempts.succeeded(attempt);
         SignedIn signedIn = (SignedIn) Objects.requireNonNull(known.getPrincipal());
+        if (people.withLogin(signedIn.login()).hasSecondFactor()) {
+            // Not counted as done: who knows the password must not try codes in numbers either.
+            HttpSession session = http.getSession();
+            session.setAttribute(HALF_IN, signedIn.login());
+            session.setAttribute(HALF_IN_SINCE, clock.instant());
+            return view(null, true);
+        }
+        attempts.succeeded(attempt);
         sessions.begin(known, signedIn, http, response);
+        return show(signedIn);
+    }
+
+    /** The second step of a log-in: the code of a telephone, or a recovery code. */
+    @PostMapping("/code")
+    SessionView second(@Valid @RequestBody CodeRequest request, HttpServletRequest http, HttpServletResponse response) {
+        HttpSession half = http.getSession(false);
+        if (half == null
+                || !(half.getAttribute(HALF_IN) instanceof String login)
+                || !(half.getAttribute(HALF_IN_SINCE) instanceof Instant since)
+                || since.plus(HALF_IN_FOR).isBefore(clock.instant())) {
+            throw ProblemException.notSignedIn("Enter your password first; it was too long ago.");
+        }
+        LoginAttempts.Attempt attempt = new LoginAttempts.Attempt(login, http.getRemoteAddr());
+        if (!attempts.begin(attempt)) {
+            half.invalidate();
+            throw ProblemException.tooManyAttempts(
+                    "Too many failed log-ins. Wait " + LoginAttempts.SPAN.toMinutes() + " minutes and try again.");
+        }
+        Person person = people.withLogin(login);
+        SecondFactors.Tried tried = factors.tryCode(person, request.code());
+        if (tried.answer() == SecondFactors.Answer.WRONG) {
+            throw ProblemException.invalid("code", tried.sentence());
+        }
+        if (!person.comesIn()) {
+            half.invalidate();
+            throw ProblemException.notSignedIn("Log-in name or password is wrong.");
+        }
+        attempts.succeeded(attempt);
+        SignedIn signedIn = new SignedIn(person);
+        sessions.begin(
+                UsernamePasswordAuthenticationToken.authenticated(signedIn, null, signedIn.getAuthorities()),
+                signedIn,
+                http,
+                response);
         return show(signedIn);
     }
 

@@ -61,6 +61,7 @@ class AccountsTest extends SafeStepTest {
     /** The people of the demo alone, as before. */
     @AfterEach
     void end() {
+        jdbc.update("delete from person_leave");
         jdbc.update("delete from person_link");
         jdbc.update("delete from spring_session where principal_name like 'test-%'");
         jdbc.update("delete from person where login like 'test-%'");
@@ -196,7 +197,7 @@ class AccountsTest extends SafeStepTest {
         assertThat(administrator
                         .put("/api/accounts/test-new/retirement", Map.of())
                         .status())
-                .isEqualTo(204);
+                .isEqualTo(200);
         assertThat(newcomer.get("/api/changes").status()).isEqualTo(401);
         assertThat(logIn("test-new", PASSWORD).status()).isEqualTo(401);
         assertThat(row("test-new").path("standing").asString()).isEqualTo("RETIRED");
@@ -276,7 +277,7 @@ class AccountsTest extends SafeStepTest {
                         .put("/api/accounts/test-second/retirement", Map.of())
                         .status())
                 .as("one administrator locks another one out at once")
-                .isEqualTo(204);
+                .isEqualTo(200);
         Answer alone = administrator.post("/api/accounts/test-new/invitation", Map.of());
         assertThat(alone.status()).as("%s", alone).isEqualTo(409);
         assertThat(alone.detail()).contains("--new-administrator");
@@ -322,6 +323,73 @@ class AccountsTest extends SafeStepTest {
                                 .body(),
                         "scope"))
                 .contains("only devices that are in your own scope");
+    }
+
+    @Test
+    void whatIsBegunIsHandedOverAndWhoWroteItDoesNotDecideByThat() {
+        ApiClient author = comesIn(invited("test-new", "ENGINEER"));
+        Answer written = author.post(
+                "/api/changes",
+                Map.of(
+                        "version",
+                        0,
+                        "title",
+                        "Left behind",
+                        "reason",
+                        "So that somebody goes on.",
+                        "undoAccepted",
+                        false,
+                        "targets",
+                        List.of(Map.of("device", "brn-gw-a", "lines", "contact duty engineer")),
+                        "checks",
+                        List.of()));
+        int number = written.body().path("number").asInt();
+        JsonNode open = administrator.get("/api/accounts/test-new/open-work").body();
+        assertThat(open.get(0).path("subject").asString()).isEqualTo("CR-" + number);
+        assertThat(fieldErrors(
+                        administrator
+                                .put("/api/accounts/test-new/retirement", Map.of("successor", "test-new"))
+                                .body(),
+                        "successor"))
+                .contains("somebody else");
+        JsonNode stays = administrator
+                .put("/api/accounts/test-new/retirement", Map.of("successor", "hloman"))
+                .body()
+                .path("stays");
+        assertThat(stays).isEmpty();
+        JsonNode change = administrator.get("/api/changes/" + number).body();
+        assertThat(change.path("author").asString()).isEqualTo("hloman");
+        assertThat(jdbc.queryForObject(
+                        "select earlier_authors from change_request where number = ?", String.class, number))
+                .isEqualTo("test-new");
+        jdbc.update("update change_request set author_id = (select id from person where login = 'hloman')"
+                + " where author_id in (select id from person where login like 'test-%')");
+    }
+
+    @Test
+    void aLeaveNamesWhoActs() {
+        comesIn(invited("test-new", "AUDITOR"));
+        ApiClient away = ApiClient.loggedIn(port, "iseaver");
+        Answer wrong =
+                away.post("/api/own/leaves", Map.of("first", "2026-01-05", "last", "2026-01-01", "deputy", "iseaver"));
+        assertThat(fieldErrors(wrong.body(), "deputy")).contains("somebody else");
+        assertThat(fieldErrors(
+                        away.post("/api/own/leaves", Map.of("first", "2026-01-05", "last", "2026-01-01"))
+                                .body(),
+                        "last"))
+                .contains("before the first");
+        String today =
+                Instant.now().atZone(ZoneId.of("America/Halifax")).toLocalDate().toString();
+        Answer taken = away.post("/api/own/leaves", Map.of("first", today, "last", today, "deputy", "test-new"));
+        assertThat(taken.body().get(0).path("actingName").asString())
+                .as("%s", taken)
+                .isEqualTo("T. Oar");
+        administrator.put("/api/accounts/test-new/retirement", Map.of());
+        assertThat(away.get("/api/own/leaves").body().get(0).path("actingName").isNull())
+                .as("the deputy is retired")
+                .isTrue();
+        long id = taken.body().get(0).path("id").asLong();
+        assertThat(away.delete("/api/own/leaves/" + id).body()).isEmpty();
     }
 
     @Test

@@ -171,7 +171,7 @@ class TokensTest extends SafeStepTest {
         assertThat(administrator
                         .put("/api/accounts/svc-export/retirement", Map.of())
                         .status())
-                .isEqualTo(204);
+                .isEqualTo(200);
         assertThat(program(made.body()).get("/api/changes").status()).isEqualTo(401);
         Map<String, Object> decider = Map.of(
                 "login", "svc-decider", "name", "Decider", "email", "", "roles", List.of("APPROVER"), "service", true);

@@ -1,8 +1,9 @@
 package io.safestep.core.change;
 
 import java.util.Collection;
+import java.util.Set;
 
-/** Law 5: the author is never the only approver. */
+/** Law 5: the author is never the only approver, nor is anybody who was the author before it was handed over. */
 public final class FourEyes {
 
     /** @param person who decided; @param seal the seal of what was shown to them */
@@ -10,12 +11,13 @@ public final class FourEyes {
 
     private FourEyes() {}
 
-    public static boolean mayDecide(String author, String person) {
-        return !author.equals(person);
+    /** @param authors everybody who has written it */
+    public static boolean mayDecide(Set<String> authors, String person) {
+        return !authors.contains(person);
     }
 
-    /** Whether the content with this seal is approved by at least one person who is not its author. */
-    public static boolean satisfied(String author, String seal, Collection<Decision> approvals) {
-        return approvals.stream().anyMatch(a -> a.seal().equals(seal) && mayDecide(author, a.person()));
+    /** Whether the content with this seal is approved by at least one person who has not written it. */
+    public static boolean satisfied(Set<String> authors, String seal, Collection<Decision> approvals) {
+        return approvals.stream().anyMatch(a -> a.seal().equals(seal) && mayDecide(authors, a.person()));
     }
 }

@@ -10,4 +10,10 @@ package io.safestep.core.next;
  * @param runs may start and stop runs
  * @param closes may close changes
  */
-public record Viewer(boolean author, boolean decides, boolean books, boolean plans, boolean runs, boolean closes) {}
+public record Viewer(boolean author, boolean decides, boolean books, boolean plans, boolean runs, boolean closes) {
+
+    /** The same, for who has had a hand in it. */
+    public Viewer withoutDeciding() {
+        return new Viewer(author, false, books, plans, runs, closes);
+    }
+}

@@ -28,6 +28,8 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
@@ -56,6 +58,8 @@ public class Change {
 
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Person author;
+
+    private String earlierAuthors = "";
 
     private String emergencyReason;
     private boolean undoAccepted;
@@ -178,6 +182,27 @@ public class Change {
 
     public Person author() {
         return author;
+    }
+
+    /** Log-ins of everybody who has written it: the author, and those who handed it over. */
+    public Set<String> authors() {
+        return authors(author.login(), earlierAuthors);
+    }
+
+    static Set<String> authors(String author, String earlier) {
+        Set<String> all = new TreeSet<>(List.of(author));
+        if (!earlier.isEmpty()) {
+            all.addAll(List.of(earlier.split(",")));
+        }
+        return all;
+    }
+
+    /** Somebody else goes on with it. */
+    public void handTo(Person successor) {
+        Set<String> earlier = authors();
+        earlier.remove(successor.login());
+        earlierAuthors = String.join(",", earlier);
+        author = successor;
     }
 
     public boolean undoAccepted() {

@@ -13,6 +13,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -32,7 +33,7 @@ public class Outlines {
 
     private static final String OUTLINE = """
             select c.id, c.number, c.title, c.state, c.nothing_written, c.emergency_reason is not null as emergency,
-                   c.seal, c.updated_at, c.wave_pause_seconds, c.undo_accepted, p.login, p.name as author,
+                   c.seal, c.updated_at, c.wave_pause_seconds, c.undo_accepted, c.earlier_authors, p.login, p.name as author,
                    t.ids, t.names, t.platforms, t.waves, t.commands, t.undo_commands, t.wrong, t.unproven
               from change_request c
               join person p on p.id = c.author_id
@@ -58,6 +59,7 @@ public class Outlines {
     /**
      * @param seal null while lines are missing or wrong
      * @param author log-in name
+     * @param authors log-in names of everybody who has written it
      * @param pause between two waves
      * @param parts in the order in which they are changed
      */
@@ -70,6 +72,7 @@ public class Outlines {
             boolean emergency,
             @Nullable String seal,
             String author,
+            Set<String> authors,
             String authorName,
             Instant updatedAt,
             Duration pause,
@@ -171,6 +174,7 @@ public class Outlines {
                 row.getBoolean("emergency"),
                 row.getString("seal"),
                 row.getString("login"),
+                Change.authors(row.getString("login"), row.getString("earlier_authors")),
                 row.getString("author"),
                 row.getTimestamp("updated_at").toInstant(),
                 Duration.ofSeconds(row.getInt("wave_pause_seconds")),

@@ -1,10 +1,12 @@
 package io.safestep.app.people.stored;
 
+import io.safestep.app.secret.SealedText;
 import io.safestep.core.people.PeopleGate.Account;
 import io.safestep.core.people.PeopleGate.Power;
 import io.safestep.core.people.Right;
 import io.safestep.core.people.Role;
 import io.safestep.core.people.Scope;
+import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
@@ -42,6 +44,11 @@ public class Person {
     private @Nullable Instant retiredAt;
     private boolean administered;
     private boolean service;
+
+    @Convert(converter = SealedText.class)
+    private @Nullable String codeSecret;
+
+    private long codeStep;
 
     /** For which devices the roles hold, as JSON; null for all. */
     @JdbcTypeCode(SqlTypes.JSON)
@@ -163,6 +170,7 @@ public class Person {
         retiredAt = now;
         passwordHash = null;
         wish = null;
+        dropSecondFactor();
     }
 
     public void comeBack() {
@@ -176,6 +184,34 @@ public class Person {
 
     public void serve() {
         service = true;
+    }
+
+    /** With which their telephone shows codes, in hexadecimal; null without a second factor. */
+    public @Nullable String codeSecret() {
+        return codeSecret;
+    }
+
+    public boolean hasSecondFactor() {
+        return codeSecret != null;
+    }
+
+    public long codeStep() {
+        return codeStep;
+    }
+
+    /** @param step of the first code that was shown with it */
+    public void showCodes(String secret, long step) {
+        codeSecret = secret;
+        codeStep = step;
+    }
+
+    public void codeTaken(long step) {
+        codeStep = step;
+    }
+
+    public void dropSecondFactor() {
+        codeSecret = null;
+        codeStep = 0;
     }
 
     /** Whether they can log in now. */
