@@ -1,6 +1,7 @@
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
+import { Link } from "react-router";
 import { api, told, type Schemas } from "../api/client";
 import { useMoved } from "../api/keys";
 import vocabulary from "../api/vocabulary.json";
@@ -33,6 +34,7 @@ export function PeoplePage() {
         list={accounts}
         add={may ? "Add somebody" : null}
         none="There is nobody yet."
+        below={may && <Link to="/settings/import">Import people from a sheet</Link>}
         choose={may ? "Choose somebody to change what they are, to invite them again, or to let them go." : mayNot}
         gone="There is nobody under this number."
         facts={(a) => (

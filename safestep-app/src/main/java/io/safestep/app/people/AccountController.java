@@ -11,6 +11,7 @@ import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -20,6 +21,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -30,10 +32,12 @@ class AccountController {
 
     private final Accounts accounts;
     private final InvitationMail mail;
+    private final PeopleImport imports;
 
-    AccountController(Accounts accounts, InvitationMail mail) {
+    AccountController(Accounts accounts, InvitationMail mail, PeopleImport imports) {
         this.accounts = accounts;
         this.mail = mail;
+        this.imports = imports;
     }
 
     /**
@@ -140,5 +144,26 @@ class AccountController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void comeBack(@PathVariable String login, @AuthenticationPrincipal SignedIn me) {
         accounts.comeBack(login, me.login());
+    }
+
+    /** What a file would do: CSV in UTF-8, or XLSX, as the body of the request. Nothing is stored. */
+    @PostMapping(path = "/import/dry-run", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
+    PeopleImport.Plan dryRun(@RequestBody byte[] file, @AuthenticationPrincipal SignedIn me) {
+        return imports.dryRun(file, me.login());
+    }
+
+    /**
+     * Adds the people of a file, whole or not at all. Nobody is invited by that.
+     *
+     * @param plan of the dry run
+     */
+    @PostMapping(path = "/import", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
+    PeopleImport.Plan runImport(
+            @RequestBody byte[] file,
+            @RequestParam @Size(max = 100) String plan,
+            @AuthenticationPrincipal SignedIn me) {
+        return imports.run(file, plan, me.login());
     }
 }

@@ -1,6 +1,8 @@
 package io.safestep.app.people;
 
+import io.safestep.core.people.DeviceSet;
 import io.safestep.core.people.Scope;
+import java.util.Optional;
 import java.util.function.Function;
 
 /** Knows the sites and groups of which scopes speak. */
@@ -11,6 +13,9 @@ public interface KnownPlaces {
 
     /** Says scopes in words, such as {@code sees Dunmarsh; acts on Dunmarsh gateways}, with the names of this moment. */
     Function<Scope, String> wording();
+
+    /** Finds sites by their names or short names, and groups by their names, whatever their case. */
+    Function<String, Optional<DeviceSet>> naming();
 
     default String words(Scope scope) {
         return wording().apply(scope);

@@ -14,7 +14,9 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -117,6 +119,19 @@ public class Scopes implements KnownPlaces {
             String acting = words(scope.acting(), sites, known);
             return reading.equals(acting) ? reading : "sees " + reading + "; acts on " + acting;
         };
+    }
+
+    @Override
+    public Function<String, Optional<DeviceSet>> naming() {
+        Map<String, DeviceSet> named = new HashMap<>();
+        groups.entries()
+                .forEach(g -> named.put(g.name().toLowerCase(Locale.ROOT), DeviceSet.of(Set.of(), Set.of(g.id()))));
+        for (SiteEntry site : devices.sites()) {
+            DeviceSet set = DeviceSet.of(Set.of(site.id()), Set.of());
+            named.put(site.code().toLowerCase(Locale.ROOT), set);
+            named.put(site.name().toLowerCase(Locale.ROOT), set);
+        }
+        return name -> Optional.ofNullable(named.get(name.strip().toLowerCase(Locale.ROOT)));
     }
 
     private static String words(DeviceSet set, Map<Long, String> sites, Map<Long, String> groups) {

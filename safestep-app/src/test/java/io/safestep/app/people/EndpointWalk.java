@@ -46,6 +46,7 @@ final class EndpointWalk {
 
         private boolean takesFile() {
             return path.startsWith("/api/devices/import")
+                    || path.startsWith("/api/accounts/import")
                     || path.startsWith("/api/backups/archive/")
                     || path.equals("/api/changes/values");
         }

@@ -39,6 +39,8 @@ class ScopeWalkTest extends SafeStepTest {
     private static final Set<String> ABOUT_NO_DEVICE = Set.of(
             "GET /api/accounts",
             "POST /api/accounts",
+            "POST /api/accounts/import",
+            "POST /api/accounts/import/dry-run",
             "PUT /api/accounts/{login}",
             "PUT /api/accounts/{login}/wish",
             "POST /api/accounts/{login}/invitation",
