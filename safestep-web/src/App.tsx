@@ -42,9 +42,7 @@ const UnsavedPage = lazy(() => import("./drift/UnsavedPage").then((m) => ({ defa
 const ChangedPage = lazy(() => import("./drift/ChangedPage").then((m) => ({ default: m.ChangedPage })));
 const PoliciesPage = lazy(() => import("./drift/PoliciesPage").then((m) => ({ default: m.PoliciesPage })));
 const PeoplePage = lazy(() => import("./person/PeoplePage").then((m) => ({ default: m.PeoplePage })));
-const ImportPeoplePage = lazy(() =>
-  import("./person/ImportPeoplePage").then((m) => ({ default: m.ImportPeoplePage })),
-);
+const ImportPeoplePage = lazy(() => import("./person/ImportPeoplePage").then((m) => ({ default: m.ImportPeoplePage })));
 const RightsPage = lazy(() => import("./person/RightsPage").then((m) => ({ default: m.RightsPage })));
 const OwnPage = lazy(() => import("./person/OwnPage").then((m) => ({ default: m.OwnPage })));
 const InboxPage = lazy(() => import("./notice/InboxPage").then((m) => ({ default: m.InboxPage })));

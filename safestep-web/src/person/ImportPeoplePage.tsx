@@ -95,9 +95,9 @@ export function ImportPeoplePage() {
             </Button>
           </div>
           <p className="soft">
-            Columns: {headings.join(", ")}. Several roles, sites or groups in a cell stand with a semicolon between them;
-            an empty cell under <i>sees</i> is all devices, under <i>acts</i> all that they see. Who is there already
-            stays as they are.
+            Columns: {headings.join(", ")}. Several roles, sites or groups in a cell stand with a semicolon between
+            them; an empty cell under <i>sees</i> is all devices, under <i>acts</i> all that they see. Who is there
+            already stays as they are.
           </p>
         </>
       )}

@@ -6,12 +6,13 @@ import io.safestep.app.people.People;
 import io.safestep.app.secret.SecretBox;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.TestPostgres;
+import io.safestep.core.people.PeopleGate.Power;
 import io.safestep.core.people.Role;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.concurrent.locks.LockSupport;
 import javax.sql.DataSource;
 import org.springframework.boot.SpringApplication;
@@ -47,7 +48,8 @@ final class RunningApp implements AutoCloseable {
                         "--safestep.address-translation=10.77=127.77",
                         "--logging.level.root=error");
         port = Integer.parseInt(context.getEnvironment().getProperty("local.server.port"));
-        context.getBean(People.class).ensure(LOGIN, "Benchmark", "practice", List.of(Role.ADMINISTRATOR));
+        context.getBean(People.class)
+                .ensure(LOGIN, "Benchmark", "practice", Power.everywhere(Set.of(Role.ADMINISTRATOR)));
     }
 
     /** Ends it and starts it again, and waits until it has read what is stored. */
@@ -72,14 +74,15 @@ final class RunningApp implements AutoCloseable {
 
     /** Somebody who writes changes. */
     ApiClient engineer() {
-        context.getBean(People.class).ensure("bench-engineer", "Engineer", "practice", List.of(Role.ENGINEER));
+        context.getBean(People.class)
+                .ensure("bench-engineer", "Engineer", "practice", Power.everywhere(Set.of(Role.ENGINEER)));
         return ApiClient.loggedIn(port, "bench-engineer");
     }
 
     /** Somebody with one role. */
     ApiClient person(Role role) {
         String login = "bench-" + role.name().toLowerCase(Locale.ROOT).replace('_', '-');
-        context.getBean(People.class).ensure(login, role.title(), "practice", List.of(role));
+        context.getBean(People.class).ensure(login, role.title(), "practice", Power.everywhere(Set.of(role)));
         return ApiClient.loggedIn(port, login);
     }
 

@@ -3,7 +3,7 @@ package io.safestep.app.access;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.DeviceIdentities;
 import io.safestep.app.device.Devices;
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sight.Acts;
 import io.safestep.app.sight.Sees;

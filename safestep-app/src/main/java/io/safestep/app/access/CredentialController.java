@@ -7,7 +7,7 @@ import io.safestep.app.credential.Credentials.Wanted;
 import io.safestep.app.credential.Place;
 import io.safestep.app.device.Devices;
 import io.safestep.app.group.Groups;
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sight.NetworkWide;
 import io.safestep.app.sight.Sight;

@@ -2,7 +2,7 @@ package io.safestep.app.backup;
 
 import io.safestep.app.backup.views.BackupView;
 import io.safestep.app.backup.views.VersionRecords;
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.sight.Acts;
 import io.safestep.app.sight.Sees;
 import io.safestep.app.sight.Subject;

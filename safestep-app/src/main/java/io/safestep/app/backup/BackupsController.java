@@ -8,7 +8,7 @@ import io.safestep.app.backup.keeping.Retention;
 import io.safestep.app.backup.stored.ConfigurationSearch;
 import io.safestep.app.backup.views.DifferenceView;
 import io.safestep.app.backup.views.VersionRecords;
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sight.NetworkWide;
 import io.safestep.app.sight.Sees;

@@ -9,7 +9,7 @@ import io.safestep.app.change.views.ChangeView;
 import io.safestep.app.change.views.TargetSummary;
 import io.safestep.app.change.views.TrialView;
 import io.safestep.app.check.library.CheckProposal;
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.sight.Acts;
 import io.safestep.app.sight.Sees;
 import io.safestep.app.sight.Sight;

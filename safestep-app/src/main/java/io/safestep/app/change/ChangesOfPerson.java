@@ -3,7 +3,7 @@ package io.safestep.app.change;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.stored.Change;
 import io.safestep.app.change.stored.ChangeRepository;
-import io.safestep.app.people.OpenWork;
+import io.safestep.app.people.accounts.OpenWork;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.scope.Scopes;
 import io.safestep.app.sight.Sight;

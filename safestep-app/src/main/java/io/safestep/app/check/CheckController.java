@@ -6,7 +6,7 @@ import io.safestep.app.check.looks.CheckRequest;
 import io.safestep.app.check.looks.CheckRules;
 import io.safestep.app.check.looks.CheckTrials;
 import io.safestep.app.check.looks.ReadableCommand;
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.sight.NetworkWide;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.check.CheckWords;

@@ -1,6 +1,6 @@
 package io.safestep.app.comment;
 
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sight.Sees;
 import io.safestep.app.sight.Sight;

@@ -4,7 +4,7 @@ import io.safestep.app.device.record.DeviceRecord;
 import io.safestep.app.device.record.DeviceRole;
 import io.safestep.app.device.record.Reach;
 import io.safestep.app.device.record.Stance;
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sight.Acts;
 import io.safestep.app.sight.Sight;

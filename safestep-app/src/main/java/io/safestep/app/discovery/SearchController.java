@@ -1,7 +1,7 @@
 package io.safestep.app.discovery;
 
 import io.safestep.app.device.record.DeviceRole;
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.sight.NetworkWide;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;

@@ -6,7 +6,7 @@ import io.safestep.app.backup.views.VersionRecords;
 import io.safestep.app.change.beside.UndecidedDrift;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sight.Acts;
 import io.safestep.app.sight.NetworkWide;

@@ -2,7 +2,7 @@ package io.safestep.app.drift;
 
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.device.Devices;
-import io.safestep.app.people.OpenWork;
+import io.safestep.app.people.accounts.OpenWork;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.scope.Scopes;
 import io.safestep.app.sight.Sight;

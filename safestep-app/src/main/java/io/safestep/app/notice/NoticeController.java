@@ -1,7 +1,7 @@
 package io.safestep.app.notice;
 
 import io.safestep.app.people.People;
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.people.stored.Person;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;

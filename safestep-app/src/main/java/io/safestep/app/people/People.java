@@ -1,5 +1,6 @@
 package io.safestep.app.people;
 
+import io.safestep.app.people.own.Passwords;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.problem.ProblemException;

@@ -1,5 +1,8 @@
 package io.safestep.app.people;
 
+import io.safestep.app.people.signed.BearerTokens;
+import io.safestep.app.people.signed.FreshRights;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.people.tokens.Tokens;
 import io.safestep.app.problem.ProblemResponse;

@@ -1,7 +1,10 @@
 package io.safestep.app.people;
 
+import io.safestep.app.people.accounts.KnownPlaces;
 import io.safestep.app.people.factor.SecondFactors;
 import io.safestep.app.people.login.LoginAttempts;
+import io.safestep.app.people.signed.SessionBeginning;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.settings.NetworkSettings;

@@ -1,5 +1,6 @@
 package io.safestep.app.people;
 
+import io.safestep.app.people.signed.SignedIn;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;

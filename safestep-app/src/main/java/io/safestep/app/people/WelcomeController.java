@@ -2,6 +2,9 @@ package io.safestep.app.people;
 
 import io.safestep.app.people.links.PersonLinks;
 import io.safestep.app.people.login.LoginAttempts;
+import io.safestep.app.people.own.Passwords;
+import io.safestep.app.people.signed.SessionBeginning;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonLink;
 import io.safestep.app.problem.ProblemException;

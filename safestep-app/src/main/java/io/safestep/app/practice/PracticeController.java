@@ -1,7 +1,7 @@
 package io.safestep.app.practice;
 
 import io.safestep.app.audit.AuditLog;
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.practice.PracticeNetworkClient.Fault;
 import io.safestep.app.practice.PracticeNetworkClient.PracticeDevice;
 import io.safestep.app.problem.ProblemException;

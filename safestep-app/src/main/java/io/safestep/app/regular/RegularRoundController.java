@@ -1,6 +1,6 @@
 package io.safestep.app.regular;
 
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.settings.NetworkSettings;
 import io.safestep.app.sight.NetworkWide;

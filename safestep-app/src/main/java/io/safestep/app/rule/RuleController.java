@@ -1,6 +1,6 @@
 package io.safestep.app.rule;
 
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.sight.Acts;
 import io.safestep.app.sight.NetworkWide;
 import io.safestep.app.sight.Sight;

@@ -1,6 +1,6 @@
 package io.safestep.app.run;
 
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.run.checks.CheckQuestions;
 import io.safestep.app.run.views.RunCheckViews;
 import io.safestep.app.run.views.RunChecks;

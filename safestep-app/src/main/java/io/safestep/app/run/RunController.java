@@ -1,6 +1,6 @@
 package io.safestep.app.run;
 
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.run.controls.RunControls;
 import io.safestep.app.run.controls.StuckControls;
 import io.safestep.app.run.views.RunEvents;

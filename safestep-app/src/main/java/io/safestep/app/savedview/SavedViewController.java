@@ -1,7 +1,7 @@
 package io.safestep.app.savedview;
 
 import io.safestep.app.people.People;
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.problem.ProblemException;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;

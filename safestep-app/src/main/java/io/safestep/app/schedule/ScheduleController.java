@@ -1,6 +1,6 @@
 package io.safestep.app.schedule;
 
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.schedule.freezes.Stretch;
 import io.safestep.app.sight.Acts;
 import io.safestep.app.sight.Sees;

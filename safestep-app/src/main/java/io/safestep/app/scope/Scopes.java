@@ -4,7 +4,7 @@ import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Devices.SiteEntry;
 import io.safestep.app.group.Groups;
-import io.safestep.app.people.KnownPlaces;
+import io.safestep.app.people.accounts.KnownPlaces;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.inventory.DeviceTraits;

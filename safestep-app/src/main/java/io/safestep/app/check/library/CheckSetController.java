@@ -1,6 +1,6 @@
 package io.safestep.app.check.library;
 
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.sight.NetworkWide;
 import io.safestep.core.check.definition.CheckSetRule;
 import io.safestep.core.check.definition.Topic;

@@ -1,5 +1,6 @@
 package io.safestep.app.people.stored;
 
+import io.safestep.app.problem.ProblemException;
 import jakarta.persistence.LockModeType;
 import java.util.List;
 import java.util.Optional;
@@ -15,6 +16,11 @@ public interface PersonRepository extends JpaRepository<Person, Long> {
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select p from Person p where p.id = :id")
     Person withLock(Long id);
+
+    /** @throws ProblemException when there is nobody of this log-in */
+    default Person named(String login) {
+        return findByLogin(login).orElseThrow(() -> ProblemException.notFound("A person with log-in " + login));
+    }
 
     List<Person> findAllByOrderByName();
 

@@ -1,15 +1,20 @@
 package io.safestep.app.run.views;
 
+import io.safestep.app.people.People;
+import io.safestep.app.people.stored.Person;
 import io.safestep.app.run.driving.RunEnd;
 import io.safestep.app.run.journal.RunSignals;
 import io.safestep.app.run.views.RunView.Line;
 import io.safestep.app.sight.Sight;
+import io.safestep.core.people.Right;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.time.Clock;
+import java.time.Duration;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -48,12 +53,23 @@ public class RunEvents {
 
     private static final long AGAIN_MILLIS = 1_000;
 
+    /** So often it is asked whether who reads may still read what they were let in for. */
+    private static final Duration ASKED_AGAIN = Duration.ofSeconds(5);
+
     /** @param names of the devices, by the id that they have in the run */
     private record Reader(
-            long runId, Map<Long, String> names, Sight sight, SseEmitter emitter, AtomicLong last, AtomicLong quiet) {}
+            long runId,
+            Map<Long, String> names,
+            Sight sight,
+            SseEmitter emitter,
+            AtomicLong last,
+            AtomicLong quiet,
+            AtomicLong askedMillis) {}
 
     private final RunViews views;
     private final RunEnd end;
+    private final People people;
+    private final Clock clock;
     private final JdbcConnectionDetails database;
     private final Set<Reader> readers = ConcurrentHashMap.newKeySet();
     private volatile boolean closed;
@@ -64,9 +80,11 @@ public class RunEvents {
         return thread;
     });
 
-    RunEvents(RunViews views, RunEnd end, JdbcConnectionDetails database) {
+    RunEvents(RunViews views, RunEnd end, People people, Clock clock, JdbcConnectionDetails database) {
         this.views = views;
         this.end = end;
+        this.people = people;
+        this.clock = clock;
         this.database = database;
         // Begins again a moment after the connection was lost.
         listener.scheduleWithFixedDelay(this::listen, 0, AGAIN_MILLIS, TimeUnit.MILLISECONDS);
@@ -79,7 +97,8 @@ public class RunEvents {
     public SseEmitter open(long runId, long after, Sight sight) {
         Map<Long, String> names = views.names(runId); // a run that does not exist is said at once
         SseEmitter emitter = new SseEmitter(LONGEST_MILLIS);
-        Reader reader = new Reader(runId, names, sight, emitter, new AtomicLong(after), new AtomicLong());
+        Reader reader = new Reader(
+                runId, names, sight, emitter, new AtomicLong(after), new AtomicLong(), new AtomicLong(clock.millis()));
         emitter.onCompletion(() -> readers.remove(reader));
         emitter.onTimeout(() -> readers.remove(reader));
         emitter.onError(e -> readers.remove(reader));
@@ -135,7 +154,26 @@ public class RunEvents {
         });
     }
 
+    /** A stream is let in once and lasts: who is retired meanwhile, or sees other devices, has to ask anew. */
+    private boolean mayGoOn(Reader reader) {
+        long now = clock.millis();
+        if (now - reader.askedMillis().get() < ASKED_AGAIN.toMillis()) {
+            return true;
+        }
+        reader.askedMillis().set(now);
+        return people.known(reader.sight().login())
+                .filter(Person::isPresent)
+                .filter(p -> p.rights().contains(Right.READ))
+                .filter(p -> reader.sight().scope().isWithin(p.scope()))
+                .isPresent();
+    }
+
     private void tell(Reader reader) throws IOException {
+        if (!mayGoOn(reader)) {
+            reader.emitter().complete();
+            readers.remove(reader);
+            return;
+        }
         boolean ended = end.reached(reader.runId());
         boolean quiet = true;
         for (List<Line> lines = missing(reader); !lines.isEmpty(); lines = missing(reader)) {

@@ -1,6 +1,6 @@
 package io.safestep.app.schedule.windows;
 
-import io.safestep.app.people.SignedIn;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.sight.NetworkWide;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;

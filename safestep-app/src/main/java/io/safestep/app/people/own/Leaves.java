@@ -1,4 +1,4 @@
-package io.safestep.app.people;
+package io.safestep.app.people.own;
 
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.people.stored.Person;

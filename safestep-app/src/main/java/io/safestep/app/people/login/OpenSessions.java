@@ -1,4 +1,4 @@
-package io.safestep.app.people;
+package io.safestep.app.people.login;
 
 import io.safestep.core.digest.Sha256;
 import java.time.Instant;
@@ -11,7 +11,7 @@ import org.springframework.stereotype.Component;
 
 /** Where people are logged in. A session is named by the hash of its id, since the id itself is what lets somebody in. */
 @Component
-class OpenSessions {
+public class OpenSessions {
 
     private static final int NAMED_BY = 16;
 
@@ -27,10 +27,10 @@ class OpenSessions {
      * @param usedAt to the minute, UTC
      * @param own whether it is the one in which this is asked
      */
-    record View(String name, Instant begunAt, Instant usedAt, boolean own) {}
+    public record View(String name, Instant begunAt, Instant usedAt, boolean own) {}
 
     /** Newest first. */
-    List<View> of(String login, @Nullable String ownId) {
+    public List<View> of(String login, @Nullable String ownId) {
         return repository.findByPrincipalName(login).values().stream()
                 .filter(s -> !s.isExpired())
                 .map(s -> new View(
@@ -47,7 +47,7 @@ class OpenSessions {
     }
 
     /** False when there is none of this name any more. */
-    boolean end(String login, String name) {
+    public boolean end(String login, String name) {
         for (String id : repository.findByPrincipalName(login).keySet()) {
             if (name(id).equals(name)) {
                 repository.deleteById(id);
@@ -57,12 +57,12 @@ class OpenSessions {
         return false;
     }
 
-    void endAll(String login) {
+    public void endAll(String login) {
         endOthers(login, null);
     }
 
     /** @param keptId the one that goes on; null for none */
-    int endOthers(String login, @Nullable String keptId) {
+    public int endOthers(String login, @Nullable String keptId) {
         int ended = 0;
         for (String id : repository.findByPrincipalName(login).keySet()) {
             if (!id.equals(keptId)) {

@@ -1,7 +1,8 @@
-package io.safestep.app.people;
+package io.safestep.app.people.accounts;
 
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.people.links.PersonLinks;
+import io.safestep.app.people.login.OpenSessions;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonLink;
 import io.safestep.app.people.stored.PersonLinkRepository;
@@ -35,7 +36,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Who is added, changed and let go, and by whom. */
 @Service
 @Transactional
-class Accounts {
+public class Accounts {
 
     private static final Pattern LOGIN = Pattern.compile("[a-z][a-z0-9._-]{1,39}");
     private static final Pattern EMAIL = Pattern.compile("[^\\s@]{1,64}@[^\\s@]+[.][^\\s@.]{2,}");
@@ -129,7 +130,7 @@ class Accounts {
     }
 
     /** What is wrong with what is written of somebody, by field. */
-    static List<FieldError> problems(@Nullable String login, String name, @Nullable String email) {
+    public static List<FieldError> problems(@Nullable String login, String name, @Nullable String email) {
         List<FieldError> errors = new ArrayList<>();
         if (login != null && !LOGIN.matcher(login).matches()) {
             errors.add(

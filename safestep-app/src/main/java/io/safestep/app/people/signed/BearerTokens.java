@@ -1,4 +1,4 @@
-package io.safestep.app.people;
+package io.safestep.app.people.signed;
 
 import io.safestep.app.people.tokens.Tokens;
 import io.safestep.app.problem.ProblemResponse;
@@ -18,17 +18,17 @@ import org.springframework.web.filter.OncePerRequestFilter;
  * Programs come in with {@code Authorization: Bearer} (RFC 6750, section 2.1). A request that carries a token is the program's
  * and nobody else's: a session that comes with it does not count.
  */
-final class BearerTokens extends OncePerRequestFilter {
+public final class BearerTokens extends OncePerRequestFilter {
 
     private static final String BEARER = "bearer ";
 
     private final Tokens tokens;
 
-    BearerTokens(Tokens tokens) {
+    public BearerTokens(Tokens tokens) {
         this.tokens = tokens;
     }
 
-    static boolean carriesToken(HttpServletRequest request) {
+    public static boolean carriesToken(HttpServletRequest request) {
         String header = request.getHeader(HttpHeaders.AUTHORIZATION);
         return header != null && header.regionMatches(true, 0, BEARER, 0, BEARER.length());
     }

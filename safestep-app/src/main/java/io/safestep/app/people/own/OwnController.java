@@ -1,6 +1,8 @@
-package io.safestep.app.people;
+package io.safestep.app.people.own;
 
 import io.safestep.app.people.login.LoginAttempts;
+import io.safestep.app.people.login.OpenSessions;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sight.Sight;
 import jakarta.servlet.http.HttpServletRequest;

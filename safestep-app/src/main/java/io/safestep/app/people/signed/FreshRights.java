@@ -1,4 +1,4 @@
-package io.safestep.app.people;
+package io.safestep.app.people.signed;
 
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonRepository;
@@ -17,11 +17,11 @@ import org.springframework.web.filter.OncePerRequestFilter;
  * What somebody may do is what they may do now, not what they might when they logged in: it is read for each request. Who is
  * retired is a stranger from the next request on.
  */
-final class FreshRights extends OncePerRequestFilter {
+public final class FreshRights extends OncePerRequestFilter {
 
     private final PersonRepository people;
 
-    FreshRights(PersonRepository people) {
+    public FreshRights(PersonRepository people) {
         this.people = people;
     }
 

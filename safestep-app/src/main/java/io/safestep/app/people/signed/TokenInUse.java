@@ -1,4 +1,4 @@
-package io.safestep.app.people;
+package io.safestep.app.people.signed;
 
 import io.safestep.app.audit.ActingWith;
 import java.util.Optional;

@@ -1,4 +1,4 @@
-package io.safestep.app.people;
+package io.safestep.app.people.accounts;
 
 import io.safestep.app.people.stored.PersonToken;
 import io.safestep.core.people.Right;

@@ -1,8 +1,10 @@
-package io.safestep.app.people;
+package io.safestep.app.people.own;
 
 import io.safestep.app.people.factor.SecondFactors;
 import io.safestep.app.people.login.LoginAttempts;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.people.stored.Person;
+import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.people.PasswordRules;
 import jakarta.servlet.http.HttpServletRequest;
@@ -30,12 +32,13 @@ class SecondFactorController {
     /** The secret that is offered waits in the session, so that nobody chooses one. */
     private static final String OFFERED = "offered-code-secret";
 
-    private final People people;
+    private final PersonRepository people;
     private final Passwords passwords;
     private final SecondFactors factors;
     private final LoginAttempts attempts;
 
-    SecondFactorController(People people, Passwords passwords, SecondFactors factors, LoginAttempts attempts) {
+    SecondFactorController(
+            PersonRepository people, Passwords passwords, SecondFactors factors, LoginAttempts attempts) {
         this.people = people;
         this.passwords = passwords;
         this.factors = factors;
@@ -62,7 +65,7 @@ class SecondFactorController {
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
     SecondFactorView show(@AuthenticationPrincipal SignedIn me) {
-        Person person = people.withLogin(me.login());
+        Person person = people.named(me.login());
         return new SecondFactorView(person.hasSecondFactor(), factors.recoveryCodesLeft(person));
     }
 
@@ -82,7 +85,7 @@ class SecondFactorController {
         if (!(session.getAttribute(OFFERED) instanceof String secret)) {
             throw ProblemException.refused("Begin anew: the secret that was shown is no longer known.");
         }
-        List<String> codes = factors.begin(people.withLogin(me.login()), secret, request.code());
+        List<String> codes = factors.begin(people.named(me.login()), secret, request.code());
         session.removeAttribute(OFFERED);
         return new RecoveryView(codes);
     }
@@ -108,6 +111,6 @@ class SecondFactorController {
                     "Alone, this password is too short. Change it first to one of at least " + PasswordRules.LEAST_ALONE
                             + " characters.");
         }
-        factors.drop(people.withLogin(me.login()), me.login());
+        factors.drop(people.named(me.login()), me.login());
     }
 }

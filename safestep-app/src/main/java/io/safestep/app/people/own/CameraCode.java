@@ -1,4 +1,4 @@
-package io.safestep.app.people;
+package io.safestep.app.people.own;
 
 import com.google.zxing.BarcodeFormat;
 import com.google.zxing.WriterException;

@@ -1,4 +1,4 @@
-package io.safestep.app.people;
+package io.safestep.app.people.signed;
 
 import io.safestep.app.audit.ActingWith;
 import io.safestep.app.people.stored.Person;
@@ -26,7 +26,7 @@ public final class SignedIn implements UserDetails, Serializable {
     private final transient ActingWith.@Nullable Token token;
     private final List<SimpleGrantedAuthority> authorities;
 
-    SignedIn(Person person) {
+    public SignedIn(Person person) {
         this(person, person.passwordHash(), person.rights(), person.scope(), null);
     }
 
@@ -64,7 +64,7 @@ public final class SignedIn implements UserDetails, Serializable {
         return Optional.ofNullable(token);
     }
 
-    boolean mayAddPeople() {
+    public boolean mayAddPeople() {
         return authorities.stream().anyMatch(a -> Right.WRITE_PEOPLE.name().equals(a.getAuthority()));
     }
 

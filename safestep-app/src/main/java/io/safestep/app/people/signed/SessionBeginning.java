@@ -1,4 +1,4 @@
-package io.safestep.app.people;
+package io.safestep.app.people.signed;
 
 import io.safestep.app.audit.AuditLog;
 import jakarta.servlet.http.HttpServletRequest;
@@ -13,7 +13,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** Begins a session for somebody who has shown who they are. */
 @Component
-class SessionBeginning {
+public class SessionBeginning {
 
     private final SecurityContextRepository contexts;
     private final AuditLog audit;
@@ -25,7 +25,7 @@ class SessionBeginning {
         this.transaction = transaction;
     }
 
-    void begin(Authentication known, SignedIn who, HttpServletRequest http, HttpServletResponse response) {
+    public void begin(Authentication known, SignedIn who, HttpServletRequest http, HttpServletResponse response) {
         HttpSession old = http.getSession(false);
         if (old != null) {
             old.invalidate(); // a session that was there before the log-in is not carried over

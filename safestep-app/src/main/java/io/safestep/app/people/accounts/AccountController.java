@@ -1,7 +1,8 @@
-package io.safestep.app.people;
+package io.safestep.app.people.accounts;
 
 import io.safestep.app.people.links.InvitationMail;
 import io.safestep.app.people.links.PersonLinks;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.people.PeopleGate.Answer;

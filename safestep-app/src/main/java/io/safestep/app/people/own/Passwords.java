@@ -1,6 +1,7 @@
-package io.safestep.app.people;
+package io.safestep.app.people.own;
 
 import io.safestep.app.audit.AuditLog;
+import io.safestep.app.people.accounts.Accounts;
 import io.safestep.app.people.links.PersonLinks;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonLink;
@@ -21,7 +22,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Choosing a password: with a link, as the first administrator, or in place of one that is known. */
 @Service
 @Transactional
-class Passwords {
+public class Passwords {
 
     private final PersonRepository people;
     private final PersonLinks links;
@@ -37,21 +38,20 @@ class Passwords {
 
     /** Whom a link is for; empty for the first administrator. */
     @Transactional(readOnly = true)
-    @Nullable
-    Person whom(PersonLink link) {
+    public @Nullable Person whom(PersonLink link) {
         Long id = link.personId();
         return id == null ? null : people.findById(id).orElseThrow(() -> ProblemException.notFound("This person"));
     }
 
     /** @param login and {@code name}: who the first administrator is; not looked at for anybody else */
-    record Coming(
+    public record Coming(
             String token,
             String password,
             @Nullable String login,
             @Nullable String name) {}
 
     /** Chooses a password with a link, which nobody uses after this. */
-    Person comeIn(Coming coming) {
+    public Person comeIn(Coming coming) {
         PersonLink link = links.use(coming.token());
         Person invited = whom(link);
         Person person = invited == null ? firstAdministrator(coming) : invited;
@@ -92,7 +92,7 @@ class Passwords {
 
     /** Whether this is somebody's password now. */
     @Transactional(readOnly = true)
-    boolean isOf(String login, String password) {
+    public boolean isOf(String login, String password) {
         return people.findByLogin(login).filter(p -> isOf(p, password)).isPresent();
     }
 
@@ -109,7 +109,7 @@ class Passwords {
     }
 
     /** @throws ProblemException when the current password is another one, or the new one can't be taken */
-    void change(String login, String current, String wanted) {
+    public void change(String login, String current, String wanted) {
         Person person = people.findByLogin(login).orElseThrow(() -> ProblemException.notFound("This person"));
         List<FieldError> errors = new ArrayList<>();
         if (!isOf(person, current)) {
@@ -136,7 +136,7 @@ class Passwords {
         }
     }
 
-    String hash(String password) {
+    public String hash(String password) {
         return Objects.requireNonNull(encoder.encode(PasswordRules.normal(password)));
     }
 }

@@ -1,6 +1,8 @@
-package io.safestep.app.people;
+package io.safestep.app.people.own;
 
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.people.stored.Person;
+import io.safestep.app.people.stored.PersonRepository;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
@@ -19,10 +21,10 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class LeaveController {
 
-    private final People people;
+    private final PersonRepository people;
     private final Leaves leaves;
 
-    LeaveController(People people, Leaves leaves) {
+    LeaveController(PersonRepository people, Leaves leaves) {
         this.people = people;
         this.leaves = leaves;
     }
@@ -83,6 +85,6 @@ class LeaveController {
     }
 
     private Person person(String login) {
-        return people.withLogin(login);
+        return people.named(login);
     }
 }

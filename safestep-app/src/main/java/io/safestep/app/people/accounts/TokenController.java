@@ -1,8 +1,10 @@
-package io.safestep.app.people;
+package io.safestep.app.people.accounts;
 
 import io.safestep.app.audit.AuditLog;
-import io.safestep.app.people.AccountRequest.ScopeRequest;
+import io.safestep.app.people.accounts.AccountRequest.ScopeRequest;
+import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.people.stored.Person;
+import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.people.stored.PersonToken;
 import io.safestep.app.people.tokens.Tokens;
 import io.safestep.app.problem.ProblemException;
@@ -37,13 +39,13 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class TokenController {
 
-    private final People people;
+    private final PersonRepository people;
     private final Tokens tokens;
     private final KnownPlaces places;
     private final AuditLog audit;
     private final Clock clock;
 
-    TokenController(People people, Tokens tokens, KnownPlaces places, AuditLog audit, Clock clock) {
+    TokenController(PersonRepository people, Tokens tokens, KnownPlaces places, AuditLog audit, Clock clock) {
         this.people = people;
         this.tokens = tokens;
         this.places = places;
@@ -81,7 +83,7 @@ class TokenController {
     @PreAuthorize("hasAuthority('READ')")
     @Transactional(readOnly = true)
     public TokensView own(@AuthenticationPrincipal SignedIn me) {
-        return of(people.withLogin(me.login()));
+        return of(people.named(me.login()));
     }
 
     private TokensView of(Person person) {
@@ -98,7 +100,7 @@ class TokenController {
     @PreAuthorize("hasAuthority('READ')")
     @Transactional
     public MadeView make(@Valid @RequestBody TokenRequest request, @AuthenticationPrincipal SignedIn me) {
-        return made(tokens.make(people.withLogin(me.login()), request.wanted(), me.login()));
+        return made(tokens.make(people.named(me.login()), request.wanted(), me.login()));
     }
 
     private static MadeView made(Tokens.Made made) {
@@ -110,7 +112,7 @@ class TokenController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Transactional
     public void end(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
-        tokens.end(people.withLogin(me.login()), id, me.login());
+        tokens.end(people.named(me.login()), id, me.login());
     }
 
     /** What was done with it, newest first. */
@@ -118,14 +120,14 @@ class TokenController {
     @PreAuthorize("hasAuthority('READ')")
     @Transactional(readOnly = true)
     public List<AuditLog.TokenEntry> record(@PathVariable long id, Sight sight) {
-        return told(tokens.one(people.withLogin(sight.login()), id), sight);
+        return told(tokens.one(people.named(sight.login()), id), sight);
     }
 
     @GetMapping("/api/accounts/{login}/tokens")
     @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
     @Transactional(readOnly = true)
     public TokensView ofOthers(@PathVariable String login) {
-        return of(people.withLogin(login));
+        return of(people.named(login));
     }
 
     /** For a service; people make their own. */
@@ -136,7 +138,7 @@ class TokenController {
             @PathVariable String login,
             @Valid @RequestBody TokenRequest request,
             @AuthenticationPrincipal SignedIn me) {
-        Person person = people.withLogin(login);
+        Person person = people.named(login);
         if (!person.isService() || !person.isPresent()) {
             throw ProblemException.refused("People make their own tokens; only those of services are made by others.");
         }
@@ -151,7 +153,7 @@ class TokenController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Transactional
     public void endOfOthers(@PathVariable String login, @PathVariable long id, @AuthenticationPrincipal SignedIn me) {
-        tokens.end(people.withLogin(login), id, me.login());
+        tokens.end(people.named(login), id, me.login());
     }
 
     /** What was done with it, newest first. */
@@ -159,7 +161,7 @@ class TokenController {
     @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
     @Transactional(readOnly = true)
     public List<AuditLog.TokenEntry> recordOfOthers(@PathVariable String login, @PathVariable long id, Sight sight) {
-        return told(tokens.one(people.withLogin(login), id), sight);
+        return told(tokens.one(people.named(login), id), sight);
     }
 
     private List<AuditLog.TokenEntry> told(PersonToken token, Sight sight) {
