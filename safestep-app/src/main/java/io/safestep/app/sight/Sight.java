@@ -200,8 +200,9 @@ public final class Sight {
      */
     public void mustActOnEverything(String what) {
         if (!actsOnEverything()) {
-            throw ProblemException.forbidden(what
-                    + " concerns all devices, and your scope holds some of them. Ask somebody whose scope is all.");
+            throw ProblemException.forbidden(
+                    what
+                            + " holds for all devices, and your scope is some of them. Ask somebody whose scope is all devices.");
         }
     }
 }
