@@ -7,12 +7,14 @@ interface Props {
   scope: Scope;
   /** What all of it is called. */
   all?: string;
+  /** Whose it is, as in "all that they see". */
+  who?: string;
   error: string | undefined;
   set: (scope: Scope) => void;
 }
 
 /** For which devices the roles hold: for seeing, and for acting. */
-export function ScopeField({ scope, all = "all devices", error, set }: Props) {
+export function ScopeField({ scope, all = "all devices", who = "they see", error, set }: Props) {
   const [choice, setChoice] = useState(choiceOf(scope));
   return (
     <fieldset className="mb-3" aria-describedby={error ? "scope-wrong" : undefined}>
@@ -44,7 +46,7 @@ export function ScopeField({ scope, all = "all devices", error, set }: Props) {
           type="radio"
           id={`acts-${c}`}
           name="acts"
-          label={{ same: "all that they see", some: "some of them", none: "none of them" }[c]}
+          label={{ same: `all that ${who}`, some: "some of them", none: "none of them" }[c]}
           checked={choice === c}
           onChange={() => {
             setChoice(c);

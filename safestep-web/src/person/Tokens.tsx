@@ -66,7 +66,7 @@ export function Tokens({ owner, makes }: Props) {
       {(ended ? all : open).map((t) => (
         <TokenItem key={t.id} owner={owner} token={t} moved={moved} />
       ))}
-      {tokens.data && open.length === 0 && <p className="empty">There is no token that can be used.</p>}
+      {tokens.data && open.length === 0 && <p className="soft">There is none that can be used.</p>}
       {all.length > open.length && (
         <Button variant="link" className="p-0 mb-2" onClick={() => showEnded(!ended)}>
           {ended ? "Hide those that have ended" : `Show those that have ended (${all.length - open.length})`}
@@ -227,7 +227,8 @@ function TokenForm({ owner, giveable, close, made }: FormProps) {
       </fieldset>
       <ScopeField
         scope={form.scope}
-        all={owner === null ? "all that I see" : "all that it sees"}
+        all={owner === null ? "all that I see" : "all that its owner sees"}
+        who="it sees"
         error={make.at("scope")}
         set={(scope) => setForm({ ...form, scope })}
       />

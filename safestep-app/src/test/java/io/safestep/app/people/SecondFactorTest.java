@@ -6,9 +6,8 @@ import io.safestep.app.people.login.LoginAttempts;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.SafeStepTest;
+import io.safestep.app.testing.Telephone;
 import io.safestep.core.people.TimeCode;
-import java.io.ByteArrayOutputStream;
-import java.time.Instant;
 import java.util.HexFormat;
 import java.util.Map;
 import org.junit.jupiter.api.AfterEach;
@@ -32,27 +31,6 @@ class SecondFactorTest extends SafeStepTest {
         jdbc.update("update person set code_secret = null, code_step = 0 where login = 'iseaver'");
     }
 
-    /** What a telephone makes of what was typed into it: Base32 without blanks. */
-    private static byte[] typedInto(String typed) {
-        ByteArrayOutputStream octets = new ByteArrayOutputStream();
-        int buffer = 0;
-        int bits = 0;
-        for (char c : typed.replace(" ", "").toCharArray()) {
-            buffer = buffer << 5 | "ABCDEFGHIJKLMNOPQRSTUVWXYZ234567".indexOf(c);
-            bits += 5;
-            if (bits >= 8) {
-                bits -= 8;
-                octets.write(buffer >> bits & 0xff);
-            }
-            buffer &= (1 << bits) - 1;
-        }
-        return octets.toByteArray();
-    }
-
-    private static String shown(byte[] secret, int stepsLater) {
-        return TimeCode.of(secret, TimeCode.step(Instant.now()) + stepsLater);
-    }
-
     private ApiClient halfIn() {
         ApiClient client = ApiClient.stranger(port);
         client.get("/api/session");
@@ -68,23 +46,23 @@ class SecondFactorTest extends SafeStepTest {
         JsonNode offer = me.post("/api/own/second-factor", Map.of()).body();
         assertThat(offer.path("address").asString()).startsWith("otpauth://totp/Safe%20Step:iseaver?secret=");
         assertThat(offer.path("picture").size()).isGreaterThan(25);
-        byte[] secret = typedInto(offer.path("typed").asString());
-        assertThat(secret).hasSize(TimeCode.SECRET_BYTES);
-        Answer late = me.put("/api/own/second-factor", Map.of("code", shown(secret, 4)));
+        Telephone telephone = new Telephone(offer.path("typed").asString());
+        assertThat(telephone.secret()).hasSize(TimeCode.SECRET_BYTES);
+        Answer late = me.put("/api/own/second-factor", Map.of("code", telephone.shows(4)));
         assertThat(fieldErrors(late.body(), "code"))
                 .isEqualTo(
                         "The clock of your telephone is about 2 minutes ahead. Let it set its time by itself, and enter the code"
                                 + " then.");
-        Answer begun = me.put("/api/own/second-factor", Map.of("code", shown(secret, 0)));
+        Answer begun = me.put("/api/own/second-factor", Map.of("code", telephone.shows(0)));
         assertThat(begun.status()).as("%s", begun).isEqualTo(200);
         String recovery = begun.body().path("codes").get(0).asString();
         assertThat(begun.body().path("codes")).hasSize(10);
 
         ApiClient half = halfIn();
         assertThat(half.get("/api/changes").status()).as("half in is not in").isEqualTo(401);
-        Answer again = half.post("/api/session/code", Map.of("code", shown(secret, 0)));
+        Answer again = half.post("/api/session/code", Map.of("code", telephone.shows(0)));
         assertThat(again.status()).as("the code that was taken already").isEqualTo(422);
-        Answer in = half.post("/api/session/code", Map.of("code", shown(secret, 1)));
+        Answer in = half.post("/api/session/code", Map.of("code", telephone.shows(1)));
         assertThat(in.body().path("person").path("login").asString())
                 .as("%s", in)
                 .isEqualTo("iseaver");
@@ -104,18 +82,18 @@ class SecondFactorTest extends SafeStepTest {
                 .isEqualTo(9);
         assertThat(jdbc.queryForObject("select code_secret from person where login = 'iseaver'", String.class))
                 .as("stored encrypted")
-                .doesNotContain(HexFormat.of().formatHex(secret));
+                .doesNotContain(HexFormat.of().formatHex(telephone.secret()));
     }
 
     @Test
     void codesAreNotTriedInNumbersAndNotWithoutAPassword() {
         ApiClient me = ApiClient.loggedIn(port, "iseaver");
-        byte[] secret = typedInto(
+        Telephone telephone = new Telephone(
                 me.post("/api/own/second-factor", Map.of()).body().path("typed").asString());
-        me.put("/api/own/second-factor", Map.of("code", shown(secret, 0)));
+        me.put("/api/own/second-factor", Map.of("code", telephone.shows(0)));
         ApiClient stranger = ApiClient.stranger(port);
         stranger.get("/api/session");
-        assertThat(stranger.post("/api/session/code", Map.of("code", shown(secret, 1)))
+        assertThat(stranger.post("/api/session/code", Map.of("code", telephone.shows(1)))
                         .status())
                 .isEqualTo(401);
         ApiClient half = halfIn();
@@ -125,7 +103,7 @@ class SecondFactorTest extends SafeStepTest {
             stopped = tried.status() == 429 ? i : 0;
         }
         assertThat(stopped).as("tries before it is enough").isBetween(5, LoginAttempts.MOST_FAILURES);
-        assertThat(half.post("/api/session/code", Map.of("code", shown(secret, 1)))
+        assertThat(half.post("/api/session/code", Map.of("code", telephone.shows(1)))
                         .status())
                 .as("the right one then, too")
                 .isIn(401, 429);
@@ -134,9 +112,9 @@ class SecondFactorTest extends SafeStepTest {
     @Test
     void itIsTakenAwayWithAPasswordThatStandsAlone() {
         ApiClient me = ApiClient.loggedIn(port, "iseaver");
-        byte[] secret = typedInto(
+        Telephone telephone = new Telephone(
                 me.post("/api/own/second-factor", Map.of()).body().path("typed").asString());
-        me.put("/api/own/second-factor", Map.of("code", shown(secret, 0)));
+        me.put("/api/own/second-factor", Map.of("code", telephone.shows(0)));
         assertThat(fieldErrors(
                         me.post("/api/own/second-factor/removal", Map.of("password", "no"))
                                 .body(),
