@@ -129,7 +129,7 @@ class AdministratorsStoryTest extends SafeStepTest {
         assertThat(owner.locator(".main")).containsText("It has changed nothing.");
         button(owner, "End it now").click();
         assertThat(owner.locator(".main")).containsText("There is none that can be used.");
-        button(owner, "Show those that have ended").click();
+        owner.getByText("Show those that have ended").click();
         assertThat(owner.locator(".main")).containsText("by iseaver");
     }
 }
