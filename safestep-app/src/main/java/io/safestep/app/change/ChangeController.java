@@ -78,7 +78,7 @@ class ChangeController {
     @PreAuthorize("hasAuthority('WRITE_CHANGES')")
     ChangeView create(@Valid @RequestBody ChangeRequests.Content content, Sight sight) {
         Draft draft = draft(content);
-        inSight.mustBuild(sight, draft.targets());
+        inSight.mustBuild(sight, draft);
         return changes.create(draft, sight.login()).told(sight);
     }
 
@@ -90,7 +90,7 @@ class ChangeController {
             @Valid @RequestBody ChangeRequests.Content content,
             Sight sight) {
         Draft draft = draft(content);
-        inSight.mustBuild(sight, draft.targets());
+        inSight.mustBuild(sight, draft);
         return changes.save(number, draft, sight.login()).told(sight);
     }
 

@@ -80,8 +80,18 @@ public class ChangesInSight implements SubjectGuard {
 
     /**
      * @throws ProblemException when targets are not theirs to write to, or would take a configuration of a device that they
-     *     do not see
+     *     do not see, or look from one
      */
+    void mustBuild(Sight sight, Draft draft) {
+        mustBuild(sight, draft.targets());
+        // A check may be looked at from a device beside those that are changed.
+        draft.checks().stream()
+                .map(c -> c.definition().look().from())
+                .filter(Objects::nonNull)
+                .forEach(sight::mustRead);
+    }
+
+    /** The same of targets alone. */
     void mustBuild(Sight sight, Collection<Draft.Target> targets) {
         if (!sight.actsOnEverything()) {
             sight.mustAct(targets.stream().map(Draft.Target::device).toList());

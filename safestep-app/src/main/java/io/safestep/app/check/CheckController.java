@@ -10,6 +10,7 @@ import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.sight.NetworkWide;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.check.CheckWords;
+import io.safestep.core.check.definition.CheckDefinition;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -130,7 +131,11 @@ class CheckController {
     @PostMapping("/trial")
     @PreAuthorize("hasAuthority('READ_DEVICES')")
     CheckTrials.Trial trial(@Valid @RequestBody TrialRequest request, Sight sight) {
+        CheckDefinition check = request.check().definition();
         sight.mustRead(request.device());
-        return trials.on(request.device(), request.check().definition());
+        if (check.look().from() != null) {
+            sight.mustRead(check.look().from());
+        }
+        return trials.on(request.device(), check);
     }
 }

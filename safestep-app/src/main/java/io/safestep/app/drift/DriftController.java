@@ -3,6 +3,7 @@ package io.safestep.app.drift;
 import io.safestep.app.backup.Backups;
 import io.safestep.app.backup.views.DifferenceView;
 import io.safestep.app.backup.views.VersionRecords;
+import io.safestep.app.change.ChangesInSight;
 import io.safestep.app.change.beside.UndecidedDrift;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
@@ -52,6 +53,7 @@ class DriftController {
     private final Backups backups;
     private final VersionRecords versions;
     private final DriftPolicies policies;
+    private final ChangesInSight changes;
     private final Clock clock;
 
     DriftController(
@@ -62,6 +64,7 @@ class DriftController {
             Backups backups,
             VersionRecords versions,
             DriftPolicies policies,
+            ChangesInSight changes,
             Clock clock) {
         this.findings = findings;
         this.unsaved = unsaved;
@@ -70,6 +73,7 @@ class DriftController {
         this.backups = backups;
         this.versions = versions;
         this.policies = policies;
+        this.changes = changes;
         this.clock = clock;
     }
 
@@ -150,7 +154,11 @@ class DriftController {
     FindingView decide(
             @PathVariable @Acts(Subject.FINDING) long id,
             @Valid @RequestBody DecisionRequest request,
+            Sight sight,
             @AuthenticationPrincipal SignedIn me) {
+        if (request.changeNumber() != null) {
+            changes.mustRead(sight, request.changeNumber().toString());
+        }
         return findings.decide(
                 id,
                 new Findings.Decision(

@@ -185,6 +185,11 @@ class AccountsTest extends SafeStepTest {
                         .path("rights")
                         .toString())
                 .contains("WRITE_PEOPLE");
+        jdbc.update("update person set roles = 'AUDITOR' where login = 'test-new'");
+        assertThat(newcomer.post("/%61pi/groups", change).status())
+                .as("the path written otherwise")
+                .isEqualTo(403);
+        jdbc.update("update person set roles = 'ADMINISTRATOR' where login = 'test-new'");
         assertThat(newcomer.put("/api/accounts/test-new", account("test-new", 0, "AUDITOR"))
                         .status())
                 .as("somebody else has changed it: an old version")

@@ -386,6 +386,24 @@ class ScopeWalkTest extends SafeStepTest {
         assertThat(local.get("/api/backups/difference?from=" + backup + "&to=" + backup)
                         .status())
                 .isEqualTo(404);
+        Map<String, Object> ping = Map.of(
+                "read",
+                "ping",
+                "address",
+                "10.77.8.20",
+                "from",
+                "brn-gw-a",
+                "expectation",
+                "REACHABLE",
+                "settleSeconds",
+                0);
+        assertThat(local.post("/api/checks/trial", Map.of("device", "dun-ac-1", "check", ping))
+                        .status())
+                .as("a look from a device elsewhere")
+                .isEqualTo(404);
+        Map<String, Object> looking = change("Looks from elsewhere", "dun-ac-1");
+        looking.put("checks", List.of(ping));
+        assertThat(local.post("/api/changes", looking).status()).isEqualTo(404);
         int elsewhere = written(everywhere, "Elsewhere", "brn-gw-a");
         for (String asWell : List.of("%2B" + elsewhere, "0x" + Integer.toHexString(elsewhere), "0" + elsewhere)) {
             assertThat(local.get("/api/changes/" + asWell).status())

@@ -129,6 +129,9 @@ class TokensTest extends SafeStepTest {
         assertThat(program.post("/api/own/tokens", token("child", "READ")).status())
                 .isEqualTo(403);
         assertThat(program.get("/api/own/sessions").status()).isEqualTo(403);
+        assertThat(program.post("/api/%6Fwn/tokens", token("child", "READ")).status())
+                .as("the path written otherwise")
+                .isEqualTo(403);
         jdbc.update(
                 "update person set scope = cast(? as jsonb) where login = 'roake'",
                 "{\"reading\": {\"everything\": false, \"sites\": [], \"groups\": []},"

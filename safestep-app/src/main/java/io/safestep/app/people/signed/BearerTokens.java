@@ -54,7 +54,7 @@ public final class BearerTokens extends OncePerRequestFilter {
                     "This token is not known, or has ended. Its owner makes a new one on the page Password and sessions.");
             return;
         }
-        String path = request.getRequestURI().substring(request.getContextPath().length());
+        String path = request.getServletPath(); // decoded, as endpoints are found by it
         if (path.startsWith("/api/own/") || path.startsWith("/api/session") || path.startsWith("/api/welcome")) {
             ProblemResponse.write(
                     response, 403, "forbidden", "This is for people who have logged in, and not for programs.");

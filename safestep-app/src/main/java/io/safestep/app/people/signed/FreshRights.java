@@ -41,9 +41,9 @@ public final class FreshRights extends OncePerRequestFilter {
         chain.doFilter(request, response);
     }
 
+    /** By the path as endpoints are found: as it was written, a letter may stand as a number. */
     @Override
     protected boolean shouldNotFilter(HttpServletRequest request) {
-        return BearerTokens.carriesToken(request)
-                || !request.getRequestURI().startsWith(request.getContextPath() + "/api/");
+        return BearerTokens.carriesToken(request) || !request.getServletPath().startsWith("/api/");
     }
 }
