@@ -1,0 +1,46 @@
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import { type Schemas } from "../api/client";
+import { Block } from "../ui/Messages";
+import { dayAndTime } from "../ui/time";
+
+type Invitation = Schemas["AccountInvitationView"];
+
+/** How somebody comes in: a link, this once, or that it was mailed, or what it waits for. */
+export function Handing({ invitation }: { invitation: Invitation }) {
+  const [copied, setCopied] = useState(false);
+  const link = window.location.origin + invitation.path;
+  async function copy() {
+    await navigator.clipboard.writeText(link);
+    setCopied(true);
+  }
+  if (invitation.waits) {
+    return <Block tone="warn">{invitation.waits}</Block>;
+  }
+  if (invitation.path === null && invitation.mailedTo === null) {
+    return <Block>{invitation.name} was added. Choose it in the list to make its tokens.</Block>;
+  }
+  const until = invitation.endsAt && dayAndTime(invitation.endsAt);
+  if (invitation.mailedTo) {
+    return (
+      <Block>
+        A link was mailed to {invitation.mailedTo}. It works once, until {until}.
+      </Block>
+    );
+  }
+  return (
+    <Block
+      action={
+        <Button variant="outline-primary" size="sm" onClick={() => void copy()}>
+          {copied ? "Copied" : "Copy the link"}
+        </Button>
+      }
+    >
+      <p className="mb-1">
+        Nothing was mailed: give {invitation.name} this link yourself. It works once, until {until}, and is shown only
+        now.
+      </p>
+      <code className="token">{link}</code>
+    </Block>
+  );
+}
