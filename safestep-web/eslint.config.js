@@ -7,7 +7,7 @@ const floors = [
   ["ui"],
   ["session"],
   ["calendar", "check", "discovery", "group", "inventory", "lines", "notice", "now", "person", "practice", "round"],
-  ["credential", "draft", "frame"],
+  ["credential", "draft", "frame", "provider"],
   ["library", "run"],
   ["change"],
   ["backup", "drift"],

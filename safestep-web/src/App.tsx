@@ -43,6 +43,7 @@ const ChangedPage = lazy(() => import("./drift/ChangedPage").then((m) => ({ defa
 const PoliciesPage = lazy(() => import("./drift/PoliciesPage").then((m) => ({ default: m.PoliciesPage })));
 const PeoplePage = lazy(() => import("./person/PeoplePage").then((m) => ({ default: m.PeoplePage })));
 const ImportPeoplePage = lazy(() => import("./person/ImportPeoplePage").then((m) => ({ default: m.ImportPeoplePage })));
+const ProvidersPage = lazy(() => import("./provider/ProvidersPage").then((m) => ({ default: m.ProvidersPage })));
 const RightsPage = lazy(() => import("./person/RightsPage").then((m) => ({ default: m.RightsPage })));
 const OwnPage = lazy(() => import("./person/OwnPage").then((m) => ({ default: m.OwnPage })));
 const InboxPage = lazy(() => import("./notice/InboxPage").then((m) => ({ default: m.InboxPage })));
@@ -103,6 +104,7 @@ export function App() {
             <Route path="settings" element={<Navigate replace to="/settings/people" />} />
             <Route path="settings/people/:id?" element={<PeoplePage />} />
             <Route path="settings/import" element={<ImportPeoplePage />} />
+            <Route path="settings/sign-on/:id?" element={<ProvidersPage />} />
             <Route path="settings/rights" element={<RightsPage />} />
             <Route path="own" element={<OwnPage />} />
             <Route path="inbox" element={<InboxPage />} />

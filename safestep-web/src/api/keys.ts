@@ -35,6 +35,8 @@ export const keys = {
   leavesOf: (login: string | null) => ["leaves", login],
   openWork: (login: string) => ["open-work", login],
   secondFactor: ["second-factor"],
+  ownIdentities: ["own-identities"],
+  identityProviders: ["identity-providers"],
   tokens: ["tokens"],
   tokensOf: (owner: string | null) => ["tokens", owner],
   tokenRecord: (owner: string | null, id: number) => ["tokens", owner, id],
@@ -167,6 +169,8 @@ function movedIn(client: QueryClient) {
       again(keys.findings, keys.devices, keys.backups, keys.coverage, keys.changes, keys.driftPolicies, keys.now),
     regular: () => again(keys.regular),
     rounds: () => again(keys.rounds),
+    /** Which identity providers are believed: some people have a way in fewer without one. */
+    identityProviders: () => again(keys.identityProviders, keys.accounts, keys.session, keys.record),
     /** Who there is, or what somebody is: what they may do themselves may have moved, too. */
     people: () => again(keys.accounts, keys.people, keys.teams, keys.session, keys.record),
   };

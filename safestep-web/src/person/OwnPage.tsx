@@ -13,6 +13,7 @@ import { useSave } from "../ui/useSave";
 import { Leaves } from "./Leaves";
 import { SecondFactor } from "./SecondFactor";
 import { Tokens } from "./Tokens";
+import { WaysIn } from "./WaysIn";
 import { count } from "../ui/words";
 
 /** A person's own password and sessions. */
@@ -32,6 +33,7 @@ export function OwnPage() {
           <div className="mt-4">
             <SecondFactor />
           </div>
+          <WaysIn />
           <div className="mt-4">
             <Sessions />
           </div>

@@ -17,6 +17,10 @@ export function MailField(props: { value: string; error: string | undefined; set
 }
 
 interface RolesProps {
+  /** Begins the names of its parts, where a page has several. */
+  id?: string;
+  /** Of which one can choose; all when left out. */
+  among?: readonly PersonRole[];
   before: readonly PersonRole[];
   chosen: readonly PersonRole[];
   error: string | undefined;
@@ -24,24 +28,24 @@ interface RolesProps {
 }
 
 /** Which roles, and what that lets somebody do. */
-export function Roles({ before, chosen, error, set }: RolesProps) {
+export function Roles({ id = "", among = roleNames, before, chosen, error, set }: RolesProps) {
   const { gained, lost } = moved(before, chosen);
   const words = (rights: readonly (keyof typeof vocabulary.rights)[]) =>
     rights.map((r) => vocabulary.rights[r]).join("; ");
   return (
-    <fieldset className="mb-3" aria-describedby={error ? "roles-wrong" : undefined}>
+    <fieldset className="mb-3" aria-describedby={error ? `${id}roles-wrong` : undefined}>
       <legend className="h3">Roles</legend>
-      {roleNames.map((role) => (
+      {among.map((role) => (
         <Form.Check
           key={role}
-          id={`role-${role}`}
+          id={`${id}role-${role}`}
           label={vocabulary.personRoles[role].word}
           checked={chosen.includes(role)}
           onChange={(e) => set(e.target.checked ? [...chosen, role] : chosen.filter((r) => r !== role))}
         />
       ))}
       {error && (
-        <div className="invalid-feedback d-block" id="roles-wrong">
+        <div className="invalid-feedback d-block" id={`${id}roles-wrong`}>
           {error}
         </div>
       )}

@@ -99,6 +99,12 @@ export function PersonForm({ account }: { account: Account }) {
           />
         </Field>
         <MailField value={form.email} error={save.at("email")} set={(email) => setForm({ ...form, email })} />
+        {account.followsGroups && (
+          <p className="soft">
+            What they are is read from their groups at an identity provider each time they come in. Once you save other
+            roles or devices here, these hold instead.
+          </p>
+        )}
         <Roles
           before={account.roles}
           chosen={form.roles}
@@ -126,11 +132,13 @@ export function PersonForm({ account }: { account: Account }) {
         <>
           <h3 className="mt-4">Way in</h3>
           <p className="soft">
-            {account.standing === "INVITED"
+            {account.wayIn === "NONE"
               ? account.invitedUntil
                 ? `Has a link until ${dayAndTime(account.invitedUntil)} and has not used it yet.`
                 : "Has no password and no link: make a new one."
-              : "Has chosen a password. With a new link they can choose another one, when they have forgotten it; another administrator has to agree to that."}
+              : account.wayIn === "ELSEWHERE"
+                ? "Comes in by an identity provider and has no password here. With a link they can choose one; another administrator has to agree to that."
+                : "Has chosen a password. With a new link they can choose another one, when they have forgotten it; another administrator has to agree to that."}
           </p>
           {invite.data && <Handing invitation={invite.data} />}
           <Button variant="outline-primary" disabled={invite.isPending} onClick={() => invite.mutate()}>

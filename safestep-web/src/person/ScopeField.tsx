@@ -4,6 +4,8 @@ import { useGroups, useSites } from "../api/shared";
 import { acting, type Choice, choiceOf, type DeviceSet, everything, nothing, type Scope, seeing } from "./scope";
 
 interface Props {
+  /** Begins the names of its parts, where a page has several. */
+  id?: string;
   scope: Scope;
   /** What all of it is called. */
   all?: string;
@@ -14,38 +16,42 @@ interface Props {
 }
 
 /** For which devices the roles hold: for seeing, and for acting. */
-export function ScopeField({ scope, all = "all devices", who = "they see", error, set }: Props) {
+export function ScopeField({ id = "", scope, all = "all devices", who = "they see", error, set }: Props) {
   const [choice, setChoice] = useState(choiceOf(scope));
   return (
-    <fieldset className="mb-3" aria-describedby={error ? "scope-wrong" : undefined}>
+    <fieldset className="mb-3" aria-describedby={error ? `${id}scope-wrong` : undefined}>
       <legend className="h3">For which devices</legend>
       <p className="mb-1">Sees</p>
       <Form.Check
         type="radio"
-        id="sees-all"
-        name="sees"
+        id={`${id}sees-all`}
+        name={`${id}sees`}
         label={all}
         checked={scope.reading.everything}
         onChange={() => set(seeing(everything, scope.acting, choice))}
       />
       <Form.Check
         type="radio"
-        id="sees-some"
-        name="sees"
+        id={`${id}sees-some`}
+        name={`${id}sees`}
         label="those of sites and groups"
         checked={!scope.reading.everything}
         onChange={() => set(seeing(nothing, scope.acting, choice))}
       />
       {!scope.reading.everything && (
-        <Places name="seen" chosen={scope.reading} set={(reading) => set(seeing(reading, scope.acting, choice))} />
+        <Places
+          name={`${id}seen`}
+          chosen={scope.reading}
+          set={(reading) => set(seeing(reading, scope.acting, choice))}
+        />
       )}
       <p className="mt-2 mb-1">Acts on</p>
       {(["same", "some", "none"] as Choice[]).map((c) => (
         <Form.Check
           key={c}
           type="radio"
-          id={`acts-${c}`}
-          name="acts"
+          id={`${id}acts-${c}`}
+          name={`${id}acts`}
           label={{ same: `all that ${who}`, some: "some of them", none: "none of them" }[c]}
           checked={choice === c}
           onChange={() => {
@@ -56,14 +62,14 @@ export function ScopeField({ scope, all = "all devices", who = "they see", error
       ))}
       {choice === "some" && (
         <Places
-          name="acted"
+          name={`${id}acted`}
           chosen={scope.acting}
           among={scope.reading.everything ? undefined : scope.reading}
           set={(chosen) => set({ ...scope, acting: chosen })}
         />
       )}
       {error && (
-        <div className="invalid-feedback d-block" id="scope-wrong">
+        <div className="invalid-feedback d-block" id={`${id}scope-wrong`}>
           {error}
         </div>
       )}

@@ -13,6 +13,8 @@ const account = (login: string, more: Partial<Account>): Account => ({
   scopeWords: null,
   wish: null,
   standing: "HERE",
+  wayIn: "OWN",
+  followsGroups: false,
   invitedUntil: null,
   retiredAt: null,
   version: 0,

@@ -7,6 +7,9 @@ export type Right = keyof typeof vocabulary.rights;
 
 export const roleNames = Object.keys(vocabulary.personRoles) as PersonRole[];
 
+/** What the groups of an identity provider can make of somebody. */
+export const rolesByGroup = roleNames.filter((role) => vocabulary.personRoles[role].byGroup);
+
 /** What somebody is, in words. */
 export const rolesOf = (roles: readonly PersonRole[]) => roles.map((r) => vocabulary.personRoles[r].word).join(", ");
 

@@ -4,7 +4,7 @@ import Form from "react-bootstrap/Form";
 import type { Session } from "../api/types";
 import { asProblem } from "../api/client";
 import { Mark } from "../ui/Mark";
-import { useLogIn, useSecondStep } from "./session";
+import { useLogIn, useSecondStep, useSignOn } from "./session";
 import { Field } from "../ui/Field";
 
 export function LoginPage({ session }: { session: Session }) {
@@ -50,6 +50,7 @@ export function LoginPage({ session }: { session: Session }) {
             {problem.message}
           </p>
         )}
+        <OtherWays providers={session.providers} said={session.said} />
       </form>
       {session.demoLogins.length > 0 && (
         <section className="logins" aria-labelledby="demo-logins">
@@ -72,6 +73,35 @@ export function LoginPage({ session }: { session: Session }) {
         </section>
       )}
     </main>
+  );
+}
+
+/** Identity providers by which somebody can come in, and what the last try came to. */
+function OtherWays({ providers, said }: { providers: Session["providers"]; said: string | null }) {
+  const signOn = useSignOn();
+  const wrong = signOn.problem?.message ?? (signOn.isIdle ? said : null);
+  return (
+    <>
+      {providers.length > 0 && (
+        <div className="ways">
+          {providers.map((p) => (
+            <Button
+              key={p.slug}
+              variant="outline-primary"
+              disabled={signOn.isPending}
+              onClick={() => signOn.mutate(p.slug)}
+            >
+              Log in by {p.name}
+            </Button>
+          ))}
+        </div>
+      )}
+      {wrong && (
+        <p className="harm mt-3" role="alert">
+          {wrong}
+        </p>
+      )}
+    </>
   );
 }
 

@@ -51,6 +51,15 @@ export function useSecondStep() {
   });
 }
 
+/** Goes to an identity provider, and comes back to this page. */
+export function useSignOn() {
+  return useSave({
+    mutationFn: (provider: string) =>
+      told(api.POST("/api/session/sign-on", { body: { provider, back: window.location.pathname } })),
+    onSuccess: ({ path }) => window.location.assign(path),
+  });
+}
+
 /** Chooses a password with a link, and is in. */
 export function useComeIn() {
   const client = useQueryClient();

@@ -6,6 +6,7 @@ export function SettingsNav() {
     <nav className="views" aria-label="Settings">
       <NavLink to="/settings/people">People</NavLink>
       <NavLink to="/settings/rights">Who may what</NavLink>
+      <NavLink to="/settings/sign-on">Single sign-on</NavLink>
     </nav>
   );
 }

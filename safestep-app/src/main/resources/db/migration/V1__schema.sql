@@ -17,6 +17,10 @@ create table person (
   administered boolean not null default false,
   -- A program with an account of its own, which comes in with tokens alone.
   service boolean not null default false,
+  -- Whether an identity provider lets them in.
+  signs_on boolean not null default false,
+  -- Whether what they are is read from their groups there each time they come in.
+  follows_groups boolean not null default false,
   -- With which their telephone shows codes, encrypted; null without a second factor.
   code_secret text,
   -- The step of the code that was taken last; none is taken twice.
@@ -77,6 +81,36 @@ create table person_leave (
   said_by varchar(40) not null
 );
 create index person_leave_person on person_leave (person_id, ends_at);
+
+-- Those who say who somebody is (OpenID Connect).
+create table identity_provider (
+  id bigint generated always as identity primary key,
+  -- Part of the address to which it sends people back.
+  slug varchar(30) not null unique,
+  -- What holds; null until another administrator has agreed for the first time.
+  settings jsonb,
+  client_secret text,
+  -- What is wanted and waits until another administrator agrees.
+  wanted jsonb,
+  wanted_secret text,
+  wanted_by varchar(40),
+  switched_off boolean not null default false,
+  version integer not null default 0
+);
+
+-- As whom somebody is known there. The issuer stands beside each, since a subject means nothing without it.
+create table person_identity (
+  id bigint generated always as identity primary key,
+  person_id bigint not null references person,
+  provider_id bigint not null references identity_provider on delete cascade,
+  issuer varchar(300) not null,
+  subject varchar(255) not null,
+  joined_at timestamptz not null,
+  used_at timestamptz,
+  unique (issuer, subject)
+);
+create index person_identity_person on person_identity (person_id);
+create index person_identity_provider on person_identity (provider_id);
 
 create table team (
   id bigint generated always as identity primary key,

@@ -28,6 +28,7 @@ import io.safestep.core.people.PasswordRules;
 import io.safestep.core.people.PersonStanding;
 import io.safestep.core.people.Right;
 import io.safestep.core.people.Role;
+import io.safestep.core.people.RoleMapping;
 import io.safestep.core.run.BoardRow;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.RunState;
@@ -109,6 +110,7 @@ class VocabularyTest {
         Map<String, Object> words = new LinkedHashMap<>();
         words.put("word", role.title());
         words.put("rights", role.rights().stream().map(Enum::name).toList());
+        words.put("byGroup", RoleMapping.mayGive(role));
         return words;
     }
 

@@ -1,6 +1,8 @@
 package io.safestep.practice;
 
 import io.safestep.practice.generator.GeneratedNetwork;
+import io.safestep.practice.identity.IdentityPerson;
+import io.safestep.practice.identity.IdentityProvider;
 import io.safestep.practice.network.MerrowSound;
 import io.safestep.practice.network.NetworkPlan;
 import java.io.IOException;
@@ -13,7 +15,8 @@ import picocli.CommandLine.Option;
 
 /**
  * Runs the practice network as a process of its own. Reads {@code SAFESTEP_HOME}, {@code SAFESTEP_DEVICE_PORT}, {@code
- * SAFESTEP_PRACTICE_PORT}, {@code SAFESTEP_MAIL_PORT} and {@code SAFESTEP_LOG_PORT} from the environment.
+ * SAFESTEP_PRACTICE_PORT}, {@code SAFESTEP_MAIL_PORT}, {@code SAFESTEP_LOG_PORT} and {@code SAFESTEP_IDENTITY_PORT} from the
+ * environment; without the last there is no identity provider.
  */
 @Command(
         name = "practice",
@@ -30,6 +33,9 @@ public final class PracticeMain implements Callable<Integer> {
             defaultValue = "1",
             description = "The same number and seed give the same network. Default: ${DEFAULT-VALUE}.")
     private long seed;
+
+    /** Where Safe Step is come back to in the demo. */
+    private static final String RETURN_PATH = "/sign-on/sound/return";
 
     private PracticeMain() {}
 
@@ -50,6 +56,12 @@ public final class PracticeMain implements Callable<Integer> {
             Path folder = home.resolve(devices == null ? "practice" : "practice-" + devices + "-" + seed);
             PracticeNetwork practice = PracticeNetwork.start(plan, folder, ports);
             Runtime.getRuntime().addShutdownHook(new Thread(practice::close));
+            int identity = port("SAFESTEP_IDENTITY_PORT", 0);
+            if (identity > 0) {
+                IdentityProvider provider = IdentityProvider.start(
+                        folder.resolve("identity"), identity, RETURN_PATH, IdentityPerson.ofMerrowSound());
+                practice.add(provider);
+            }
             System.out.println("practice network ready, API on port " + practice.apiPort());
         } catch (IOException | IllegalArgumentException e) {
             System.err.println("The practice network can't start: " + e.getMessage());

@@ -6,6 +6,7 @@ import io.safestep.practice.device.DeviceConfiguration;
 import io.safestep.practice.device.PracticeDevice;
 import io.safestep.practice.gate.DeviceGate;
 import io.safestep.practice.gate.DeviceGate.InnerServer;
+import io.safestep.practice.identity.IdentityProvider;
 import io.safestep.practice.log.LogMessages;
 import io.safestep.practice.mail.MailSink;
 import io.safestep.practice.netconf.NetconfService;
@@ -42,6 +43,7 @@ public final class PracticeNetwork implements AutoCloseable {
     private int apiPort;
     private int mailPort;
     private MailSink mail;
+    private PracticeApi api;
 
     private PracticeNetwork(NetworkPlan plan, Path folder) {
         plan.file()
@@ -115,10 +117,16 @@ public final class PracticeNetwork implements AutoCloseable {
         mail = new MailSink(ports.mailPort());
         servers.add(mail);
         mailPort = mail.start();
-        PracticeApi api = new PracticeApi(plan, devices, network, mail, ports.apiPort());
+        api = new PracticeApi(plan, devices, network, mail, ports.apiPort());
         servers.add(api);
         apiPort = api.start();
         gate.start();
+    }
+
+    /** Has the API tell of an identity provider, which is ended with the network. */
+    void add(IdentityProvider provider) {
+        servers.add(provider);
+        api.add(provider);
     }
 
     /**

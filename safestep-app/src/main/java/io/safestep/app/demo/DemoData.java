@@ -53,6 +53,7 @@ class DemoData {
     private static final int SETTLE = 6;
 
     private final People people;
+    private final DemoSignOn signOn;
     private final DemoDevices practice;
     private final DemoLibrary library;
     private final DemoChecks checks;
@@ -68,6 +69,7 @@ class DemoData {
 
     DemoData(
             People people,
+            DemoSignOn signOn,
             DemoDevices practice,
             DemoLibrary library,
             DemoChecks checks,
@@ -81,6 +83,7 @@ class DemoData {
             TransactionTemplate transaction,
             Clock clock) {
         this.people = people;
+        this.signOn = signOn;
         this.practice = practice;
         this.library = library;
         this.checks = checks;
@@ -126,6 +129,7 @@ class DemoData {
         try {
             practice.addDevices(ADMINISTRATOR);
             addLocalPeople();
+            signOn.believe();
             calendar.addFreeze(MANAGER);
             checks.fillServices(ENGINEER);
             // Brinehaven first: the changes need nothing else.

@@ -3,6 +3,7 @@ package io.safestep.app.people;
 import io.safestep.app.people.signed.BearerTokens;
 import io.safestep.app.people.signed.FreshRights;
 import io.safestep.app.people.signed.SignedIn;
+import io.safestep.app.people.signon.SignOnSecurity;
 import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.people.tokens.Tokens;
 import io.safestep.app.problem.ProblemResponse;
@@ -37,7 +38,11 @@ class SecurityConfiguration {
 
     @Bean
     SecurityFilterChain security(
-            HttpSecurity http, SecurityContextRepository contexts, PersonRepository people, Tokens tokens)
+            HttpSecurity http,
+            SecurityContextRepository contexts,
+            PersonRepository people,
+            Tokens tokens,
+            SignOnSecurity signOn)
             throws Exception {
         return http.authorizeHttpRequests(requests -> requests
                         // A stream of events was authorised when it was opened.
@@ -46,6 +51,7 @@ class SecurityConfiguration {
                         .requestMatchers(
                                 "/api/session",
                                 "/api/session/code",
+                                "/api/session/sign-on",
                                 "/api/welcome",
                                 "/api/welcome/look",
                                 "/api/openapi.json",
@@ -62,6 +68,7 @@ class SecurityConfiguration {
                 .securityContext(context -> context.securityContextRepository(contexts))
                 .addFilterAfter(new FreshRights(people), SecurityContextHolderFilter.class)
                 .addFilterAfter(new BearerTokens(tokens), SecurityContextHolderFilter.class)
+                .oauth2Login(signOn::configure)
                 .formLogin(AbstractHttpConfigurer::disable)
                 .httpBasic(AbstractHttpConfigurer::disable)
                 .logout(AbstractHttpConfigurer::disable)

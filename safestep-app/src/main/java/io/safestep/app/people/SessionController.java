@@ -5,6 +5,7 @@ import io.safestep.app.people.factor.SecondFactors;
 import io.safestep.app.people.login.LoginAttempts;
 import io.safestep.app.people.signed.SessionBeginning;
 import io.safestep.app.people.signed.SignedIn;
+import io.safestep.app.people.signon.SignOns;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.settings.NetworkSettings;
@@ -54,6 +55,7 @@ class SessionController {
     private final LoginAttempts attempts;
     private final DemoLogins demoLogins;
     private final NetworkSettings settings;
+    private final SignOns signOns;
     private final KnownPlaces places;
 
     SessionController(
@@ -65,6 +67,7 @@ class SessionController {
             LoginAttempts attempts,
             DemoLogins demoLogins,
             NetworkSettings settings,
+            SignOns signOns,
             KnownPlaces places) {
         this.people = people;
         this.factors = factors;
@@ -74,6 +77,7 @@ class SessionController {
         this.attempts = attempts;
         this.demoLogins = demoLogins;
         this.settings = settings;
+        this.signOns = signOns;
         this.places = places;
     }
 
@@ -81,6 +85,8 @@ class SessionController {
      * Who is logged in, and in demo mode who could be.
      *
      * @param practice whether a practice network is connected
+     * @param providers by which somebody can log in
+     * @param said why somebody who came by one of them is not in; null when nothing is to be said
      * @param needsCode whether the password was right and the code of a telephone is asked for
      */
     record SessionView(
@@ -88,6 +94,8 @@ class SessionController {
             String zone,
             boolean practice,
             boolean needsCode,
+            List<SignOns.Offer> providers,
+            @Nullable String said,
             List<DemoLogins.Entry> demoLogins) {}
 
     record CodeRequest(
@@ -115,14 +123,20 @@ class SessionController {
             String password) {}
 
     @GetMapping
-    SessionView show(@AuthenticationPrincipal @Nullable SignedIn signedIn) {
+    SessionView show(@AuthenticationPrincipal @Nullable SignedIn signedIn, HttpServletRequest http) {
         PersonView view = signedIn == null ? null : view(people.withLogin(signedIn.login()));
-        return view(view, false);
+        return view(view, false, view == null ? signOns.said(http) : null);
     }
 
-    private SessionView view(@Nullable PersonView person, boolean needsCode) {
+    private SessionView view(@Nullable PersonView person, boolean needsCode, @Nullable String said) {
         return new SessionView(
-                person, settings.zone().getId(), !settings.practiceApi().isBlank(), needsCode, demoLogins.entries());
+                person,
+                settings.zone().getId(),
+                !settings.practiceApi().isBlank(),
+                needsCode,
+                signOns.offered(),
+                said,
+                demoLogins.entries());
     }
 
     @PostMapping
@@ -145,11 +159,11 @@ class SessionController {
             HttpSession session = http.getSession();
             session.setAttribute(HALF_IN, signedIn.login());
             session.setAttribute(HALF_IN_SINCE, clock.instant());
-            return view(null, true);
+            return view(null, true, null);
         }
         attempts.succeeded(attempt);
         sessions.begin(known, signedIn, http, response);
-        return show(signedIn);
+        return show(signedIn, http);
     }
 
     /** The second step of a log-in: the code of a telephone, or a recovery code. */
@@ -184,7 +198,7 @@ class SessionController {
                 signedIn,
                 http,
                 response);
-        return show(signedIn);
+        return show(signedIn, http);
     }
 
     @DeleteMapping

@@ -19,11 +19,13 @@ import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandl
 /** Walks every endpoint that there is, as a stranger and as somebody who may only read. */
 class EndpointRightsTest extends SafeStepTest {
 
-    /** Logging in and out, coming in with a link, and the description of the API: the only things open to a stranger. */
+    /** Logging in and out, by a provider too, coming in with a link, and the description of the API: the only things open to a stranger. */
     private static final Set<String> OPEN = Set.of(
             "GET /api/session",
             "POST /api/session",
             "POST /api/session/code",
+            "POST /api/session/sign-on",
+            "GET /sign-on/{provider}",
             "DELETE /api/session",
             "POST /api/welcome",
             "POST /api/welcome/look",
@@ -35,6 +37,8 @@ class EndpointRightsTest extends SafeStepTest {
             "POST /api/notices/read",
             "PUT /api/notices/choices",
             "PUT /api/own/password",
+            "POST /api/own/identities",
+            "DELETE /api/own/identities/{id}",
             "POST /api/own/leaves",
             "DELETE /api/own/leaves/{id}",
             "POST /api/own/second-factor",

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.net.CookieManager;
 import java.net.HttpCookie;
 import java.net.URI;
+import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
@@ -11,6 +12,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -146,6 +148,48 @@ public final class ApiClient {
                 .findFirst()
                 .ifPresent(token -> request.header("X-XSRF-TOKEN", token));
         return request.header("Content-Type", type);
+    }
+
+    /** What a browser is shown, or where it is sent. */
+    public record Page(URI at, int status, String body, Optional<URI> next) {}
+
+    /** Goes to a page as a browser does, on this server or on another; follows nothing. */
+    public Page page(URI at) {
+        return page(at, HttpRequest.newBuilder(at).GET());
+    }
+
+    /** Sends a form of such a page. */
+    public Page submit(URI at, Map<String, String> fields) {
+        String body = fields.entrySet().stream()
+                .map(f -> f.getKey() + "=" + URLEncoder.encode(f.getValue(), StandardCharsets.UTF_8))
+                .collect(Collectors.joining("&"));
+        return page(
+                at,
+                HttpRequest.newBuilder(at)
+                        .header("Content-Type", "application/x-www-form-urlencoded")
+                        .POST(HttpRequest.BodyPublishers.ofString(body)));
+    }
+
+    private Page page(URI at, HttpRequest.Builder request) {
+        try {
+            HttpResponse<String> response =
+                    http.send(request.header("Accept", "text/html").build(), HttpResponse.BodyHandlers.ofString());
+            return new Page(
+                    at,
+                    response.statusCode(),
+                    response.body(),
+                    response.headers().firstValue("Location").map(at::resolve));
+        } catch (IOException e) {
+            throw new IllegalStateException(at + " failed", e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** The address of a path on this server. */
+    public URI at(String path) {
+        return URI.create(base + path);
     }
 
     private Answer send(String method, String path, String type, HttpRequest.BodyPublisher body) {

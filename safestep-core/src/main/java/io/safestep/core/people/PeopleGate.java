@@ -39,20 +39,34 @@ public final class PeopleGate {
         }
     }
 
+    /** How somebody can log in now. */
+    public enum WayIn {
+        /** Not at all: they have not come yet, or are retired. */
+        NONE,
+        /** By an identity provider alone, which may be away on the day on which they are needed. */
+        ELSEWHERE,
+        /** With what Safe Step itself looks at: a password or a passkey. */
+        OWN
+    }
+
     /**
      * Somebody as far as it matters here.
      *
-     * @param comesIn whether they can log in now: not before they have chosen a password, and not once retired
      * @param administered whether they are or ever were an administrator who could log in
      */
-    public record Account(String login, Power power, boolean comesIn, boolean administered) {
+    public record Account(String login, Power power, WayIn wayIn, boolean administered) {
 
-        private boolean isAdministrator() {
-            return comesIn && power.roles().contains(Role.ADMINISTRATOR);
+        private boolean comesIn() {
+            return wayIn != WayIn.NONE;
         }
 
+        private boolean isAdministrator() {
+            return comesIn() && power.roles().contains(Role.ADMINISTRATOR);
+        }
+
+        /** Of whom one has to be left, and who comes in whatever else is away. */
         private boolean isFullAdministrator() {
-            return isAdministrator() && power.scope().holdsEverything();
+            return wayIn == WayIn.OWN && isAdministrator() && power.scope().holdsEverything();
         }
     }
 
@@ -86,7 +100,7 @@ public final class PeopleGate {
         if (wanted.roles().isEmpty()) {
             return Answer.NO_ROLE;
         }
-        Account afterwards = new Account(of.login(), wanted, of.comesIn(), of.administered());
+        Account afterwards = new Account(of.login(), wanted, of.wayIn(), of.administered());
         if (of.isFullAdministrator() && !afterwards.isFullAdministrator() && !anotherFullAdministrator(of, all)) {
             return Answer.LAST_ADMINISTRATOR;
         }
@@ -139,6 +153,17 @@ public final class PeopleGate {
         boolean own = by.login().equals(of.login());
         boolean heavy = of.comesIn() || isWeighty(by, of.power().rights(), true, of.power());
         return !own && heavy ? byTwo(by, of.power(), all) : Answer.GOES;
+    }
+
+    /**
+     * Whether somebody may say which identity provider is believed, and what its groups are here: it says who everybody is, and
+     * so is worth as much as an account of each.
+     */
+    public static Answer trust(Account by, Collection<Account> all) {
+        if (!by.power().scope().holdsEverything()) {
+            return Answer.BEYOND_OWN_SCOPE;
+        }
+        return byTwo(by, Power.everywhere(EnumSet.allOf(Role.class)), all);
     }
 
     /** Whether somebody can be let go. */

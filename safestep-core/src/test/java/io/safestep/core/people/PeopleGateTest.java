@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.safestep.core.people.PeopleGate.Account;
 import io.safestep.core.people.PeopleGate.Answer;
 import io.safestep.core.people.PeopleGate.Power;
+import io.safestep.core.people.PeopleGate.WayIn;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -20,7 +21,7 @@ class PeopleGateTest {
     private static final Account ADMIN = account("abrill", Role.ADMINISTRATOR);
     private static final Account SECOND = account("bsecond", Role.ADMINISTRATOR);
     private static final Account ENGINEER = account("roake", Role.ENGINEER);
-    private static final Account NOBODY_YET = new Account("new", Power.NONE, false, false);
+    private static final Account NOBODY_YET = new Account("new", Power.NONE, WayIn.NONE, false);
     private static final Scope DUNMARSH =
             new Scope(DeviceSet.of(Set.of(1L), Set.of()), DeviceSet.of(Set.of(1L), Set.of()));
 
@@ -29,15 +30,15 @@ class PeopleGateTest {
     }
 
     private static Account gone(Account account) {
-        return new Account(account.login(), account.power(), false, account.administered());
+        return new Account(account.login(), account.power(), WayIn.NONE, account.administered());
     }
 
     private static Account notCome(Account account) {
-        return new Account(account.login(), account.power(), false, false);
+        return new Account(account.login(), account.power(), WayIn.NONE, false);
     }
 
     private static Account in(String login, Power power) {
-        return new Account(login, power, true, power.roles().contains(Role.ADMINISTRATOR));
+        return new Account(login, power, WayIn.OWN, power.roles().contains(Role.ADMINISTRATOR));
     }
 
     private static Answer ask(Account by, Account of, Set<Role> wanted, Account... all) {
@@ -86,7 +87,7 @@ class PeopleGateTest {
                 .isEqualTo(Answer.NOBODY_TO_AGREE);
         assertThat(ask(ADMIN, NOBODY_YET, Set.of(Role.ENGINEER), ADMIN, gone(SECOND)))
                 .isEqualTo(Answer.GOES);
-        Account lowered = new Account("bsecond", Power.everywhere(Set.of(Role.AUDITOR)), true, true);
+        Account lowered = new Account("bsecond", Power.everywhere(Set.of(Role.AUDITOR)), WayIn.OWN, true);
         assertThat(PeopleGate.wayIn(ADMIN, ENGINEER, List.of(ADMIN, lowered))).isEqualTo(Answer.NOBODY_TO_AGREE);
     }
 
@@ -163,6 +164,38 @@ class PeopleGateTest {
                 .isEqualTo(Answer.BEYOND_OWN_SCOPE);
     }
 
+    private static Account elsewhere(Account account) {
+        return new Account(account.login(), account.power(), WayIn.ELSEWHERE, account.administered());
+    }
+
+    @Test
+    void somebodyIsLeftWhoComesInWhenTheIdentityProviderIsAway() {
+        assertThat(PeopleGate.retirement(ADMIN, List.of(ADMIN, elsewhere(SECOND))))
+                .isEqualTo(Answer.LAST_ADMINISTRATOR);
+        assertThat(PeopleGate.retirement(elsewhere(SECOND), List.of(ADMIN, elsewhere(SECOND))))
+                .isEqualTo(Answer.GOES);
+        assertThat(PeopleGate.mayAgree(elsewhere(SECOND), "abrill", Power.everywhere(Set.of(Role.APPROVER))))
+                .as("they are an administrator all the same")
+                .isTrue();
+        assertThat(PeopleGate.wayIn(ADMIN, elsewhere(ENGINEER), List.of(ADMIN, SECOND)))
+                .as("a link into an account in use, whatever the way in")
+                .isEqualTo(Answer.WAITS_FOR_ANOTHER);
+    }
+
+    @Test
+    void whichIdentityProviderIsBelievedIsSaidByTwo() {
+        assertThat(PeopleGate.trust(ADMIN, List.of(ADMIN, SECOND, ENGINEER))).isEqualTo(Answer.WAITS_FOR_ANOTHER);
+        assertThat(PeopleGate.trust(ADMIN, List.of(ADMIN, ENGINEER)))
+                .as("there never was another administrator")
+                .isEqualTo(Answer.GOES);
+        assertThat(PeopleGate.trust(ADMIN, List.of(ADMIN, gone(SECOND)))).isEqualTo(Answer.NOBODY_TO_AGREE);
+        Account local = in("local", new Power(Set.of(Role.ADMINISTRATOR), DUNMARSH));
+        assertThat(PeopleGate.trust(local, List.of(ADMIN, local))).isEqualTo(Answer.BEYOND_OWN_SCOPE);
+        assertThat(PeopleGate.trust(ADMIN, List.of(ADMIN, local)))
+                .as("one for some devices can't agree to what holds for all")
+                .isEqualTo(Answer.NOBODY_TO_AGREE);
+    }
+
     /** Whatever is asked, in whatever order: nobody alone gains a right, and an administrator is always there. */
     @Test
     void nobodyAloneGainsARightAndAnAdministratorIsAlwaysThere() {
@@ -188,7 +221,7 @@ class PeopleGateTest {
                 assertThat(wanted.scope().isWithin(by.power().scope())).as(what).isTrue();
             }
             assertThat(all.stream()
-                            .map(a -> a.equals(of) ? new Account(a.login(), wanted, a.comesIn(), a.administered()) : a)
+                            .map(a -> a.equals(of) ? new Account(a.login(), wanted, a.wayIn(), a.administered()) : a)
                             .anyMatch(PeopleGateTest::administersEverything))
                     .as(what)
                     .isTrue();
@@ -196,7 +229,7 @@ class PeopleGateTest {
     }
 
     private static boolean administersEverything(Account account) {
-        return account.comesIn()
+        return account.wayIn() == WayIn.OWN
                 && account.power().roles().contains(Role.ADMINISTRATOR)
                 && account.power().scope().holdsEverything();
     }
@@ -234,7 +267,7 @@ class PeopleGateTest {
         Account by = all.get(pick(random, own));
         String login = random.nextInt(3) == 0 ? "new" + all.size() : pick(random, all.keySet());
         boolean added = !all.containsKey(login);
-        Account of = all.getOrDefault(login, new Account(login, Power.NONE, false, false));
+        Account of = all.getOrDefault(login, new Account(login, Power.NONE, WayIn.NONE, false));
         if (!by.power().roles().contains(Role.ADMINISTRATOR)) {
             return;
         }
@@ -250,7 +283,7 @@ class PeopleGateTest {
             if (PeopleGate.wayIn(by, of, all.values()) == Answer.GOES) {
                 own.add(login);
                 boolean administers = of.power().roles().contains(Role.ADMINISTRATOR);
-                all.put(login, new Account(login, of.power(), true, of.administered() || administers));
+                all.put(login, new Account(login, of.power(), WayIn.OWN, of.administered() || administers));
                 story.add(by.login() + " takes over " + login);
             }
             return;
@@ -266,8 +299,8 @@ class PeopleGateTest {
                     new Account(
                             login,
                             wanted,
-                            added || of.comesIn(),
-                            of.administered() || (added || of.comesIn()) && made.administered()));
+                            added ? WayIn.OWN : of.wayIn(),
+                            of.administered() || (added || of.wayIn() != WayIn.NONE) && made.administered()));
             if (added) {
                 own.add(login);
             }

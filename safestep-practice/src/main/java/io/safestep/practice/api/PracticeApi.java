@@ -8,6 +8,7 @@ import io.safestep.practice.corvane.CommandInterpreter;
 import io.safestep.practice.device.Fault;
 import io.safestep.practice.device.PracticeDevice;
 import io.safestep.practice.device.Refusal;
+import io.safestep.practice.identity.IdentityProvider;
 import io.safestep.practice.mail.MailSink;
 import io.safestep.practice.network.LiveNetwork;
 import io.safestep.practice.network.NetworkPlan;
@@ -47,6 +48,8 @@ import tools.jackson.databind.json.JsonMapper;
  * POST   /api/devices/NAME/edit              {"lines": "...", "account": "nightshift"} somebody edits the device by hand, in its own language
  * GET    /api/mail                           mails that were sent to the mail sink, the newest first
  * DELETE /api/mail                           forgets them
+ * GET    /api/identity                       the identity provider: its issuer, and whether it is away
+ * PUT    /api/identity                       {"away": true} has it answer nothing else
  * </pre>
  */
 public final class PracticeApi implements AutoCloseable {
@@ -62,6 +65,7 @@ public final class PracticeApi implements AutoCloseable {
     private final MailSink mail;
     private final HttpServer server;
     private final ExecutorService threads = Executors.newFixedThreadPool(4);
+    private volatile IdentityProvider identity;
     private final JsonMapper json = new JsonMapper();
 
     public PracticeApi(
@@ -82,6 +86,10 @@ public final class PracticeApi implements AutoCloseable {
     }
 
     /** @return the port that is listened on */
+    public void add(IdentityProvider provider) {
+        identity = provider;
+    }
+
     public int start() {
         server.start();
         return server.getAddress().getPort();
@@ -129,6 +137,7 @@ public final class PracticeApi implements AutoCloseable {
                 case "GET devices" -> jsonAnswer(overview());
                 case "GET cabling" -> jsonAnswer(cabling());
                 case "GET faults" -> jsonAnswer(faults());
+                case "GET identity", "PUT identity" -> identity(method, body);
                 case "GET mail" -> jsonAnswer(mail.mails());
                 case "DELETE mail" -> {
                     mail.forget();
@@ -151,6 +160,17 @@ public final class PracticeApi implements AutoCloseable {
             case "POST edit" -> edit(device, body);
             default -> Answer.text(404, "There is no such page.");
         };
+    }
+
+    private Answer identity(String method, byte[] body) {
+        IdentityProvider provider = identity;
+        if (provider == null) {
+            return Answer.text(404, "No identity provider runs here.");
+        }
+        if (method.equals("PUT")) {
+            provider.away(parse(body).path("away").asBoolean(false));
+        }
+        return jsonAnswer(Map.of("issuer", provider.issuer(), "away", provider.isAway()));
     }
 
     private Answer jsonAnswer(Object value) {

@@ -1,6 +1,5 @@
 package io.safestep.app.people.accounts;
 
-import io.safestep.core.people.DeviceSet;
 import io.safestep.core.people.Role;
 import io.safestep.core.people.Scope;
 import jakarta.validation.Valid;
@@ -31,27 +30,6 @@ record AccountRequest(
         @Valid @Nullable ScopeRequest scope,
         @Nullable Boolean service,
         @Nullable Integer version) {
-
-    /** Some of the devices. */
-    record DeviceSetRequest(
-            boolean everything,
-            @NotNull @Size(max = 500) Set<Long> sites,
-            @NotNull @Size(max = 500) Set<Long> groups) {
-
-        DeviceSet set() {
-            return new DeviceSet(everything, sites, groups);
-        }
-    }
-
-    /** For which devices somebody sees, and for which they act. */
-    record ScopeRequest(
-            @NotNull @Valid DeviceSetRequest reading,
-            @NotNull @Valid DeviceSetRequest acting) {
-
-        Scope scope() {
-            return new Scope(reading.set(), acting.set());
-        }
-    }
 
     Scope scopeOr(Scope before) {
         return scope == null ? before : scope.scope();

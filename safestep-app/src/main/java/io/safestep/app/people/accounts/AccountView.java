@@ -1,5 +1,6 @@
 package io.safestep.app.people.accounts;
 
+import io.safestep.core.people.PeopleGate.WayIn;
 import io.safestep.core.people.PersonStanding;
 import io.safestep.core.people.Role;
 import io.safestep.core.people.Scope;
@@ -14,6 +15,8 @@ import org.jspecify.annotations.Nullable;
  * @param scope for which devices the roles hold
  * @param scopeWords the same in words; null for all devices
  * @param wish what is wanted for them, to which another administrator has to agree; null for nothing
+ * @param wayIn how they can log in now
+ * @param followsGroups whether what they are is read from their groups at an identity provider each time they come in
  * @param invitedUntil until when they can come in with a link, UTC; null when there is none
  * @param retiredAt since when they are no longer here, UTC; null while they are
  * @param version goes up with every change; who changes says which one they have seen
@@ -28,6 +31,8 @@ record AccountView(
         @Nullable String scopeWords,
         @Nullable WishView wish,
         PersonStanding standing,
+        WayIn wayIn,
+        boolean followsGroups,
         @Nullable Instant invitedUntil,
         @Nullable Instant retiredAt,
         int version) {

@@ -4,6 +4,7 @@ import io.safestep.app.audit.AuditLog;
 import io.safestep.app.people.links.PersonLinks;
 import io.safestep.app.people.login.OpenSessions;
 import io.safestep.app.people.stored.Person;
+import io.safestep.app.people.stored.PersonIdentityRepository;
 import io.safestep.app.people.stored.PersonLink;
 import io.safestep.app.people.stored.PersonLinkRepository;
 import io.safestep.app.people.stored.PersonRepository;
@@ -15,6 +16,7 @@ import io.safestep.core.people.PeopleGate;
 import io.safestep.core.people.PeopleGate.Account;
 import io.safestep.core.people.PeopleGate.Answer;
 import io.safestep.core.people.PeopleGate.Power;
+import io.safestep.core.people.PeopleGate.WayIn;
 import io.safestep.core.people.PersonStanding;
 import io.safestep.core.people.Role;
 import io.safestep.core.people.Scope;
@@ -41,9 +43,12 @@ public class Accounts {
     private static final Pattern LOGIN = Pattern.compile("[a-z][a-z0-9._-]{1,39}");
     private static final Pattern EMAIL = Pattern.compile("[^\\s@]{1,64}@[^\\s@]+[.][^\\s@.]{2,}");
 
+    private static final int MOST_OF_AN_ADDRESS = 200;
+
     private final PersonRepository people;
     private final PersonLinkRepository openLinks;
     private final PersonLinks links;
+    private final PersonIdentityRepository identities;
     private final OpenSessions sessions;
     private final Tokens tokens;
     private final List<OpenWork> work;
@@ -55,6 +60,7 @@ public class Accounts {
             PersonRepository people,
             PersonLinkRepository openLinks,
             PersonLinks links,
+            PersonIdentityRepository identities,
             OpenSessions sessions,
             Tokens tokens,
             List<OpenWork> work,
@@ -64,6 +70,7 @@ public class Accounts {
         this.people = people;
         this.openLinks = openLinks;
         this.links = links;
+        this.identities = identities;
         this.sessions = sessions;
         this.tokens = tokens;
         this.work = work;
@@ -97,9 +104,7 @@ public class Accounts {
             boolean mayAdd) {
         PersonStanding standing = !p.isPresent()
                 ? PersonStanding.RETIRED
-                : p.isService()
-                        ? PersonStanding.SERVICE
-                        : p.passwordHash() == null ? PersonStanding.INVITED : PersonStanding.HERE;
+                : p.isService() ? PersonStanding.SERVICE : !p.comesIn() ? PersonStanding.INVITED : PersonStanding.HERE;
         return new AccountView(
                 p.id(),
                 p.login(),
@@ -110,6 +115,8 @@ public class Accounts {
                 words(p.scope(), wording),
                 p.wish() == null ? null : view(p.wish(), names, wording),
                 standing,
+                p.wayIn(),
+                p.followsGroups(),
                 invitedUntil,
                 p.retiredAt(),
                 p.version());
@@ -129,10 +136,18 @@ public class Accounts {
         return scope.holdsEverything() ? null : wording.apply(scope);
     }
 
+    public static boolean isLogin(String text) {
+        return LOGIN.matcher(text).matches();
+    }
+
+    public static boolean isMail(String text) {
+        return text.length() <= MOST_OF_AN_ADDRESS && EMAIL.matcher(text).matches();
+    }
+
     /** What is wrong with what is written of somebody, by field. */
     public static List<FieldError> problems(@Nullable String login, String name, @Nullable String email) {
         List<FieldError> errors = new ArrayList<>();
-        if (login != null && !LOGIN.matcher(login).matches()) {
+        if (login != null && !isLogin(login)) {
             errors.add(
                     FieldError.of(
                             "login",
@@ -141,7 +156,7 @@ public class Accounts {
         if (name.isBlank()) {
             errors.add(FieldError.of("name", "Enter the name by which people know them."));
         }
-        if (email != null && !email.isBlank() && !EMAIL.matcher(email.strip()).matches()) {
+        if (email != null && !email.isBlank() && !isMail(email.strip())) {
             errors.add(FieldError.of(
                     "email", "Enter a mail address such as m.tarrant@ferries.example, or leave it empty."));
         }
@@ -166,8 +181,8 @@ public class Accounts {
         if (!errors.isEmpty()) {
             throw ProblemException.invalid(errors);
         }
-        Answer answer =
-                PeopleGate.power(account(by), new Account(request.login(), Power.NONE, false, false), wanted, all());
+        Answer answer = PeopleGate.power(
+                account(by), new Account(request.login(), Power.NONE, WayIn.NONE, false), wanted, all());
         refuse(answer, request.name());
         boolean goes = answer == Answer.GOES;
         Person added = new Person(request.login(), request.name().strip(), List.of());
@@ -366,6 +381,7 @@ public class Accounts {
             work.forEach(w -> stay.addAll(w.handOver(person, to, by)));
         }
         person.retire(clock.instant());
+        identities.deleteByPersonId(person.id());
         links.end(person.id());
         sessions.endAll(login);
         tokens.endAll(person, by);

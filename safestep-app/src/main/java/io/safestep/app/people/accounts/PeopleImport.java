@@ -14,6 +14,7 @@ import io.safestep.core.people.PeopleGate;
 import io.safestep.core.people.PeopleGate.Account;
 import io.safestep.core.people.PeopleGate.Answer;
 import io.safestep.core.people.PeopleGate.Power;
+import io.safestep.core.people.PeopleGate.WayIn;
 import io.safestep.core.people.Role;
 import io.safestep.core.people.Scope;
 import java.util.ArrayList;
@@ -184,7 +185,7 @@ class PeopleImport {
             return new Read(new Row(number, login, name, Verdict.KNOWN, "Is there, or was, and stays so."), null);
         }
         Answer answer = wrong.isEmpty()
-                ? PeopleGate.power(among.me(), new Account(login, Power.NONE, false, false), power, among.all())
+                ? PeopleGate.power(among.me(), new Account(login, Power.NONE, WayIn.NONE, false), power, among.all())
                 : Answer.GOES;
         if (answer != Answer.GOES && answer != Answer.WAITS_FOR_ANOTHER) {
             wrong.add(PeopleWords.of(answer, name));

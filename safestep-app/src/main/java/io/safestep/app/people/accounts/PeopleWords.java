@@ -3,11 +3,11 @@ package io.safestep.app.people.accounts;
 import io.safestep.core.people.PeopleGate.Answer;
 
 /** Why something that is wanted for somebody does not go, with what to do. */
-final class PeopleWords {
+public final class PeopleWords {
 
     private PeopleWords() {}
 
-    static String of(Answer answer, String name) {
+    public static String of(Answer answer, String name) {
         return switch (answer) {
             case GOES -> throw new IllegalArgumentException("nothing speaks against it");
             case WAITS_FOR_ANOTHER ->

@@ -1,7 +1,6 @@
 package io.safestep.app.people.accounts;
 
 import io.safestep.app.audit.AuditLog;
-import io.safestep.app.people.accounts.AccountRequest.ScopeRequest;
 import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonRepository;

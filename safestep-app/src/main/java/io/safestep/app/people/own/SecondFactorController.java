@@ -1,7 +1,6 @@
 package io.safestep.app.people.own;
 
 import io.safestep.app.people.factor.SecondFactors;
-import io.safestep.app.people.login.LoginAttempts;
 import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonRepository;
@@ -35,14 +34,13 @@ class SecondFactorController {
     private final PersonRepository people;
     private final Passwords passwords;
     private final SecondFactors factors;
-    private final LoginAttempts attempts;
+    private final Presence presence;
 
-    SecondFactorController(
-            PersonRepository people, Passwords passwords, SecondFactors factors, LoginAttempts attempts) {
+    SecondFactorController(PersonRepository people, Passwords passwords, SecondFactors factors, Presence presence) {
         this.people = people;
         this.passwords = passwords;
         this.factors = factors;
-        this.attempts = attempts;
+        this.presence = presence;
     }
 
     /** @param recoveryCodesLeft how many of them nobody has used */
@@ -96,15 +94,7 @@ class SecondFactorController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void drop(
             @Valid @RequestBody RemovalRequest request, @AuthenticationPrincipal SignedIn me, HttpServletRequest http) {
-        LoginAttempts.Attempt attempt = new LoginAttempts.Attempt(me.login(), http.getRemoteAddr());
-        if (!attempts.begin(attempt)) {
-            throw ProblemException.tooManyAttempts(
-                    "Too many wrong passwords. Wait " + LoginAttempts.SPAN.toMinutes() + " minutes and try again.");
-        }
-        if (!passwords.isOf(me.login(), request.password())) {
-            throw ProblemException.invalid("password", "This is not your password.");
-        }
-        attempts.succeeded(attempt);
+        presence.confirm(me.login(), request.password(), http);
         if (!passwords.standsAlone(me.login(), request.password())) {
             throw ProblemException.invalid(
                     "password",

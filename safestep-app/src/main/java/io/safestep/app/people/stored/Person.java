@@ -3,6 +3,7 @@ package io.safestep.app.people.stored;
 import io.safestep.app.secret.SealedText;
 import io.safestep.core.people.PeopleGate.Account;
 import io.safestep.core.people.PeopleGate.Power;
+import io.safestep.core.people.PeopleGate.WayIn;
 import io.safestep.core.people.Right;
 import io.safestep.core.people.Role;
 import io.safestep.core.people.Scope;
@@ -44,6 +45,8 @@ public class Person {
     private @Nullable Instant retiredAt;
     private boolean administered;
     private boolean service;
+    private boolean signsOn;
+    private boolean followsGroups;
 
     @Convert(converter = SealedText.class)
     private @Nullable String codeSecret;
@@ -131,12 +134,28 @@ public class Person {
         return new Power(Set.copyOf(roles()), scope());
     }
 
-    /** What was wished for before is no longer. */
+    /** What was wished for before is no longer, and what an identity provider says of their groups neither. */
     public void become(Power power) {
+        followsGroups = false;
+        take(power);
+    }
+
+    /** They are what their groups at an identity provider are here, and stay so until somebody here says otherwise. */
+    public void follow(Power power) {
+        followsGroups = true;
+        take(power);
+    }
+
+    private void take(Power power) {
         roles = text(power.roles());
         scope = power.scope().holdsEverything() ? null : power.scope();
         wish = null;
         noteAdministrator();
+    }
+
+    /** Whether what they are is read from their groups at an identity provider each time they come in. */
+    public boolean followsGroups() {
+        return followsGroups;
     }
 
     private void noteAdministrator() {
@@ -165,10 +184,11 @@ public class Person {
         return retiredAt == null;
     }
 
-    /** No password of theirs is kept: who comes back is invited again. */
+    /** No way in of theirs is kept: who comes back is invited again. */
     public void retire(Instant now) {
         retiredAt = now;
         passwordHash = null;
+        signsOn = false;
         wish = null;
         dropSecondFactor();
     }
@@ -214,12 +234,25 @@ public class Person {
         codeStep = 0;
     }
 
+    /** @param joined whether an identity provider lets them in */
+    public void signOn(boolean joined) {
+        signsOn = joined;
+        noteAdministrator();
+    }
+
+    public WayIn wayIn() {
+        if (!isPresent()) {
+            return WayIn.NONE;
+        }
+        return passwordHash != null ? WayIn.OWN : signsOn ? WayIn.ELSEWHERE : WayIn.NONE;
+    }
+
     /** Whether they can log in now. */
     public boolean comesIn() {
-        return isPresent() && passwordHash != null;
+        return wayIn() != WayIn.NONE;
     }
 
     public Account account() {
-        return new Account(login, power(), comesIn(), administered);
+        return new Account(login, power(), wayIn(), administered);
     }
 }

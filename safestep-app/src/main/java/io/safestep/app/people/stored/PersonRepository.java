@@ -12,6 +12,9 @@ public interface PersonRepository extends JpaRepository<Person, Long> {
 
     Optional<Person> findByLogin(String login);
 
+    /** One who is here and has this mail address, in whatever case. */
+    Optional<Person> findFirstByEmailIgnoreCaseAndRetiredAtIsNullOrderById(String email);
+
     /** Held for this transaction: of two who try the same code at once, one is right. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select p from Person p where p.id = :id")

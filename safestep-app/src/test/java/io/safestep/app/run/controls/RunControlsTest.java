@@ -152,10 +152,11 @@ class RunControlsTest extends SafeStepTest {
                 List.of(HOPELESS),
                 order("STOP_AND_WAIT"));
         awaitHold(run, "FAILED");
-        assertThat(operator.get("/api/notices").body().toString())
-                .as("who may decide is told")
-                .contains("waits for a person")
-                .contains("dun-gw-b failed");
+        // Who may decide is told, once the job that tells has come to it.
+        operator.await("/api/notices", told -> {
+            String notices = told.toString();
+            return notices.contains("waits for a person") && notices.contains("dun-gw-b failed");
+        });
         assertThat(operator.post("/api/runs/" + run + "/resumption", WHY).detail())
                 .contains("override it with a second person");
 

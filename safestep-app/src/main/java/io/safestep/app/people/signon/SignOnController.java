@@ -1,0 +1,61 @@
+package io.safestep.app.people.signon;
+
+import io.safestep.app.problem.ProblemException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.io.IOException;
+import java.time.Clock;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Where a log-in by a provider begins. A stranger may call this. */
+@RestController
+class SignOnController {
+
+    private final SignOns signOns;
+    private final ProviderClients clients;
+    private final Clock clock;
+
+    SignOnController(SignOns signOns, ProviderClients clients, Clock clock) {
+        this.signOns = signOns;
+        this.clients = clients;
+        this.clock = clock;
+    }
+
+    /** @param back path of the page on which they were */
+    record SignOnRequest(
+            @NotBlank @Size(max = 30) String provider,
+            @NotNull @Size(max = 300) String back) {}
+
+    /** @param path at which the browser goes on */
+    record SignOnView(String path) {}
+
+    @PostMapping("/api/session/sign-on")
+    SignOnView begin(@Valid @RequestBody SignOnRequest request, HttpServletRequest http) {
+        String name = signOns.settings(request.provider()).name();
+        if (clients.findByRegistrationId(request.provider()) == null) {
+            throw ProblemException.refused(SignOnWords.away(name));
+        }
+        Errand.begin(http.getSession(), request.back(), null, clock);
+        return new SignOnView(SignOnPaths.begin(request.provider()));
+    }
+
+    /** Reached when the provider does not answer, or is none: those that answer are asked before. */
+    @GetMapping("/sign-on/{provider}")
+    void away(@PathVariable String provider, HttpServletRequest http, HttpServletResponse response) throws IOException {
+        String name = signOns.offered().stream()
+                .filter(offer -> offer.slug().equals(provider))
+                .findFirst()
+                .map(SignOns.Offer::name)
+                .orElse("This provider");
+        Errand.say(http.getSession(), SignOnWords.away(name), clock);
+        response.sendRedirect(Errand.back(http.getSession()));
+    }
+}

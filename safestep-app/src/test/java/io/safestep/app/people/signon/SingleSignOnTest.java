@@ -1,0 +1,240 @@
+package io.safestep.app.people.signon;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.safestep.app.testing.ApiClient;
+import io.safestep.app.testing.ApiClient.Answer;
+import io.safestep.app.testing.ApiClient.Page;
+import io.safestep.practice.identity.IdentityPerson;
+import io.safestep.practice.identity.IdentityProvider;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+
+/** Logging in by a provider that is really there. */
+class SingleSignOnTest extends SignOnStory {
+
+    private static IdentityProvider sound;
+
+    @BeforeAll
+    static void start(@TempDir Path folder) throws IOException {
+        sound = IdentityProvider.start(
+                folder,
+                0,
+                RETURN,
+                List.of(
+                        new IdentityPerson("test-lowri", "Lowri Venning", List.of("harbour-watch", "all-staff")),
+                        new IdentityPerson("test-odo", "Odo Brackett", List.of("ticket-desk")),
+                        new IdentityPerson("roake", "Rosalind Oake", List.of("harbour-watch"))));
+    }
+
+    @AfterAll
+    static void stop() {
+        sound.close();
+    }
+
+    @Test
+    void whoIsNewIsMadeAsTheirGroupSaysAndComesAgain() {
+        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR"), row("all-staff", "AUDITOR")));
+
+        ApiClient lowri = stranger();
+        String path = begin(lowri, "/changes/CR-1001").body().path("path").asString();
+        String before = lowri.cookies();
+        Page end = visit(lowri, path, "test-lowri");
+
+        assertThat(before).contains("safestep=");
+        assertThat(lowri.cookies().split("; "))
+                .as("a session that was there before is not carried over")
+                .doesNotContainAnyElementsOf(Stream.of(before.split("; "))
+                        .filter(c -> c.startsWith("safestep="))
+                        .toList());
+        assertThat(end.at().getPath()).as("where she wanted to go").isEqualTo("/changes/CR-1001");
+        assertThat(person(lowri).path("name").asString()).isEqualTo("Lowri Venning");
+        assertThat(person(lowri).path("roles").toString()).isEqualTo("[\"operator on watch\"]");
+        assertThat(jdbc.queryForList(
+                        "select attribute_name from spring_session_attributes a join spring_session s"
+                                + " on s.primary_id = a.session_primary_id where s.principal_name = 'test-lowri'",
+                        String.class))
+                .as("what is kept in her session: nothing of the provider")
+                .containsExactly("SPRING_SECURITY_CONTEXT");
+
+        assertThat(person(comes("test-lowri")).path("login").asString()).isEqualTo("test-lowri");
+        assertThat(administrator.get("/api/record?subject=test-lowri").body().toString())
+                .contains("logged in by Sound identity for the first time: operator on watch");
+    }
+
+    @Test
+    void rolesFollowTheGroupsUntilSomebodyHereSaysOtherwise() {
+        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR")));
+        comes("test-lowri");
+        Map<String, Object> changed = new HashMap<>(provider(sound.issuer(), true, row("all-staff", "ENGINEER")));
+        changed.put("version", version());
+        assertThat(administrator.put("/api/identity-providers/" + SLUG, changed).status())
+                .isEqualTo(200);
+
+        assertThat(person(comes("test-lowri")).path("roles").toString()).isEqualTo("[\"engineer\"]");
+
+        Map<String, Object> auditor = new HashMap<>(
+                Map.of("login", "test-lowri", "name", "Lowri Venning", "email", "", "roles", List.of("AUDITOR")));
+        auditor.put("version", account("test-lowri").path("version").asInt());
+        assertThat(administrator.put("/api/accounts/test-lowri", auditor).status())
+                .isEqualTo(200);
+        assertThat(person(comes("test-lowri")).path("roles").toString()).isEqualTo("[\"auditor\"]");
+    }
+
+    @Test
+    void whoseGroupsAreNothingHereIsToldSo() {
+        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR")));
+
+        ApiClient odo = comes("test-odo");
+
+        assertThat(person(odo).isNull()).isTrue();
+        assertThat(said(odo))
+                .isEqualTo("Sound identity knows you as test-odo, and none of your groups there is something here."
+                        + " Ask an administrator.");
+        assertThat(administrator.get("/api/record?subject=session").body().toString())
+                .contains("Sound identity sent test-odo (groups: ticket-desk).");
+    }
+
+    @Test
+    void onlyWhoIsInvitedComesInWhereNobodyIsMade() {
+        believed(provider(sound.issuer(), false));
+        assertThat(said(comes("test-lowri"))).contains("nobody has invited test-lowri yet");
+
+        administrator.post(
+                "/api/accounts",
+                Map.of("login", "test-lowri", "name", "L. Venning", "email", "", "roles", List.of("AUDITOR")));
+        ApiClient lowri = comes("test-lowri");
+
+        assertThat(person(lowri).path("name").asString()).isEqualTo("L. Venning");
+        assertThat(account("test-lowri").path("standing").asString()).isEqualTo("HERE");
+        assertThat(jdbc.queryForObject("select count(*) from person_link where used_at is null", Integer.class))
+                .as("links of the invitation that still open the account")
+                .isZero();
+    }
+
+    @Test
+    void aNameAtTheProviderOpensNoAccountInUseUntilItsOwnerSaysSo() {
+        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR")));
+        ApiClient pretender = comes("roake");
+        assertThat(person(pretender).isNull()).isTrue();
+        assertThat(said(pretender)).startsWith("There is an account of this log-in or mail address already.");
+
+        ApiClient roake = ApiClient.loggedIn(port, "roake");
+        Map<String, String> wrong = Map.of("provider", SLUG, "password", "guess");
+        assertThat(roake.post("/api/own/identities", wrong).status())
+                .as("with a wrong password")
+                .isEqualTo(422);
+        Answer begun = roake.post("/api/own/identities", Map.of("provider", SLUG, "password", "practice"));
+        Page end = visit(roake, begun.body().path("path").asString(), "roake");
+        assertThat(end.at().getPath()).isEqualTo("/own");
+        JsonNode own = roake.get("/api/own/identities").body();
+        assertThat(own.path("identities")).as("%s", own).hasSize(1);
+
+        ApiClient byProvider = comes("roake");
+        assertThat(person(byProvider).path("login").asString()).isEqualTo("roake");
+        assertThat(person(byProvider).path("roles").toString())
+                .as("joined by its owner: the groups say nothing")
+                .contains("engineer");
+
+        long id = own.path("identities").get(0).path("id").asLong();
+        assertThat(roake.delete("/api/own/identities/" + id).status()).isEqualTo(204);
+        assertThat(person(comes("roake")).isNull()).isTrue();
+    }
+
+    @Test
+    void whoIsRetiredStaysOutAndIsForgottenThere() {
+        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR")));
+        ApiClient lowri = comes("test-lowri");
+        administrator.put("/api/accounts/test-lowri/retirement", Map.of());
+
+        assertThat(lowri.get("/api/changes").status()).isEqualTo(401);
+        assertThat(said(comes("test-lowri"))).startsWith("The account of test-lowri is retired.");
+
+        administrator.delete("/api/accounts/test-lowri/retirement");
+        assertThat(account("test-lowri").path("standing").asString())
+                .as("who comes back is invited again")
+                .isEqualTo("INVITED");
+    }
+
+    @Test
+    void aProviderThatIsAwayIsSaidToBeAndPasswordsGoOn() {
+        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR")));
+        sound.away(true);
+        try {
+            ApiClient who = stranger();
+            Answer begun = begin(who, "/");
+            assertThat(begun.status()).isEqualTo(409);
+            assertThat(begun.detail()).startsWith("Sound identity does not answer.");
+            Page direct = who.page(who.at("/sign-on/" + SLUG));
+            assertThat(direct.next().map(Object::toString).orElse("")).endsWith("/");
+            assertThat(said(who)).startsWith("Sound identity does not answer.");
+            JsonNode trial = administrator
+                    .post("/api/identity-providers/" + SLUG + "/trial", Map.of())
+                    .body();
+            assertThat(trial.path("sentence").asString()).startsWith("It answers 503");
+            assertThat(ApiClient.loggedIn(port, "roake").get("/api/changes").status())
+                    .isEqualTo(200);
+        } finally {
+            sound.away(false);
+        }
+    }
+
+    @Test
+    void whatIsSwitchedOffLetsNobodyInAndIsNotOffered() {
+        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR")));
+        assertThat(stranger().get("/api/session").body().path("providers").toString())
+                .contains("Sound identity");
+        administrator.put("/api/identity-providers/" + SLUG + "/off", Map.of("off", true));
+        assertThat(stranger().get("/api/session").body().path("providers").toString())
+                .doesNotContain("Sound identity");
+        assertThat(begin(stranger(), "/").status()).isEqualTo(404);
+    }
+
+    @Test
+    void whatIsRemovedTakesTheWayInWithIt() {
+        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR")));
+        comes("test-lowri");
+        administrator.delete("/api/identity-providers/" + SLUG);
+        assertThat(account("test-lowri").path("standing").asString()).isEqualTo("INVITED");
+    }
+
+    @Test
+    void theWayBackIsOneOfOurPages() {
+        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR")));
+        for (String back :
+                List.of("//elsewhere.example/", "https://elsewhere.example", "/\\elsewhere.example", "/../x", "/a?b")) {
+            ApiClient lowri = stranger();
+            String path = begin(lowri, back).body().path("path").asString();
+            assertThat(visit(lowri, path, "test-lowri").at().toString())
+                    .as("after wanting back to %s", back)
+                    .isEqualTo("http://127.0.0.1:" + port + "/");
+        }
+    }
+
+    private JsonNode account(String login) {
+        for (JsonNode row : administrator.get("/api/accounts").body()) {
+            if (row.path("login").asString().equals(login)) {
+                return row;
+            }
+        }
+        throw new AssertionError("nobody called " + login);
+    }
+
+    private int version() {
+        for (JsonNode row : administrator.get("/api/identity-providers").body()) {
+            if (row.path("slug").asString().equals(SLUG)) {
+                return row.path("version").asInt();
+            }
+        }
+        throw new AssertionError("no provider " + SLUG);
+    }
+}

@@ -1,0 +1,2 @@
+/** An identity provider (OpenID Connect Core 1.0) for those who work at the practice network. The front door is {@link IdentityProvider}. */
+package io.safestep.practice.identity;
