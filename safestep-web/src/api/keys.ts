@@ -35,6 +35,7 @@ export const keys = {
   leavesOf: (login: string | null) => ["leaves", login],
   openWork: (login: string) => ["open-work", login],
   secondFactor: ["second-factor"],
+  passkeys: ["passkeys"],
   ownIdentities: ["own-identities"],
   identityProviders: ["identity-providers"],
   tokens: ["tokens"],

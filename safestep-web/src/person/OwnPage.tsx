@@ -11,6 +11,7 @@ import { ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { useSave } from "../ui/useSave";
 import { Leaves } from "./Leaves";
+import { Passkeys } from "./Passkeys";
 import { SecondFactor } from "./SecondFactor";
 import { Tokens } from "./Tokens";
 import { WaysIn } from "./WaysIn";
@@ -33,6 +34,7 @@ export function OwnPage() {
           <div className="mt-4">
             <SecondFactor />
           </div>
+          <Passkeys />
           <WaysIn />
           <div className="mt-4">
             <Sessions />

@@ -2,7 +2,7 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Roles } from "../person/PersonFields";
-import { rolesByGroup } from "../person/people";
+import { rolesByGroup, rolesOf } from "../person/people";
 import { ScopeField } from "../person/ScopeField";
 import { Field } from "../ui/Field";
 import { count } from "../ui/words";
@@ -93,7 +93,7 @@ function MappingRow({ index, row, at, put, up, drop }: RowProps) {
         </>
       ) : (
         <p className="soft mb-0 mt-1">
-          {row.roles.length === 0 ? "no role yet" : count(row.roles.length, "role")} ·{" "}
+          {row.roles.length === 0 ? "no role yet" : rolesOf(row.roles)} ·{" "}
           {row.scope.reading.everything ? "all devices" : count(places, "site or group", "sites and groups")}{" "}
           <Button variant="link" size="sm" className="p-0" onClick={() => setOpen(true)}>
             Show and change

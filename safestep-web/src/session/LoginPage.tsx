@@ -4,7 +4,8 @@ import Form from "react-bootstrap/Form";
 import type { Session } from "../api/types";
 import { asProblem } from "../api/client";
 import { Mark } from "../ui/Mark";
-import { useLogIn, useSecondStep, useSignOn } from "./session";
+import { devicesCan } from "./passkey";
+import { useLogIn, usePasskey, useSecondStep, useSignOn } from "./session";
 import { Field } from "../ui/Field";
 
 export function LoginPage({ session }: { session: Session }) {
@@ -76,20 +77,37 @@ export function LoginPage({ session }: { session: Session }) {
   );
 }
 
-/** Identity providers by which somebody can come in, and what the last try came to. */
+/** Passkeys, and identity providers by which somebody can come in, and what the last try came to. */
 function OtherWays({ providers, said }: { providers: Session["providers"]; said: string | null }) {
   const signOn = useSignOn();
-  const wrong = signOn.problem?.message ?? (signOn.isIdle ? said : null);
+  const passkey = usePasskey();
+  const busy = signOn.isPending || passkey.isPending;
+  const wrong = passkey.problem?.message ?? signOn.problem?.message ?? (signOn.isIdle ? said : null);
   return (
     <>
-      {providers.length > 0 && (
+      {(providers.length > 0 || devicesCan()) && (
         <div className="ways">
+          {devicesCan() && (
+            <Button
+              variant="outline-primary"
+              disabled={busy}
+              onClick={() => {
+                signOn.reset();
+                passkey.mutate();
+              }}
+            >
+              {passkey.isPending ? "Look at your device …" : "Log in with a passkey"}
+            </Button>
+          )}
           {providers.map((p) => (
             <Button
               key={p.slug}
               variant="outline-primary"
-              disabled={signOn.isPending}
-              onClick={() => signOn.mutate(p.slug)}
+              disabled={busy}
+              onClick={() => {
+                passkey.reset();
+                signOn.mutate(p.slug);
+              }}
             >
               Log in by {p.name}
             </Button>

@@ -4,6 +4,7 @@ import { api, told, type Schemas } from "../api/client";
 import type { Person } from "../api/types";
 import { setZone } from "../ui/time";
 import { keys } from "../api/keys";
+import { deviceSigns } from "./passkey";
 import { useSave } from "../ui/useSave";
 
 export function useSessionQuery() {
@@ -46,6 +47,20 @@ export function useSecondStep() {
       const session = await told(api.POST("/api/session/code", { body: { code } }));
       await told(api.GET("/api/session"));
       return session;
+    },
+    onSuccess: (session) => client.setQueryData(keys.session, session),
+  });
+}
+
+/** Comes in with a passkey of a device. */
+export function usePasskey() {
+  const client = useQueryClient();
+  return useSave({
+    mutationFn: async () => {
+      const { options } = await told(api.POST("/api/session/passkey"));
+      const credential = await deviceSigns(options);
+      await told(api.PUT("/api/session/passkey", { body: { credential } }));
+      return told(api.GET("/api/session"));
     },
     onSuccess: (session) => client.setQueryData(keys.session, session),
   });

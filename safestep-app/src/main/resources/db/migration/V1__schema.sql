@@ -21,6 +21,9 @@ create table person (
   signs_on boolean not null default false,
   -- Whether what they are is read from their groups there each time they come in.
   follows_groups boolean not null default false,
+  -- By which their devices know whose passkey it is; says nothing of who they are. Null until there is one.
+  passkey_handle varchar(100) unique,
+  has_passkey boolean not null default false,
   -- With which their telephone shows codes, encrypted; null without a second factor.
   code_secret text,
   -- The step of the code that was taken last; none is taken twice.
@@ -111,6 +114,22 @@ create table person_identity (
 );
 create index person_identity_person on person_identity (person_id);
 create index person_identity_provider on person_identity (provider_id);
+
+-- Keys of their devices with which somebody comes in (Web Authentication); the private halves stay there.
+create table passkey (
+  id bigint generated always as identity primary key,
+  person_id bigint not null references person on delete cascade,
+  name varchar(60) not null,
+  -- Of which host; a device shows it to no other.
+  host varchar(253) not null,
+  credential_id varchar(1400) not null unique,
+  attestation text not null,
+  transports varchar(100) not null,
+  signatures bigint not null,
+  made_at timestamptz not null,
+  used_at timestamptz
+);
+create index passkey_person on passkey (person_id);
 
 create table team (
   id bigint generated always as identity primary key,

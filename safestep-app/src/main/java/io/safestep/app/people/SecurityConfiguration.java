@@ -52,6 +52,7 @@ class SecurityConfiguration {
                                 "/api/session",
                                 "/api/session/code",
                                 "/api/session/sign-on",
+                                "/api/session/passkey",
                                 "/api/welcome",
                                 "/api/welcome/look",
                                 "/api/openapi.json",

@@ -60,6 +60,8 @@ public final class IdentityProvider implements AutoCloseable {
         Context context = tomcat.addContext("", folder.toAbsolutePath().toString());
         // A session of its own name: on 127.0.0.1 cookies are shared between ports.
         context.setSessionCookieName("IDENTITY");
+        // Short, so that who tries the demo can soon be somebody else.
+        context.setSessionTimeout(1);
         context.addServletContainerInitializer((classes, servlets) -> install(servlets), Set.of());
         try {
             tomcat.start();

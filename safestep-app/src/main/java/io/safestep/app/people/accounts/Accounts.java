@@ -3,6 +3,7 @@ package io.safestep.app.people.accounts;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.people.links.PersonLinks;
 import io.safestep.app.people.login.OpenSessions;
+import io.safestep.app.people.stored.PasskeyRepository;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonIdentityRepository;
 import io.safestep.app.people.stored.PersonLink;
@@ -49,6 +50,7 @@ public class Accounts {
     private final PersonLinkRepository openLinks;
     private final PersonLinks links;
     private final PersonIdentityRepository identities;
+    private final PasskeyRepository passkeys;
     private final OpenSessions sessions;
     private final Tokens tokens;
     private final List<OpenWork> work;
@@ -61,6 +63,7 @@ public class Accounts {
             PersonLinkRepository openLinks,
             PersonLinks links,
             PersonIdentityRepository identities,
+            PasskeyRepository passkeys,
             OpenSessions sessions,
             Tokens tokens,
             List<OpenWork> work,
@@ -71,6 +74,7 @@ public class Accounts {
         this.openLinks = openLinks;
         this.links = links;
         this.identities = identities;
+        this.passkeys = passkeys;
         this.sessions = sessions;
         this.tokens = tokens;
         this.work = work;
@@ -382,6 +386,7 @@ public class Accounts {
         }
         person.retire(clock.instant());
         identities.deleteByPersonId(person.id());
+        passkeys.deleteByPersonId(person.id());
         links.end(person.id());
         sessions.endAll(login);
         tokens.endAll(person, by);

@@ -3,6 +3,7 @@ package io.safestep.app.people.own;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.people.accounts.Accounts;
 import io.safestep.app.people.links.PersonLinks;
+import io.safestep.app.people.stored.PasskeyRepository;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonLink;
 import io.safestep.app.people.stored.PersonRepository;
@@ -25,12 +26,19 @@ import org.springframework.transaction.annotation.Transactional;
 public class Passwords {
 
     private final PersonRepository people;
+    private final PasskeyRepository passkeys;
     private final PersonLinks links;
     private final PasswordEncoder encoder;
     private final AuditLog audit;
 
-    Passwords(PersonRepository people, PersonLinks links, PasswordEncoder encoder, AuditLog audit) {
+    Passwords(
+            PersonRepository people,
+            PasskeyRepository passkeys,
+            PersonLinks links,
+            PasswordEncoder encoder,
+            AuditLog audit) {
         this.people = people;
+        this.passkeys = passkeys;
         this.links = links;
         this.encoder = encoder;
         this.audit = audit;
@@ -58,8 +66,9 @@ public class Passwords {
         if (!person.isPresent()) {
             throw ProblemException.refused(person.name() + " is retired.");
         }
-        // A link is for those who have lost what they had: the second factor is gone with it.
+        // A link is for those who have lost what they had: second factor and passkeys are gone with it.
         person.dropSecondFactor();
+        dropPasskeys(person);
         List<FieldError> errors = new ArrayList<>();
         check(errors, "password", coming.password(), person);
         if (!errors.isEmpty()) {
@@ -73,6 +82,13 @@ public class Passwords {
                 invited == null ? "first administrator" : "password chosen",
                 "With a link that works once.");
         return saved;
+    }
+
+    private void dropPasskeys(Person person) {
+        if (person.passkeyHandle() != null) {
+            passkeys.deleteByPersonId(person.id());
+            person.havePasskey(false);
+        }
     }
 
     private Person firstAdministrator(Coming coming) {

@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
 final class Errand {
 
     /** How long somebody may stay away, and how long what came of it is said. */
-    private static final Duration LASTS = Duration.ofMinutes(10);
+    static final Duration LASTS = Duration.ofMinutes(10);
 
     private static final String BACK = "sign-on-back";
     private static final String JOINS = "sign-on-joins";

@@ -3,6 +3,7 @@ package io.safestep.app.people.signon;
 import io.safestep.app.problem.ProblemException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpSession;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -43,7 +44,12 @@ class SignOnController {
         if (clients.findByRegistrationId(request.provider()) == null) {
             throw ProblemException.refused(SignOnWords.away(name));
         }
-        Errand.begin(http.getSession(), request.back(), null, clock);
+        HttpSession session = http.getSession();
+        if (session.isNew()) {
+            // Of those who never come in nothing stays for long.
+            session.setMaxInactiveInterval((int) Errand.LASTS.toSeconds());
+        }
+        Errand.begin(session, request.back(), null, clock);
         return new SignOnView(SignOnPaths.begin(request.provider()));
     }
 

@@ -12,6 +12,7 @@ import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.people.stored.ProviderSettings;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.people.PeopleGate.Power;
+import io.safestep.core.people.PeopleGate.WayIn;
 import io.safestep.core.people.Role;
 import io.safestep.core.people.SignOn;
 import io.safestep.core.people.SignOn.Outcome;
@@ -241,7 +242,7 @@ public class SignOns {
                 .filter(i -> i.id() == id)
                 .findFirst()
                 .orElseThrow(() -> ProblemException.notFound("This way in"));
-        if (all.size() == 1 && person.passwordHash() == null) {
+        if (all.size() == 1 && person.wayIn() != WayIn.OWN) {
             throw ProblemException.refused(
                     "It is your only way in. Ask an administrator for a link with which you choose a password first.");
         }

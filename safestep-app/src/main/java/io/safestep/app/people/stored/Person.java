@@ -47,6 +47,8 @@ public class Person {
     private boolean service;
     private boolean signsOn;
     private boolean followsGroups;
+    private @Nullable String passkeyHandle;
+    private boolean hasPasskey;
 
     @Convert(converter = SealedText.class)
     private @Nullable String codeSecret;
@@ -189,6 +191,7 @@ public class Person {
         retiredAt = now;
         passwordHash = null;
         signsOn = false;
+        hasPasskey = false;
         wish = null;
         dropSecondFactor();
     }
@@ -240,11 +243,26 @@ public class Person {
         noteAdministrator();
     }
 
+    /** By which their devices know whose passkey it is; null until there is one. */
+    public @Nullable String passkeyHandle() {
+        return passkeyHandle;
+    }
+
+    public void knowDevicesBy(String handle) {
+        passkeyHandle = handle;
+    }
+
+    /** @param there whether a passkey of theirs lets them in */
+    public void havePasskey(boolean there) {
+        hasPasskey = there;
+        noteAdministrator();
+    }
+
     public WayIn wayIn() {
         if (!isPresent()) {
             return WayIn.NONE;
         }
-        return passwordHash != null ? WayIn.OWN : signsOn ? WayIn.ELSEWHERE : WayIn.NONE;
+        return passwordHash != null || hasPasskey ? WayIn.OWN : signsOn ? WayIn.ELSEWHERE : WayIn.NONE;
     }
 
     /** Whether they can log in now. */

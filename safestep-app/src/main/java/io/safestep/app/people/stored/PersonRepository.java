@@ -12,6 +12,8 @@ public interface PersonRepository extends JpaRepository<Person, Long> {
 
     Optional<Person> findByLogin(String login);
 
+    Optional<Person> findByPasskeyHandle(String handle);
+
     /** One who is here and has this mail address, in whatever case. */
     Optional<Person> findFirstByEmailIgnoreCaseAndRetiredAtIsNullOrderById(String email);
 
