@@ -97,19 +97,13 @@ class WaysInStoryTest extends SafeStepTest {
             atTheProvider(fairlie, "nfairlie");
             fairlie.waitForSelector(".rail");
             browser.open(fairlie, "/own");
-            assertThat(fairlie.locator(".head")).containsText("engineer · sees Brinehaven");
+            assertThat(fairlie.locator(".head")).containsText("engineer · Brinehaven");
             assertThat(fairlie.locator(".main")).containsText("You come in by Harbour identity");
 
             Page brackett = browser.stranger("chart");
             button(brackett, "Log in by Harbour identity").click();
             atTheProvider(brackett, "obrackett");
             assertThat(brackett.getByRole(AriaRole.ALERT)).containsText("none of your groups there is something here");
-
-            sound.away(true);
-            button(brackett, "Log in by Harbour identity").click();
-            assertThat(brackett.getByRole(AriaRole.ALERT))
-                    .containsText(
-                            "Harbour identity does not answer. Try again in a moment, or log in with a password.");
         }
         browser.assertNoComplaints();
     }
@@ -193,7 +187,6 @@ class WaysInStoryTest extends SafeStepTest {
         cdp.send("WebAuthn.removeVirtualAuthenticator", of(device));
         String copy = authenticator(cdp, true);
         JsonObject copied = of(copy);
-        key.addProperty("signCount", 0);
         copied.add("credential", key);
         cdp.send("WebAuthn.addCredential", copied);
         button(roake, "Log in with a passkey").click();

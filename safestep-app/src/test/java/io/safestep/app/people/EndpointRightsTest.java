@@ -27,7 +27,6 @@ class EndpointRightsTest extends SafeStepTest {
             "POST /api/session/sign-on",
             "POST /api/session/passkey",
             "PUT /api/session/passkey",
-            "GET /sign-on/{provider}",
             "DELETE /api/session",
             "POST /api/welcome",
             "POST /api/welcome/look",

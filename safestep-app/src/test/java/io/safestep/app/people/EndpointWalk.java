@@ -22,6 +22,7 @@ final class EndpointWalk {
             Map.entry("fault", "SLOW"),
             Map.entry("group", "nobody"),
             Map.entry("index", "0"),
+            Map.entry("slug", "nobodys"),
             Map.entry("login", "jvane"),
             Map.entry("page", "devices"));
 
@@ -72,6 +73,19 @@ final class EndpointWalk {
         return found;
     }
 
+    private static Map<String, Object> provider() {
+        return Map.of(
+                "slug", "nobodys",
+                "name", "x",
+                "issuer", "https://id.ferries.example",
+                "clientId", "x",
+                "scope", "profile",
+                "loginClaim", "x",
+                "groupsClaim", "x",
+                "makesPeople", false,
+                "rows", List.of());
+    }
+
     /** A body that is good enough to get as far as the question of rights. */
     private static Object body(Endpoint endpoint) {
         return switch (endpoint.path()) {
@@ -79,6 +93,9 @@ final class EndpointWalk {
                 Map.of("login", "nobody", "name", "x", "roles", List.of("AUDITOR"), "version", 0);
             case "/api/accounts/{login}/tokens" -> Map.of("name", "x", "rights", List.of("READ"), "days", 1);
             case "/api/accounts/{login}/wish" -> Map.of("agree", true);
+            case "/api/identity-providers", "/api/identity-providers/{slug}" -> provider();
+            case "/api/identity-providers/{slug}/wish" -> Map.of("agree", true);
+            case "/api/identity-providers/{slug}/off" -> Map.of("off", true);
             case "/api/cables" ->
                 Map.of("device", "a", "interfaceName", "b", "otherDevice", "c", "otherInterface", "d");
             case "/api/cables/import" -> Map.of("text", "a,b,c,d");

@@ -44,17 +44,6 @@ class KeptPasskeys {
     static final class CopiedException extends RuntimeException {
 
         private static final long serialVersionUID = 1L;
-        private final String owner;
-
-        CopiedException(Passkey passkey) {
-            super("The passkey " + passkey.name() + " counts less than before.");
-            this.owner = passkey.person().login();
-        }
-
-        /** Log-in of whose it is. */
-        String owner() {
-            return owner;
-        }
     }
 
     private static PublicKeyCredentialUserEntity entity(Person person, String handle) {
@@ -114,7 +103,7 @@ class KeptPasskeys {
             private void used(Passkey known, CredentialRecord told) {
                 long before = known.told().signatures();
                 if (before > 0 && told.getSignatureCount() <= before) {
-                    throw new CopiedException(known);
+                    throw new CopiedException();
                 }
                 known.used(told.getSignatureCount(), clock.instant());
             }

@@ -1,5 +1,6 @@
 package io.safestep.app.people.passkey;
 
+import com.webauthn4j.verifier.exception.MaliciousCounterValueException;
 import com.webauthn4j.verifier.exception.VerificationException;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.people.passkey.KeptPasskeys.CopiedException;
@@ -145,17 +146,25 @@ public class Passkeys {
                         .getName();
                 return people.findByLogin(login).filter(Person::isPresent);
             }));
-        } catch (CopiedException e) {
-            transaction.executeWithoutResult(t -> audit.write(
-                    AuditLog.SAFE_STEP,
-                    e.owner(),
-                    "passkey refused",
-                    e.getMessage() + " It may have been copied: take it away and make another one."));
+        } catch (CopiedException | MaliciousCounterValueException e) {
+            transaction.executeWithoutResult(
+                    t -> passkeys.findByCredentialId(signed.getRawId().toBase64UrlString())
+                            .ifPresent(this::refuseCopied));
             return Optional.empty();
         } catch (VerificationException | IllegalArgumentException e) {
             LOG.info("A passkey did not let anybody in: {}", e.getMessage());
             return Optional.empty();
         }
+    }
+
+    private void refuseCopied(Passkey passkey) {
+        audit.write(
+                AuditLog.SAFE_STEP,
+                passkey.person().login(),
+                "passkey refused",
+                passkey.name()
+                        + " has counted fewer signatures than before: it may have been copied. Take it away and make"
+                        + " another one.");
     }
 
     /**

@@ -80,7 +80,7 @@ class OwnIdentityController {
             @Valid @RequestBody JoiningRequest request, @AuthenticationPrincipal SignedIn me, HttpServletRequest http) {
         presence.confirm(me.login(), request.password(), http);
         String name = signOns.settings(request.provider()).name();
-        if (clients.findByRegistrationId(request.provider()) == null) {
+        if (!clients.answers(request.provider())) {
             throw ProblemException.refused(SignOnWords.away(name));
         }
         Errand.begin(http.getSession(), "/own", me.login(), clock);

@@ -41,7 +41,7 @@ class SignOnController {
     @PostMapping("/api/session/sign-on")
     SignOnView begin(@Valid @RequestBody SignOnRequest request, HttpServletRequest http) {
         String name = signOns.settings(request.provider()).name();
-        if (clients.findByRegistrationId(request.provider()) == null) {
+        if (!clients.answers(request.provider())) {
             throw ProblemException.refused(SignOnWords.away(name));
         }
         HttpSession session = http.getSession();
