@@ -1,5 +1,13 @@
 -- What Safe Step stores, in the order of its slices. Times are UTC; secrets and configurations are encrypted before they come here.
 
+-- ===== The network
+
+create table network (
+  id smallint primary key check (id = 1),
+  name varchar(80) not null,
+  zone varchar(60) not null
+);
+
 -- ===== People and sessions
 
 create table person (

@@ -4,7 +4,7 @@ import io.safestep.app.backup.stored.BackupKind;
 import io.safestep.app.backup.stored.ConfigContents;
 import io.safestep.app.backup.stored.DeviceText;
 import io.safestep.app.backup.stored.NewestVersion;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigSyntaxException;
 import io.safestep.core.digest.Sha256;
@@ -40,14 +40,14 @@ class DeviceReading {
     private static final int MOST_NAMED = 5;
 
     /** With the zone by name: the text is kept for years, and goes into files. */
-    private final DateTimeFormatter minute;
+    private static final DateTimeFormatter MINUTE = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm zzz", Locale.ENGLISH);
 
     private final Clock clock;
+    private final Network network;
 
-    DeviceReading(Clock clock, NetworkSettings settings) {
+    DeviceReading(Clock clock, Network network) {
         this.clock = clock;
-        this.minute = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm zzz", Locale.ENGLISH)
-                .withZone(settings.zone());
+        this.network = network;
     }
 
     /**
@@ -222,7 +222,7 @@ class DeviceReading {
                     .filter(l -> !l.account().equals(own))
                     .limit(MOST_NAMED)
                     .map(l -> l.account() + (l.from() == null ? "" : " from " + l.from()) + " at "
-                            + minute.format(l.at()))
+                            + MINUTE.withZone(network.zone()).format(l.at()))
                     .collect(Collectors.joining("; "));
             return people.isEmpty() ? people : people + clockWords(answer.behind());
         } catch (DeviceException e) {

@@ -5,7 +5,7 @@ import io.safestep.app.schedule.freezes.FreezeRequest;
 import io.safestep.app.schedule.freezes.Freezes;
 import io.safestep.app.schedule.windows.Windows;
 import io.safestep.app.schedule.windows.Windows.NewWindow;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.LocalDateTime;
@@ -27,19 +27,19 @@ class DemoCalendar {
     private final Windows windows;
     private final Freezes freezes;
     private final Devices devices;
-    private final NetworkSettings settings;
+    private final Network network;
     private final Clock clock;
 
-    DemoCalendar(Windows windows, Freezes freezes, Devices devices, NetworkSettings settings, Clock clock) {
+    DemoCalendar(Windows windows, Freezes freezes, Devices devices, Network network, Clock clock) {
         this.windows = windows;
         this.freezes = freezes;
         this.devices = devices;
-        this.settings = settings;
+        this.network = network;
         this.clock = clock;
     }
 
     void addWindows(String manager) {
-        ZonedDateTime now = clock.instant().atZone(settings.zone());
+        ZonedDateTime now = clock.instant().atZone(network.zone());
         if (!windows.knows(NIGHTLY)) {
             windows.add(
                     new NewWindow(
@@ -70,7 +70,7 @@ class DemoCalendar {
             return;
         }
         LocalDateTime begins = clock.instant()
-                .atZone(settings.zone())
+                .atZone(network.zone())
                 .toLocalDate()
                 .plusDays(3)
                 .atTime(8, 0);

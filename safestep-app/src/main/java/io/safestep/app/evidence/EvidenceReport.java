@@ -12,7 +12,7 @@ import com.lowagie.text.pdf.PdfWriter;
 import io.safestep.app.audit.RecordEntry;
 import io.safestep.app.run.views.RunChecks;
 import io.safestep.app.run.views.RunView;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -34,10 +34,10 @@ class EvidenceReport {
     private static final Font BOLD = font(Liberation.SANS_BOLD, 9);
     private static final float MARGIN = 48;
 
-    private final NetworkSettings settings;
+    private final Network network;
 
-    EvidenceReport(NetworkSettings settings) {
-        this.settings = settings;
+    EvidenceReport(Network network) {
+        this.network = network;
     }
 
     /** Fonts that are embedded: the usual ones of a PDF lack letters of many names. */
@@ -60,7 +60,7 @@ class EvidenceReport {
         line(
                 document,
                 words(change.category()) + " change, " + words(change.state().name()) + ", by "
-                        + change.authorName() + ". Made " + time(record.madeAt()) + " " + settings.zone() + " for "
+                        + change.authorName() + ". Made " + time(record.madeAt()) + " " + network.zone() + " for "
                         + record.madeBy() + ".");
         if (change.emergencyReason() != null) {
             line(document, "Emergency: " + change.emergencyReason());
@@ -212,7 +212,7 @@ class EvidenceReport {
 
     private String time(Instant at) {
         return DateTimeFormatter.ofPattern("EEE d MMM yyyy HH:mm:ss", Locale.ENGLISH)
-                .format(at.atZone(settings.zone()));
+                .format(at.atZone(network.zone()));
     }
 
     private static String words(String name) {

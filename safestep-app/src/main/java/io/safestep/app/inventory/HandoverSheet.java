@@ -8,7 +8,7 @@ import io.safestep.app.inventory.SheetWriter.Table;
 import io.safestep.app.network.Cabling;
 import io.safestep.app.round.RoundView;
 import io.safestep.app.round.Rounds;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;
@@ -35,16 +35,16 @@ class HandoverSheet {
     private final Devices devices;
     private final Cabling cabling;
     private final Rounds rounds;
-    private final NetworkSettings settings;
+    private final Network network;
     private final Clock clock;
 
     HandoverSheet(
-            DeviceTable table, Devices devices, Cabling cabling, Rounds rounds, NetworkSettings settings, Clock clock) {
+            DeviceTable table, Devices devices, Cabling cabling, Rounds rounds, Network network, Clock clock) {
         this.table = table;
         this.devices = devices;
         this.cabling = cabling;
         this.rounds = rounds;
-        this.settings = settings;
+        this.network = network;
         this.clock = clock;
     }
 
@@ -90,7 +90,7 @@ class HandoverSheet {
                 "Hand-over",
                 List.of(
                         List.of("Hand-over", ""),
-                        List.of("Written", time(clock.instant()) + " " + settings.zone()),
+                        List.of("Written", time(clock.instant()) + " " + network.zone()),
                         List.of("By", person),
                         List.of("Devices", Integer.toString(rows.size())),
                         List.of("Sites", Long.toString(sites)),
@@ -101,7 +101,7 @@ class HandoverSheet {
 
     private String time(@Nullable Instant at) {
         return DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm", Locale.ROOT)
-                .withZone(settings.zone())
+                .withZone(network.zone())
                 .format(at);
     }
 

@@ -8,7 +8,7 @@ import io.safestep.app.change.stored.RunWork;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.run.views.RunStandings;
 import io.safestep.app.schedule.Schedule;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.next.ChangeFacts;
@@ -45,7 +45,7 @@ public class NextSteps {
     private final Approvals approvals;
     private final Schedule schedule;
     private final RunStandings runs;
-    private final NetworkSettings settings;
+    private final Network network;
     private final Clock clock;
 
     NextSteps(
@@ -53,13 +53,13 @@ public class NextSteps {
             Approvals approvals,
             Schedule schedule,
             RunStandings runs,
-            NetworkSettings settings,
+            Network network,
             Clock clock) {
         this.outlines = outlines;
         this.approvals = approvals;
         this.schedule = schedule;
         this.runs = runs;
-        this.settings = settings;
+        this.network = network;
         this.clock = clock;
     }
 
@@ -179,6 +179,6 @@ public class NextSteps {
     }
 
     private WallClock wall() {
-        return new WallClock(settings.zone());
+        return new WallClock(network.zone());
     }
 }

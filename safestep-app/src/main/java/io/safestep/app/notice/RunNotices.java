@@ -9,7 +9,7 @@ import io.safestep.app.people.stored.Person;
 import io.safestep.app.run.events.RunEnded;
 import io.safestep.app.run.events.RunWaits;
 import io.safestep.app.scope.Scopes;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.next.ChangeFacts;
 import io.safestep.core.next.NextStep;
@@ -36,7 +36,7 @@ class RunNotices {
     private final Scopes scopes;
     private final ChangesInSight inSight;
     private final Leaves leaves;
-    private final NetworkSettings settings;
+    private final Network network;
     private final Clock clock;
 
     RunNotices(
@@ -46,7 +46,7 @@ class RunNotices {
             Scopes scopes,
             ChangesInSight inSight,
             Leaves leaves,
-            NetworkSettings settings,
+            Network network,
             Clock clock) {
         this.jdbc = jdbc;
         this.people = people;
@@ -54,7 +54,7 @@ class RunNotices {
         this.scopes = scopes;
         this.inSight = inSight;
         this.leaves = leaves;
-        this.settings = settings;
+        this.network = network;
         this.clock = clock;
     }
 
@@ -105,7 +105,7 @@ class RunNotices {
     }
 
     private NextStep step(ChangeFacts facts, Person person, String author) {
-        return NextStep.of(facts, NextSteps.viewer(person, author, true), new WallClock(settings.zone()));
+        return NextStep.of(facts, NextSteps.viewer(person, author, true), new WallClock(network.zone()));
     }
 
     private static String text(NextStep step) {

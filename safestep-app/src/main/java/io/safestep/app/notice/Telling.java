@@ -5,7 +5,7 @@ import io.safestep.app.notice.Wishes.Wish;
 import io.safestep.app.people.People;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.scope.Scopes;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import io.safestep.app.sight.Sight;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -44,7 +44,7 @@ class Telling {
     private final Wishes wishes;
     private final Scopes scopes;
     private final DriftPolicies policies;
-    private final NetworkSettings settings;
+    private final Network network;
     private final Clock clock;
 
     Telling(
@@ -53,14 +53,14 @@ class Telling {
             Wishes wishes,
             Scopes scopes,
             DriftPolicies policies,
-            NetworkSettings settings,
+            Network network,
             Clock clock) {
         this.jdbc = jdbc;
         this.people = people;
         this.wishes = wishes;
         this.scopes = scopes;
         this.policies = policies;
-        this.settings = settings;
+        this.network = network;
         this.clock = clock;
     }
 
@@ -178,7 +178,7 @@ class Telling {
     @Transactional
     void tellDaily() {
         Instant now = clock.instant();
-        Instant morning = now.atZone(settings.zone()).with(DAILY_AT).toInstant();
+        Instant morning = now.atZone(network.zone()).with(DAILY_AT).toInstant();
         Instant last = morning.isAfter(now) ? morning.minus(Duration.ofDays(1)) : morning;
         for (Person person : people.all()) {
             List<Event> collected = jdbc.sql("""

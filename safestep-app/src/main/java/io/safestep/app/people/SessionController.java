@@ -8,6 +8,7 @@ import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.people.signon.SignOns;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.settings.Network;
 import io.safestep.app.settings.NetworkSettings;
 import io.safestep.core.people.PasswordRules;
 import io.safestep.core.people.Role;
@@ -55,6 +56,7 @@ class SessionController {
     private final LoginAttempts attempts;
     private final DemoLogins demoLogins;
     private final NetworkSettings settings;
+    private final Network network;
     private final SignOns signOns;
     private final KnownPlaces places;
 
@@ -67,6 +69,7 @@ class SessionController {
             LoginAttempts attempts,
             DemoLogins demoLogins,
             NetworkSettings settings,
+            Network network,
             SignOns signOns,
             KnownPlaces places) {
         this.people = people;
@@ -77,6 +80,7 @@ class SessionController {
         this.attempts = attempts;
         this.demoLogins = demoLogins;
         this.settings = settings;
+        this.network = network;
         this.signOns = signOns;
         this.places = places;
     }
@@ -84,6 +88,7 @@ class SessionController {
     /**
      * Who is logged in, and in demo mode who could be.
      *
+     * @param network its name; null while nobody has said, and for strangers
      * @param practice whether a practice network is connected
      * @param providers by which somebody can log in
      * @param said why somebody who came by one of them is not in; null when nothing is to be said
@@ -91,6 +96,7 @@ class SessionController {
      */
     record SessionView(
             @Nullable PersonView person,
+            @Nullable String network,
             String zone,
             boolean practice,
             boolean needsCode,
@@ -131,7 +137,8 @@ class SessionController {
     private SessionView view(@Nullable PersonView person, boolean needsCode, @Nullable String said) {
         return new SessionView(
                 person,
-                settings.zone().getId(),
+                person == null ? null : network.name().orElse(null),
+                network.zone().getId(),
                 !settings.practiceApi().isBlank(),
                 needsCode,
                 signOns.offered(),

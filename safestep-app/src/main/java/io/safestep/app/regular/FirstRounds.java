@@ -1,7 +1,7 @@
 package io.safestep.app.regular;
 
 import io.safestep.app.audit.AuditLog;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import io.safestep.core.schedule.Recurrence;
 import java.sql.Timestamp;
 import java.time.Clock;
@@ -24,19 +24,19 @@ class FirstRounds {
     private static final int DRIFT_SPREAD_MINUTES = 180;
 
     private final RegularRounds rounds;
-    private final NetworkSettings settings;
+    private final Network network;
     private final JdbcClient jdbc;
     private final boolean given;
     private final Clock clock;
 
     FirstRounds(
             RegularRounds rounds,
-            NetworkSettings settings,
+            Network network,
             JdbcClient jdbc,
             @Value("${safestep.first-rounds:true}") boolean given,
             Clock clock) {
         this.rounds = rounds;
-        this.settings = settings;
+        this.network = network;
         this.jdbc = jdbc;
         this.given = given;
         this.clock = clock;
@@ -64,7 +64,7 @@ class FirstRounds {
 
     private void add(String name, String action, String rule, LocalTime at, int spreadMinutes) {
         Recurrence times =
-                new Recurrence(LocalDate.ofInstant(clock.instant(), settings.zone()), at, rule, settings.zone());
+                new Recurrence(LocalDate.ofInstant(clock.instant(), network.zone()), at, rule, network.zone());
         rounds.save(null, new RegularRounds.Wanted(name, action, null, times, spreadMinutes, true), AuditLog.SAFE_STEP);
     }
 }

@@ -2,7 +2,7 @@ package io.safestep.app.regular;
 
 import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.problem.ProblemException;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import io.safestep.app.sight.NetworkWide;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.schedule.Recurrence;
@@ -37,11 +37,11 @@ import org.springframework.web.bind.annotation.RestController;
 class RegularRoundController {
 
     private final RegularRounds rounds;
-    private final NetworkSettings settings;
+    private final Network network;
 
-    RegularRoundController(RegularRounds rounds, NetworkSettings settings) {
+    RegularRoundController(RegularRounds rounds, Network network) {
         this.rounds = rounds;
-        this.settings = settings;
+        this.network = network;
     }
 
     /**
@@ -116,7 +116,7 @@ class RegularRoundController {
     private Recurrence times(RegularRoundRequest r) {
         ZoneId zone;
         try {
-            zone = r.zone() == null ? settings.zone() : ZoneId.of(r.zone());
+            zone = r.zone() == null ? network.zone() : ZoneId.of(r.zone());
         } catch (DateTimeException e) {
             throw ProblemException.invalid("zone", "There is no time zone called " + r.zone() + ".");
         }

@@ -11,7 +11,7 @@ import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.rule.RuleView.Broken;
 import io.safestep.app.rule.RuleView.Content;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.rule.Breach;
@@ -47,7 +47,7 @@ public class Rules {
     private final Backups backups;
     private final Jobs jobs;
     private final AuditLog audit;
-    private final NetworkSettings settings;
+    private final Network network;
     private final Clock clock;
 
     Rules(
@@ -61,7 +61,7 @@ public class Rules {
             Backups backups,
             Jobs jobs,
             AuditLog audit,
-            NetworkSettings settings,
+            Network network,
             Clock clock) {
         this.repository = repository;
         this.versions = versions;
@@ -73,7 +73,7 @@ public class Rules {
         this.backups = backups;
         this.jobs = jobs;
         this.audit = audit;
-        this.settings = settings;
+        this.network = network;
         this.clock = clock;
     }
 
@@ -161,7 +161,7 @@ public class Rules {
     }
 
     private LocalDate today() {
-        return clock.instant().atZone(settings.zone()).toLocalDate();
+        return clock.instant().atZone(network.zone()).toLocalDate();
     }
 
     /** Ids of the devices that need not keep it now. */

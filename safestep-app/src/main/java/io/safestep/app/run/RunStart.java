@@ -16,7 +16,7 @@ import io.safestep.app.run.journal.RunRepository;
 import io.safestep.app.schedule.Schedule;
 import io.safestep.app.schedule.freezes.Frozen;
 import io.safestep.app.schedule.windows.Booking;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import io.safestep.core.change.ChangeAction;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.run.RunState;
@@ -52,7 +52,7 @@ class RunStart {
     private final Schedule schedule;
     private final Jobs jobs;
     private final Platforms platforms;
-    private final NetworkSettings settings;
+    private final Network network;
     private final Clock clock;
 
     RunStart(
@@ -62,7 +62,7 @@ class RunStart {
             Schedule schedule,
             Jobs jobs,
             Platforms platforms,
-            NetworkSettings settings,
+            Network network,
             Clock clock) {
         this.repository = repository;
         this.changes = changes;
@@ -70,7 +70,7 @@ class RunStart {
         this.schedule = schedule;
         this.jobs = jobs;
         this.platforms = platforms;
-        this.settings = settings;
+        this.network = network;
         this.clock = clock;
     }
 
@@ -249,6 +249,6 @@ class RunStart {
     }
 
     private String wall(Instant instant) {
-        return new WallClock(settings.zone()).dayAndTime(instant);
+        return new WallClock(network.zone()).dayAndTime(instant);
     }
 }

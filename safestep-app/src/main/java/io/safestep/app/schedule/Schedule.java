@@ -16,7 +16,7 @@ import io.safestep.app.schedule.windows.Booking;
 import io.safestep.app.schedule.windows.BookingRepository;
 import io.safestep.app.schedule.windows.Windows;
 import io.safestep.app.schedule.windows.Windows.Opening;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.change.ChangeAction;
 import io.safestep.core.change.ChangeState;
@@ -58,7 +58,7 @@ public class Schedule {
     private final People people;
     private final AuditLog audit;
     private final ApplicationEventPublisher events;
-    private final NetworkSettings settings;
+    private final Network network;
     private final Clock clock;
 
     Schedule(
@@ -71,7 +71,7 @@ public class Schedule {
             People people,
             AuditLog audit,
             ApplicationEventPublisher events,
-            NetworkSettings settings,
+            Network network,
             Clock clock) {
         this.windows = windows;
         this.bookings = bookings;
@@ -82,7 +82,7 @@ public class Schedule {
         this.people = people;
         this.audit = audit;
         this.events = events;
-        this.settings = settings;
+        this.network = network;
         this.clock = clock;
     }
 
@@ -315,7 +315,7 @@ public class Schedule {
     }
 
     private String wall(Instant instant) {
-        return new WallClock(settings.zone()).dayAndTime(instant);
+        return new WallClock(network.zone()).dayAndTime(instant);
     }
 
     private static String minutes(Duration duration) {

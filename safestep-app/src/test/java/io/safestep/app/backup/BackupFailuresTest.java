@@ -7,7 +7,7 @@ import io.safestep.app.backup.stored.NewestVersion;
 import io.safestep.app.backup.stored.Versions;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Standing;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.HandEdit;
 import io.safestep.core.drift.Match;
@@ -43,13 +43,13 @@ class BackupFailuresTest extends VersionedDevices {
     private JdbcTemplate jdbc;
 
     @Autowired
-    private NetworkSettings settings;
+    private Network network;
 
     @Test
     void aClockThatGoesWrongIsAllowedForAndSaid() {
         PRACTICE.network().device(HALDRIN).switchOn(Fault.CLOCK_BEHIND, "90");
         HandEdit.contact(PRACTICE, HALDRIN, "somebody with a wrong clock");
-        LocalDate today = LocalDate.ofInstant(Instant.now(), settings.zone());
+        LocalDate today = LocalDate.ofInstant(Instant.now(), network.zone());
         assertThat(newest(backUp(HALDRIN), "RUNNING").path("loggedIn").asString())
                 .contains("the clock of the device is 90 min behind")
                 .contains(" at " + today);

@@ -1,7 +1,7 @@
 package io.safestep.app.people.links;
 
 import io.safestep.app.settings.MailSettings;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -26,9 +26,9 @@ public class InvitationMail {
 
     private final JavaMailSender sender;
     private final MailSettings settings;
-    private final NetworkSettings network;
+    private final Network network;
 
-    InvitationMail(JavaMailSender sender, MailSettings settings, NetworkSettings network) {
+    InvitationMail(JavaMailSender sender, MailSettings settings, Network network) {
         this.sender = sender;
         this.settings = settings;
         this.network = network;

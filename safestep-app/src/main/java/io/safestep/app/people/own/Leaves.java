@@ -7,7 +7,7 @@ import io.safestep.app.people.stored.PersonLeaveRepository;
 import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import io.safestep.core.people.Deputies;
 import io.safestep.core.people.Deputies.Leave;
 import java.time.Clock;
@@ -32,14 +32,14 @@ public class Leaves {
     private final PersonLeaveRepository repository;
     private final PersonRepository people;
     private final AuditLog audit;
-    private final NetworkSettings network;
+    private final Network network;
     private final Clock clock;
 
     Leaves(
             PersonLeaveRepository repository,
             PersonRepository people,
             AuditLog audit,
-            NetworkSettings network,
+            Network network,
             Clock clock) {
         this.repository = repository;
         this.people = people;

@@ -4,7 +4,7 @@ import io.safestep.app.audit.AuditLog;
 import io.safestep.app.device.Devices;
 import io.safestep.app.group.Groups;
 import io.safestep.app.problem.ProblemException;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.inventory.DeviceTraits;
 import io.safestep.core.schedule.Freeze;
@@ -37,7 +37,7 @@ public class Freezes {
     private final Devices devices;
     private final Groups groups;
     private final AuditLog audit;
-    private final NetworkSettings settings;
+    private final Network network;
     private final Clock clock;
 
     Freezes(
@@ -45,13 +45,13 @@ public class Freezes {
             Devices devices,
             Groups groups,
             AuditLog audit,
-            NetworkSettings settings,
+            Network network,
             Clock clock) {
         this.repository = repository;
         this.devices = devices;
         this.groups = groups;
         this.audit = audit;
-        this.settings = settings;
+        this.network = network;
         this.clock = clock;
     }
 
@@ -208,7 +208,7 @@ public class Freezes {
         String recurrence = wanted.recurrence() == null || wanted.recurrence().isBlank() ? null : wanted.recurrence();
         Freeze freeze;
         try {
-            freeze = new Freeze(wanted.begins(), wanted.ends(), recurrence, settings.zone());
+            freeze = new Freeze(wanted.begins(), wanted.ends(), recurrence, network.zone());
         } catch (IllegalArgumentException e) {
             throw ProblemException.invalid("recurrence", Objects.requireNonNull(e.getMessage()));
         }

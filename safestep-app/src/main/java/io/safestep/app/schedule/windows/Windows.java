@@ -3,7 +3,7 @@ package io.safestep.app.schedule.windows;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.Changes;
 import io.safestep.app.problem.ProblemException;
-import io.safestep.app.settings.NetworkSettings;
+import io.safestep.app.settings.Network;
 import io.safestep.core.schedule.ChangeWindow;
 import io.safestep.core.schedule.Occurrence;
 import java.time.Clock;
@@ -35,7 +35,7 @@ public class Windows {
     private final BookingRepository bookings;
     private final Changes changes;
     private final AuditLog audit;
-    private final NetworkSettings settings;
+    private final Network network;
     private final Clock clock;
 
     Windows(
@@ -43,13 +43,13 @@ public class Windows {
             BookingRepository bookings,
             Changes changes,
             AuditLog audit,
-            NetworkSettings settings,
+            Network network,
             Clock clock) {
         this.repository = repository;
         this.bookings = bookings;
         this.changes = changes;
         this.audit = audit;
-        this.settings = settings;
+        this.network = network;
         this.clock = clock;
     }
 
@@ -73,7 +73,7 @@ public class Windows {
         ChangeWindow window;
         try {
             window = new ChangeWindow(
-                    wanted.firstDay(), wanted.opens(), wanted.closes(), wanted.recurrence(), settings.zone());
+                    wanted.firstDay(), wanted.opens(), wanted.closes(), wanted.recurrence(), network.zone());
         } catch (IllegalArgumentException e) {
             throw ProblemException.invalid("recurrence", Objects.requireNonNull(e.getMessage()));
         }
