@@ -6,7 +6,7 @@ const floors = [
   ["api"],
   ["ui"],
   ["session"],
-  ["calendar", "check", "discovery", "group", "inventory", "lines", "notice", "now", "person", "practice", "round"],
+  ["calendar", "check", "discovery", "group", "inventory", "lines", "notice", "now", "person", "practice", "round", "setup"],
   ["credential", "draft", "frame", "provider"],
   ["library", "run"],
   ["change"],

@@ -44,6 +44,10 @@ const PoliciesPage = lazy(() => import("./drift/PoliciesPage").then((m) => ({ de
 const PeoplePage = lazy(() => import("./person/PeoplePage").then((m) => ({ default: m.PeoplePage })));
 const ImportPeoplePage = lazy(() => import("./person/ImportPeoplePage").then((m) => ({ default: m.ImportPeoplePage })));
 const ProvidersPage = lazy(() => import("./provider/ProvidersPage").then((m) => ({ default: m.ProvidersPage })));
+const NetworkPage = lazy(() => import("./setup/NetworkPage").then((m) => ({ default: m.NetworkPage })));
+const MailPage = lazy(() => import("./setup/MailPage").then((m) => ({ default: m.MailPage })));
+const PlatformsPage = lazy(() => import("./setup/PlatformsPage").then((m) => ({ default: m.PlatformsPage })));
+const TeamsPage = lazy(() => import("./person/TeamsPage").then((m) => ({ default: m.TeamsPage })));
 const RightsPage = lazy(() => import("./person/RightsPage").then((m) => ({ default: m.RightsPage })));
 const OwnPage = lazy(() => import("./person/OwnPage").then((m) => ({ default: m.OwnPage })));
 const InboxPage = lazy(() => import("./notice/InboxPage").then((m) => ({ default: m.InboxPage })));
@@ -105,6 +109,10 @@ export function App() {
             <Route path="settings/people/:id?" element={<PeoplePage />} />
             <Route path="settings/import" element={<ImportPeoplePage />} />
             <Route path="settings/sign-on/:id?" element={<ProvidersPage />} />
+            <Route path="settings/network" element={<NetworkPage />} />
+            <Route path="settings/mail" element={<MailPage />} />
+            <Route path="settings/platforms" element={<PlatformsPage />} />
+            <Route path="settings/teams/:id?" element={<TeamsPage />} />
             <Route path="settings/rights" element={<RightsPage />} />
             <Route path="own" element={<OwnPage />} />
             <Route path="inbox" element={<InboxPage />} />

@@ -35,6 +35,8 @@ export const keys = {
   leavesOf: (login: string | null) => ["leaves", login],
   openWork: (login: string) => ["open-work", login],
   secondFactor: ["second-factor"],
+  network: ["network"],
+  installation: (part: string) => ["installation", part],
   passkeys: ["passkeys"],
   ownIdentities: ["own-identities"],
   identityProviders: ["identity-providers"],
@@ -170,6 +172,8 @@ function movedIn(client: QueryClient) {
       again(keys.findings, keys.devices, keys.backups, keys.coverage, keys.changes, keys.driftPolicies, keys.now),
     regular: () => again(keys.regular),
     rounds: () => again(keys.rounds),
+    /** What the network is called, and in which zone times are: they stand on every page. */
+    network: () => again(keys.network, keys.session, keys.now, keys.schedule, keys.record),
     /** Which identity providers are believed: some people have a way in fewer without one. */
     identityProviders: () => again(keys.identityProviders, keys.accounts, keys.session, keys.record),
     /** Who there is, or what somebody is: what they may do themselves may have moved, too. */

@@ -2,7 +2,8 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { api, asProblem, told } from "../api/client";
+import { Link } from "react-router";
+import { api, told } from "../api/client";
 import type { DriftPolicy, PersonEntry, Team } from "../api/types";
 import vocabulary from "../api/vocabulary.json";
 import { useMayEverywhere } from "../session/session";
@@ -87,12 +88,9 @@ export function PoliciesPage() {
             )}
           </section>
           <section>
-            <h2>Teams</h2>
-            {teams.data.length === 0 && <p className="empty">There is no team yet.</p>}
-            {teams.data.map((t) => (
-              <TeamForm key={t.id} team={t} people={people.data} may={may} />
-            ))}
-            {may && <TeamForm key={`new-${teams.data.length}`} team={null} people={people.data} may />}
+            <p className="soft">
+              Who is told together is said under <Link to="/settings/teams">Settings, Teams</Link>.
+            </p>
           </section>
         </div>
       )}
@@ -194,74 +192,6 @@ function PolicyForm({
           </Button>
         )}
       </div>
-    </form>
-  );
-}
-
-function TeamForm({ team, people, may }: { team: Team | null; people: PersonEntry[]; may: boolean }) {
-  const client = useQueryClient();
-  const [name, setName] = useState(team?.name ?? "");
-  const [members, setMembers] = useState<string[]>(team?.members ?? []);
-  const [open, setOpen] = useState(false);
-  const save = useMutation({
-    mutationFn: () =>
-      team
-        ? told(api.PUT("/api/teams/{id}", { params: { path: { id: team.id } }, body: { name, members } }))
-        : told(api.POST("/api/teams", { body: { name, members } })),
-    onSuccess: () => {
-      setOpen(false);
-      void client.invalidateQueries({ queryKey: keys.teams });
-    },
-  });
-  const names = (team?.members ?? []).map((m) => people.find((p) => p.login === m)?.name ?? m);
-  if (!open) {
-    return (
-      <div className="item">
-        <div>
-          {team ? team.name : null}
-          {team && <div className="soft">{names.join(", ") || "nobody yet"}</div>}
-        </div>
-        {may && (
-          <Button variant="link" className="p-0" onClick={() => setOpen(true)}>
-            {team ? "Change" : "Make a team"}
-          </Button>
-        )}
-      </div>
-    );
-  }
-  return (
-    <form
-      className="mb-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        save.mutate();
-      }}
-    >
-      <Form.Control
-        className="mb-2"
-        aria-label="Name of the team"
-        placeholder="Name"
-        autoFocus
-        maxLength={60}
-        value={name}
-        onChange={(e) => setName(e.target.value)}
-      />
-      {people.map((p) => (
-        <Form.Check
-          key={p.login}
-          id={`member-${team?.id ?? "new"}-${p.login}`}
-          label={p.name}
-          checked={members.includes(p.login)}
-          onChange={(e) => setMembers(e.target.checked ? [...members, p.login] : members.filter((m) => m !== p.login))}
-        />
-      ))}
-      {save.error && <p className="harm">{asProblem(save.error).message}</p>}
-      <Button type="submit" size="sm" className="mt-2" disabled={!name.trim() || save.isPending}>
-        {team ? "Save the team" : "Make the team"}
-      </Button>
-      <Button variant="link" onClick={() => setOpen(false)}>
-        Cancel
-      </Button>
     </form>
   );
 }

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import { api, told } from "../api/client";
+import { api, told, type Schemas } from "../api/client";
 import type { Opening } from "../api/types";
 import { Glyph, type Shape } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
@@ -10,6 +10,8 @@ import { useNow } from "../ui/useNow";
 import { changeState, grouped, runStates, standings } from "../ui/words";
 import { keys } from "../api/keys";
 import { useDevices } from "../api/shared";
+
+type Preparation = Schemas["NowViewPreparation"];
 
 export function NowPage() {
   const now = useNow();
@@ -20,12 +22,13 @@ export function NowPage() {
   if (!query.data) {
     return <Loading />;
   }
-  const { needsYou, window, notRight, manyNotRight, recent } = query.data;
+  const { needsYou, window, notRight, manyNotRight, recent, firstChange } = query.data;
   return (
     <>
       <h1 className="visually-hidden">Now</h1>
       <div className="cols">
         <section aria-labelledby="needs-you">
+          {firstChange.length > 0 && <Preparations items={firstChange} />}
           <h2 id="needs-you">Needs you</h2>
           {needsYou.length === 0 && <p className="empty">Nothing waits for you.</p>}
           {needsYou.map((need) => (
@@ -68,6 +71,21 @@ export function NowPage() {
         </section>
       </div>
     </>
+  );
+}
+
+/** What is missing before the first change can run. */
+function Preparations({ items }: { items: Preparation[] }) {
+  return (
+    <div className="mb-4">
+      <h2>Before the first change can run</h2>
+      {items.map((item) => (
+        <Item key={item.title} shape={standings[item.standing].shape} when="">
+          {item.standing === "DONE" ? item.title : <Link to={item.path}>{item.title}</Link>}
+          <div className="soft">{item.sentence}</div>
+        </Item>
+      ))}
+    </div>
   );
 }
 

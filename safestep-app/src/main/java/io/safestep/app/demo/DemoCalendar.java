@@ -69,11 +69,8 @@ class DemoCalendar {
         if (freezes.all().stream().anyMatch(f -> f.name().equals(FREEZE))) {
             return;
         }
-        LocalDateTime begins = clock.instant()
-                .atZone(network.zone())
-                .toLocalDate()
-                .plusDays(3)
-                .atTime(8, 0);
+        LocalDateTime begins =
+                clock.instant().atZone(network.zone()).toLocalDate().plusDays(3).atTime(8, 0);
         Set<String> sites = devices.sites().stream()
                 .filter(s -> s.name().equals("Gannet Rise"))
                 .map(Devices.SiteEntry::code)

@@ -13,6 +13,7 @@ import io.safestep.app.problem.ProblemException;
 import io.safestep.app.run.Runs;
 import io.safestep.app.schedule.Schedule;
 import io.safestep.app.schedule.ScheduleViews;
+import io.safestep.app.settings.Network;
 import io.safestep.core.change.Verdict;
 import io.safestep.core.check.definition.CheckDefinition;
 import io.safestep.core.check.definition.Expectation;
@@ -52,6 +53,7 @@ class DemoData {
     /** Seconds. Neighbours of practice devices need three to come back. */
     private static final int SETTLE = 6;
 
+    private final Network network;
     private final People people;
     private final DemoSignOn signOn;
     private final DemoDevices practice;
@@ -68,6 +70,7 @@ class DemoData {
     private final Clock clock;
 
     DemoData(
+            Network network,
             People people,
             DemoSignOn signOn,
             DemoDevices practice,
@@ -82,6 +85,7 @@ class DemoData {
             Runs runs,
             TransactionTemplate transaction,
             Clock clock) {
+        this.network = network;
         this.people = people;
         this.signOn = signOn;
         this.practice = practice;
@@ -102,6 +106,9 @@ class DemoData {
     @EventListener(ApplicationReadyEvent.class)
     void fill() {
         DemoPeople.ALL.stream().filter(p -> p.site() == null).forEach(p -> ensure(p, Scope.EVERYWHERE));
+        if (network.name().isEmpty()) {
+            network.say("Merrow Sound Ferries", network.zone());
+        }
         calendar.addWindows(MANAGER);
         library.fill(ENGINEER);
         checks.fillLibrary(ENGINEER);

@@ -38,8 +38,7 @@ class HandoverSheet {
     private final Network network;
     private final Clock clock;
 
-    HandoverSheet(
-            DeviceTable table, Devices devices, Cabling cabling, Rounds rounds, Network network, Clock clock) {
+    HandoverSheet(DeviceTable table, Devices devices, Cabling cabling, Rounds rounds, Network network, Clock clock) {
         this.table = table;
         this.devices = devices;
         this.cabling = cabling;

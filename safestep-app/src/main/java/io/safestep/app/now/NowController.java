@@ -29,15 +29,23 @@ class NowController {
     private final RecentRuns recentRuns;
     private final Devices devices;
     private final People people;
+    private final FirstChangeFacts first;
     private final Clock clock;
 
     NowController(
-            NextSteps steps, Schedule schedule, RecentRuns recentRuns, Devices devices, People people, Clock clock) {
+            NextSteps steps,
+            Schedule schedule,
+            RecentRuns recentRuns,
+            Devices devices,
+            People people,
+            FirstChangeFacts first,
+            Clock clock) {
         this.steps = steps;
         this.schedule = schedule;
         this.recentRuns = recentRuns;
         this.devices = devices;
         this.people = people;
+        this.first = first;
         this.clock = clock;
     }
 
@@ -55,7 +63,10 @@ class NowController {
                 .findFirst()
                 .orElse(null);
         NotRightInNetwork network = NotRightInNetwork.of(sight.seen(devices.inTrouble(), Devices.Trouble::name));
-        return new NowView(needs, window, network.single(), network.many(), recent(now, sight));
+        List<NowView.Preparation> preparations = sight.actsOnEverything()
+                ? first.missing().stream().map(NowView.Preparation::of).toList()
+                : List.of();
+        return new NowView(needs, window, network.single(), network.many(), recent(now, sight), preparations);
     }
 
     private List<NowView.Recent> recent(Instant now, Sight sight) {

@@ -2,6 +2,7 @@ package io.safestep.app.now;
 
 import io.safestep.app.change.stored.Outlines.Outline;
 import io.safestep.app.schedule.ScheduleViews;
+import io.safestep.core.next.FirstChange;
 import io.safestep.core.next.NextStep;
 import io.safestep.core.next.Rung;
 import io.safestep.core.next.Standing;
@@ -16,6 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param needsYou what waits for the person who asks, most pressing first
  * @param window the window that is open now, or else the next; null when none opens within seven days
  * @param notRight what is not as it should be in the network
+ * @param firstChange what is missing before the first change can run; empty once one has run, or could
  * @param recent runs that ended in the last 24 hours, newest first
  */
 public record NowView(
@@ -23,7 +25,21 @@ public record NowView(
         ScheduleViews.@Nullable Opening window,
         List<NotRight> notRight,
         List<ManyNotRight> manyNotRight,
-        List<Recent> recent) {
+        List<Recent> recent,
+        List<Preparation> firstChange) {
+
+    /**
+     * Something that has to be there before the first change can run.
+     *
+     * @param path of the page on which it is done
+     * @param sentence what to do, or what there is
+     */
+    public record Preparation(String title, String path, Standing standing, String sentence) {
+
+        static Preparation of(FirstChange.Item item) {
+            return new Preparation(item.need().title(), item.need().path(), item.standing(), item.sentence());
+        }
+    }
 
     /**
      * A change that waits for the person who asks.

@@ -63,10 +63,7 @@ public class Network {
     public void say(String name, ZoneId zone) {
         jdbc.sql("""
                 insert into network (id, name, zone) values (1, :name, :zone)
-                on conflict (id) do update set name = :name, zone = :zone""")
-                .param("name", name.strip())
-                .param("zone", zone.getId())
-                .update();
+                on conflict (id) do update set name = :name, zone = :zone""").param("name", name.strip()).param("zone", zone.getId()).update();
         said.invalidateAll();
     }
 }

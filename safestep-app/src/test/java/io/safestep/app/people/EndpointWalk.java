@@ -93,6 +93,7 @@ final class EndpointWalk {
                 Map.of("login", "nobody", "name", "x", "roles", List.of("AUDITOR"), "version", 0);
             case "/api/accounts/{login}/tokens" -> Map.of("name", "x", "rights", List.of("READ"), "days", 1);
             case "/api/accounts/{login}/wish" -> Map.of("agree", true);
+            case "/api/installation/network" -> Map.of("name", "x", "zone", "UTC");
             case "/api/identity-providers", "/api/identity-providers/{slug}" -> provider();
             case "/api/identity-providers/{slug}/wish" -> Map.of("agree", true);
             case "/api/identity-providers/{slug}/off" -> Map.of("off", true);

@@ -57,6 +57,8 @@ class ScopeWalkTest extends SafeStepTest {
             "POST /api/own/second-factor",
             "PUT /api/own/second-factor",
             "POST /api/own/second-factor/removal",
+            "GET /api/installation/network",
+            "GET /api/installation/platforms",
             "GET /api/own/identities",
             "POST /api/own/identities",
             "DELETE /api/own/identities/{id}",

@@ -47,5 +47,16 @@ class PlatformsTest {
         assertThat(platforms.profile("corvane-cli").maker()).isEqualTo("Corvane of ours");
         assertThatThrownBy(() -> platforms.profile("broken"))
                 .hasMessageContaining("There is no platform profile called broken.");
+        assertThat(platforms.loaded())
+                .contains(
+                        new Platforms.Loaded("quay-cli", "Corvane", "quay.yaml"),
+                        new Platforms.Loaded("corvane-cli", "Corvane of ours", "own.yml"),
+                        new Platforms.Loaded("haldrin-netconf", "Haldrin", null));
+        assertThat(platforms.refused()).hasSize(1);
+        assertThat(platforms.refused().get(0).file()).isEqualTo("broken.yaml");
+        assertThat(platforms.refused().get(0).problems())
+                .as("what is wrong with it, and where")
+                .isNotEmpty()
+                .allMatch(problem -> problem.startsWith("line 1: "), "begins with its line");
     }
 }

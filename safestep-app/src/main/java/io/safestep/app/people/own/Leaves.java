@@ -35,12 +35,7 @@ public class Leaves {
     private final Network network;
     private final Clock clock;
 
-    Leaves(
-            PersonLeaveRepository repository,
-            PersonRepository people,
-            AuditLog audit,
-            Network network,
-            Clock clock) {
+    Leaves(PersonLeaveRepository repository, PersonRepository people, AuditLog audit, Network network, Clock clock) {
         this.repository = repository;
         this.people = people;
         this.audit = audit;

@@ -40,13 +40,7 @@ public class Freezes {
     private final Network network;
     private final Clock clock;
 
-    Freezes(
-            FreezeRepository repository,
-            Devices devices,
-            Groups groups,
-            AuditLog audit,
-            Network network,
-            Clock clock) {
+    Freezes(FreezeRepository repository, Devices devices, Groups groups, AuditLog audit, Network network, Clock clock) {
         this.repository = repository;
         this.devices = devices;
         this.groups = groups;

@@ -1,0 +1,81 @@
+package io.safestep.app.setup;
+
+import io.safestep.app.audit.AuditLog;
+import io.safestep.app.people.signed.SignedIn;
+import io.safestep.app.problem.FieldError;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.app.settings.Network;
+import io.safestep.app.sight.NetworkWide;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What the network is called and in which time zone people read times. */
+@RestController
+@RequestMapping("/api/installation/network")
+class NetworkNameController {
+
+    private final Network network;
+    private final AuditLog audit;
+
+    NetworkNameController(Network network, AuditLog audit) {
+        this.network = network;
+        this.audit = audit;
+    }
+
+    /**
+     * @param name null while nobody has said
+     * @param zone of the time zone database
+     */
+    record NetworkView(@Nullable String name, String zone) {}
+
+    record NetworkRequest(
+            @NotNull @Size(max = 200) String name,
+            @NotNull @Size(max = 60) String zone) {}
+
+    @GetMapping
+    @PreAuthorize("hasAuthority('READ')")
+    NetworkView show() {
+        return new NetworkView(network.name().orElse(null), network.zone().getId());
+    }
+
+    @PutMapping
+    @PreAuthorize("hasAuthority('WRITE_DEVICES')")
+    @NetworkWide("What the network is called")
+    @Transactional
+    public NetworkView say(@Valid @RequestBody NetworkRequest request, @AuthenticationPrincipal SignedIn me) {
+        List<FieldError> errors = new ArrayList<>();
+        String wrong = Network.problem(request.name());
+        if (wrong != null) {
+            errors.add(FieldError.of("name", wrong));
+        }
+        if (!ZoneId.getAvailableZoneIds().contains(request.zone())) {
+            errors.add(FieldError.of(
+                    "zone", "There is no time zone called " + request.zone() + ". Such as America/Halifax or UTC."));
+        }
+        if (!errors.isEmpty()) {
+            throw ProblemException.invalid(errors);
+        }
+        String before =
+                network.name().map(name -> name + " in " + network.zone()).orElse("nothing");
+        network.say(request.name(), ZoneId.of(request.zone()));
+        audit.write(
+                me.login(),
+                "network",
+                "network named",
+                "From " + before + " to " + request.name().strip() + " in " + request.zone() + ".");
+        return new NetworkView(request.name().strip(), request.zone());
+    }
+}
