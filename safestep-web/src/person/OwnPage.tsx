@@ -17,7 +17,7 @@ import { Tokens } from "./Tokens";
 import { WaysIn } from "./WaysIn";
 import { count } from "../ui/words";
 
-/** A person's own password and sessions. */
+/** A person's own ways in, sessions, leave and tokens. */
 export function OwnPage() {
   const person = usePerson();
   return (
@@ -34,15 +34,17 @@ export function OwnPage() {
           <div className="mt-4">
             <SecondFactor />
           </div>
-          <Passkeys />
-          <WaysIn />
           <div className="mt-4">
             <Sessions />
           </div>
           <Leaves login={null} self={person.login} />
         </section>
         <section>
-          <Tokens owner={null} makes />
+          <Passkeys />
+          <WaysIn />
+          <div className="mt-4">
+            <Tokens owner={null} makes />
+          </div>
         </section>
       </div>
     </>

@@ -19,7 +19,7 @@ export function Passkeys() {
     onSettled: () => client.invalidateQueries({ queryKey: keys.passkeys }),
   });
   return (
-    <div className="mt-4">
+    <div>
       <h2>Passkeys</h2>
       <p className="soft">
         A key that stays on a device of yours and opens by a finger, a face or a number. No password and no code is

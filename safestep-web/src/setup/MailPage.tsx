@@ -43,8 +43,10 @@ export function MailPage() {
               {trial.isPending ? "Sending …" : `Send one to ${mail.data.own ?? "me"}`}
             </Button>
           )}
-          {trial.data && <Block tone={trial.data.taken ? "good" : "bad"}>{trial.data.sentence}</Block>}
-          {trial.problem && <ErrorBlock error={trial.problem} />}
+          <div className="mt-3">
+            {trial.data && <Block tone={trial.data.taken ? "good" : "bad"}>{trial.data.sentence}</Block>}
+            {trial.problem && <ErrorBlock error={trial.problem} />}
+          </div>
         </>
       )}
     </>

@@ -62,6 +62,7 @@ class EvidenceReport {
                 words(change.category()) + " change, " + words(change.state().name()) + ", by "
                         + change.authorName() + ". Made " + time(record.madeAt()) + " " + network.zone() + " for "
                         + record.madeBy() + ".");
+        network.name().ifPresent(name -> line(document, "Network: " + name + "."));
         if (change.emergencyReason() != null) {
             line(document, "Emergency: " + change.emergencyReason());
         }

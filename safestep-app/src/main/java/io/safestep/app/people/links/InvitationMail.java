@@ -44,7 +44,8 @@ public class InvitationMail {
         message.setFrom(settings.from());
         message.setTo(to);
         message.setSubject("Your way into Safe Step");
-        message.setText("Hello " + name + ",\n\nwith this link you choose your password. It works once, until "
+        message.setText("Hello " + name + ",\n\nwith this link you choose your password for Safe Step"
+                + network.name().map(known -> " of " + known).orElse("") + ". It works once, until "
                 + WHEN.format(endsAt.atZone(zone)) + ":\n\n" + settings.url() + path
                 + "\n\nIf you do not know what this is about, leave it: without you nothing happens.\n");
         try {
