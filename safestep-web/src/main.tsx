@@ -10,8 +10,10 @@ import { BrowserRouter } from "react-router";
 import { Problem } from "./api/client";
 import { App } from "./App";
 import { applyTheme, pinnedTheme } from "./ui/theme";
+import { takeDateLanguage } from "./ui/time";
 
 applyTheme(pinnedTheme());
+takeDateLanguage();
 
 const client = new QueryClient({
   defaultOptions: {

@@ -8,7 +8,7 @@ import { useLogOut, usePerson } from "../session/session";
 import { HoursStrip } from "./HoursStrip";
 import { Mark } from "../ui/Mark";
 import { SearchBox } from "./SearchBox";
-import { applyTheme, pinnedTheme, type Theme } from "../ui/theme";
+import { applyTheme, pinnedTheme, type Theme, themes } from "../ui/theme";
 import { clock, dayName, zonePlace } from "../ui/time";
 import { useNow } from "../ui/useNow";
 import { keys } from "../api/keys";
@@ -86,12 +86,6 @@ export function Frame({ practice }: { practice: boolean }) {
   );
 }
 
-const themes: Record<Theme, string> = {
-  system: "Follow the system",
-  chart: "Chart, for the day",
-  watch: "Watch, for the night",
-};
-
 function PersonMenu() {
   const person = usePerson();
   const logOut = useLogOut();
@@ -102,7 +96,7 @@ function PersonMenu() {
       <Dropdown.Menu align="end">
         <Dropdown.Header>{person.roles.join(", ")}</Dropdown.Header>
         <Dropdown.Item as={Link} to="/own">
-          Password and sessions
+          Your own page
         </Dropdown.Item>
         <Dropdown.Divider />
         {(Object.keys(themes) as Theme[]).map((name) => (

@@ -11,6 +11,7 @@ import { ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { useSave } from "../ui/useSave";
 import { Leaves } from "./Leaves";
+import { Looks } from "./Looks";
 import { Passkeys } from "./Passkeys";
 import { SecondFactor } from "./SecondFactor";
 import { Tokens } from "./Tokens";
@@ -38,6 +39,7 @@ export function OwnPage() {
             <Sessions />
           </div>
           <Leaves login={null} self={person.login} />
+          <Looks />
         </section>
         <section>
           <Passkeys />

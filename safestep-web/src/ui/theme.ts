@@ -1,5 +1,11 @@
 export type Theme = "system" | "chart" | "watch";
 
+export const themes: Record<Theme, string> = {
+  system: "Follow the system",
+  chart: "Chart, for the day",
+  watch: "Watch, for the night",
+};
+
 const KEY = "safestep.theme";
 
 export function pinnedTheme(): Theme {

@@ -1,5 +1,17 @@
-import { describe, expect, it, test } from "vitest";
-import { calendarDay, clock, dayAndTime, duration, fromNow, setZone, zonedDay } from "./time";
+import { afterEach, describe, expect, it, test, vi } from "vitest";
+import {
+  calendarDay,
+  clock,
+  dateLanguage,
+  dayAndTime,
+  duration,
+  fromNow,
+  hour,
+  setDateLanguage,
+  setZone,
+  takeDateLanguage,
+  zonedDay,
+} from "./time";
 
 describe("times", () => {
   it("are those of the network's zone on both sides of the clock change", () => {
@@ -32,4 +44,37 @@ test("a day for forms is that of the network's zone, not the one in Greenwich", 
   setZone("Pacific/Auckland");
   expect(calendarDay("2026-12-31T12:30:00Z")).toBe("2027-01-01");
   setZone("UTC");
+});
+
+describe("the language of days", () => {
+  const stored = new Map<string, string>();
+  vi.stubGlobal("localStorage", {
+    getItem: (key: string) => stored.get(key) ?? null,
+    setItem: (key: string, value: string) => stored.set(key, value),
+  });
+
+  afterEach(() => {
+    setDateLanguage("en-GB");
+    stored.clear();
+  });
+
+  it("changes the words of a day and nothing of its time", () => {
+    setZone("UTC");
+    setDateLanguage("de");
+    expect(dayAndTime("2026-12-01T05:30:00Z")).toMatch(/^Di\.? 1\. Dez\.? 05:30$/);
+    expect(hour("2026-12-01T05:30:00Z")).toBe("05");
+    setDateLanguage("fr");
+    expect(dayAndTime("2026-12-01T05:30:00Z")).toMatch(/^mar\. 1 déc\. 05:30$/);
+  });
+
+  it("is taken again from where it was kept, and nothing else is", () => {
+    stored.set("safestep.dates", "sv");
+    takeDateLanguage();
+    expect(dateLanguage()).toBe("sv");
+    for (const foreign of ["toString", "x-unknown", ""]) {
+      stored.set("safestep.dates", foreign);
+      takeDateLanguage();
+      expect(dateLanguage()).toBe("sv");
+    }
+  });
 });

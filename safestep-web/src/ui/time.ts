@@ -9,6 +9,46 @@ export function zoneName(): string {
   return zone;
 }
 
+/** Languages in which days can be read; times are alike in all. Each in its own words. */
+export const dateLanguages = {
+  "en-GB": "English",
+  da: "Dansk",
+  de: "Deutsch",
+  es: "Español",
+  fr: "Français",
+  it: "Italiano",
+  nl: "Nederlands",
+  nb: "Norsk",
+  pl: "Polski",
+  pt: "Português",
+  fi: "Suomi",
+  sv: "Svenska",
+} as const;
+
+export type DateLanguage = keyof typeof dateLanguages;
+
+const LANGUAGE = "safestep.dates";
+
+let language: DateLanguage = "en-GB";
+
+export function dateLanguage(): DateLanguage {
+  return language;
+}
+
+/** Pins the language of days on this browser. */
+export function setDateLanguage(name: DateLanguage) {
+  language = name;
+  localStorage.setItem(LANGUAGE, name);
+}
+
+/** The one that was pinned, if it is one of ours. */
+export function takeDateLanguage() {
+  const stored = localStorage.getItem(LANGUAGE);
+  if (stored !== null && Object.hasOwn(dateLanguages, stored)) {
+    language = stored as DateLanguage;
+  }
+}
+
 /** The last part of the zone's name, for the clock: "Halifax". */
 export function zonePlace(): string {
   return zone.slice(zone.lastIndexOf("/") + 1).replace(/_/g, " ");
@@ -17,11 +57,11 @@ export function zonePlace(): string {
 // A formatter takes far longer to make than to use, and lists of thousands use it twice a row.
 const formatters = new Map<string, Intl.DateTimeFormat>();
 
-function format(at: Date | string | number, options: Intl.DateTimeFormatOptions): string {
-  const key = zone + JSON.stringify(options);
+function format(at: Date | string | number, options: Intl.DateTimeFormatOptions, words = "en-GB"): string {
+  const key = zone + words + JSON.stringify(options);
   let formatter = formatters.get(key);
   if (!formatter) {
-    formatter = new Intl.DateTimeFormat("en-GB", { timeZone: zone, hourCycle: "h23", ...options });
+    formatter = new Intl.DateTimeFormat(words, { timeZone: zone, hourCycle: "h23", ...options });
     formatters.set(key, formatter);
   }
   return formatter.format(new Date(at)).replace(",", "");
@@ -31,7 +71,8 @@ export const clock = (at: Date | string | number) => format(at, { hour: "2-digit
 export const clockSeconds = (at: Date | string | number) =>
   format(at, { hour: "2-digit", minute: "2-digit", second: "2-digit" });
 // Browsers differ in whether a comma follows the weekday; none does here.
-export const dayName = (at: Date | string | number) => format(at, { weekday: "short", day: "numeric", month: "short" });
+export const dayName = (at: Date | string | number) =>
+  format(at, { weekday: "short", day: "numeric", month: "short" }, language);
 export const dayAndTime = (at: Date | string | number) => `${dayName(at)} ${clock(at)}`;
 export const hour = (at: Date | string | number) => format(at, { hour: "2-digit" });
 

@@ -41,15 +41,34 @@ public final class ApiClient {
     private String bearer;
 
     private ApiClient(int port) {
-        base = "http://127.0.0.1:" + port;
+        this("127.0.0.1", port);
+    }
+
+    private ApiClient(String host, int port) {
+        base = "http://" + host + ":" + port;
     }
 
     public static ApiClient stranger(int port) {
         return new ApiClient(port);
     }
 
+    /** At the name of this machine, for what browsers do not do at an address. */
+    public static ApiClient strangerByName(int port) {
+        ApiClient client = new ApiClient("localhost", port);
+        client.get("/api/session");
+        return client;
+    }
+
+    /** Logged in at the name of this machine. */
+    public static ApiClient byName(int port, String login) {
+        return loggedIn(new ApiClient("localhost", port), login);
+    }
+
     public static ApiClient loggedIn(int port, String login) {
-        ApiClient client = new ApiClient(port);
+        return loggedIn(new ApiClient(port), login);
+    }
+
+    private static ApiClient loggedIn(ApiClient client, String login) {
         client.get("/api/session");
         Answer answer = client.post("/api/session", Map.of("login", login, "password", "practice"));
         if (answer.status() != 200) {

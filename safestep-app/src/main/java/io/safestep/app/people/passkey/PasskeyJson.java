@@ -1,6 +1,7 @@
 package io.safestep.app.people.passkey;
 
 import io.safestep.app.problem.ProblemException;
+import java.util.Arrays;
 import java.util.Map;
 import org.springframework.security.web.webauthn.api.AuthenticatorAssertionResponse;
 import org.springframework.security.web.webauthn.api.AuthenticatorAttestationResponse;
@@ -28,18 +29,28 @@ final class PasskeyJson {
     }
 
     static PublicKeyCredential<AuthenticatorAttestationResponse> made(Map<String, Object> credential) {
-        return read(credential, MADE);
+        return read(credential, MADE, "clientDataJSON", "attestationObject");
     }
 
     static PublicKeyCredential<AuthenticatorAssertionResponse> signed(Map<String, Object> credential) {
-        return read(credential, SIGNED);
+        return read(credential, SIGNED, "clientDataJSON", "authenticatorData", "signature");
     }
 
-    private static <T> T read(Map<String, Object> credential, TypeReference<T> type) {
+    private static <T> T read(Map<String, Object> credential, TypeReference<T> type, String... parts) {
+        boolean whole = credential.get("rawId") instanceof String
+                && credential.get("response") instanceof Map<?, ?> response
+                && Arrays.stream(parts).allMatch(part -> response.get(part) instanceof String);
+        if (!whole) {
+            throw noPasskey();
+        }
         try {
             return JSON.readValue(JSON.writeValueAsString(credential), type);
         } catch (JacksonException | IllegalArgumentException e) {
-            throw ProblemException.invalid("credential", "This is not what a browser tells of a passkey.");
+            throw noPasskey();
         }
+    }
+
+    private static ProblemException noPasskey() {
+        return ProblemException.invalid("credential", "This is not what a browser tells of a passkey.");
     }
 }

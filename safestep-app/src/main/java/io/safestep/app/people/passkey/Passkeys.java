@@ -1,7 +1,7 @@
 package io.safestep.app.people.passkey;
 
+import com.webauthn4j.util.exception.WebAuthnException;
 import com.webauthn4j.verifier.exception.MaliciousCounterValueException;
-import com.webauthn4j.verifier.exception.VerificationException;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.people.passkey.KeptPasskeys.CopiedException;
 import io.safestep.app.people.stored.Passkey;
@@ -39,6 +39,7 @@ import org.springframework.security.web.webauthn.management.Webauthn4JRelyingPar
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.core.JacksonException;
 
 /**
  * Making passkeys and coming in with them. A device asks for a finger, a face or a number before it signs: so it is two factors
@@ -120,7 +121,7 @@ public class Passkeys {
             party(host, name)
                     .registerCredential(new ImmutableRelyingPartyRegistrationRequest(
                             offered, new RelyingPartyPublicKey(made, name)));
-        } catch (VerificationException | IllegalArgumentException e) {
+        } catch (WebAuthnException | IllegalArgumentException | JacksonException e) {
             LOG.info("A passkey of {} was not taken: {}", login, e.getMessage());
             throw ProblemException.refused("What the device has made can't be taken. Begin again.");
         }
@@ -151,7 +152,7 @@ public class Passkeys {
                     t -> passkeys.findByCredentialId(signed.getRawId().toBase64UrlString())
                             .ifPresent(this::refuseCopied));
             return Optional.empty();
-        } catch (VerificationException | IllegalArgumentException e) {
+        } catch (WebAuthnException | IllegalArgumentException | JacksonException e) {
             LOG.info("A passkey did not let anybody in: {}", e.getMessage());
             return Optional.empty();
         }

@@ -51,7 +51,7 @@ public final class BearerTokens extends OncePerRequestFilter {
                     response,
                     401,
                     "not-signed-in",
-                    "This token is not known, or has ended. Its owner makes a new one on the page Password and sessions.");
+                    "This token is not known, or has ended. Its owner makes a new one on their own page.");
             return;
         }
         String path = request.getServletPath(); // decoded, as endpoints are found by it
