@@ -7,7 +7,7 @@ const floors = [
   ["ui"],
   ["session"],
   ["calendar", "check", "discovery", "group", "inventory", "lines", "notice", "now", "person", "practice", "round", "setup"],
-  ["credential", "draft", "frame", "provider"],
+  ["credential", "draft", "frame", "own", "provider"],
   ["library", "run"],
   ["change"],
   ["backup", "drift"],

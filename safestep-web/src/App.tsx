@@ -49,7 +49,7 @@ const MailPage = lazy(() => import("./setup/MailPage").then((m) => ({ default: m
 const PlatformsPage = lazy(() => import("./setup/PlatformsPage").then((m) => ({ default: m.PlatformsPage })));
 const TeamsPage = lazy(() => import("./person/TeamsPage").then((m) => ({ default: m.TeamsPage })));
 const RightsPage = lazy(() => import("./person/RightsPage").then((m) => ({ default: m.RightsPage })));
-const OwnPage = lazy(() => import("./person/OwnPage").then((m) => ({ default: m.OwnPage })));
+const OwnPage = lazy(() => import("./own/OwnPage").then((m) => ({ default: m.OwnPage })));
 const InboxPage = lazy(() => import("./notice/InboxPage").then((m) => ({ default: m.InboxPage })));
 const RoundsPage = lazy(() => import("./round/RoundsPage").then((m) => ({ default: m.RoundsPage })));
 const RoundPage = lazy(() => import("./round/RoundPage").then((m) => ({ default: m.RoundPage })));

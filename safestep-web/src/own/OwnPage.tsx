@@ -10,11 +10,11 @@ import { Field } from "../ui/Field";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { useSave } from "../ui/useSave";
-import { Leaves } from "./Leaves";
+import { Leaves } from "../person/Leaves";
 import { Looks } from "./Looks";
 import { Passkeys } from "./Passkeys";
 import { SecondFactor } from "./SecondFactor";
-import { Tokens } from "./Tokens";
+import { Tokens } from "../person/Tokens";
 import { WaysIn } from "./WaysIn";
 import { count } from "../ui/words";
 
