@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { type Schemas } from "../api/client";
 import { Block } from "../ui/Messages";
@@ -8,6 +8,21 @@ type Invitation = Schemas["AccountInvitationView"];
 
 /** How somebody comes in: a link, this once, or that it was mailed, or what it waits for. */
 export function Handing({ invitation }: { invitation: Invitation }) {
+  return (
+    <InSight of={invitation}>
+      <Way invitation={invitation} />
+    </InSight>
+  );
+}
+
+/** What is shown this once is seen, wherever on the page the button was. */
+function InSight({ of, children }: { of: Invitation; children: ReactNode }) {
+  const shown = useRef<HTMLDivElement>(null);
+  useEffect(() => shown.current?.scrollIntoView({ block: "center" }), [of]);
+  return <div ref={shown}>{children}</div>;
+}
+
+function Way({ invitation }: { invitation: Invitation }) {
   const [copied, setCopied] = useState(false);
   const link = window.location.origin + invitation.path;
   async function copy() {
