@@ -9,7 +9,7 @@ import { Block, ErrorBlock } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { useSave } from "../ui/useSave";
 
-type Identity = Schemas["OwnIdentityIdentityView"];
+type Identity = Schemas["SignOnsIdentityView"];
 type Offer = Schemas["SignOnsOffer"];
 
 /** Identity providers by which somebody comes in; nothing at all where there is none. */

@@ -1,5 +1,4 @@
-import Button from "react-bootstrap/Button";
-import { Block } from "../ui/Messages";
+import { Agreement } from "../ui/Agreement";
 import { type Account, rolesOf } from "./people";
 
 interface WaitingProps {
@@ -15,25 +14,7 @@ interface WaitingProps {
 export function Waiting({ account, wish, own, busy, answer }: WaitingProps) {
   const power = `${rolesOf(wish.roles)}, for ${wish.scopeWords ?? "all devices"}`;
   return (
-    <Block
-      tone="warn"
-      action={
-        own ? (
-          <Button variant="link" disabled={busy} onClick={() => answer(false)}>
-            Take it back
-          </Button>
-        ) : (
-          <span className="d-flex gap-2">
-            <Button size="sm" disabled={busy} onClick={() => answer(true)}>
-              Agree
-            </Button>
-            <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => answer(false)}>
-              Refuse
-            </Button>
-          </span>
-        )
-      }
-    >
+    <Agreement own={own} busy={busy} answer={answer}>
       {own ? "You want" : `${wish.by} wants`}{" "}
       {wish.link && account.roles.length > 0
         ? `a new link for ${account.name}, who is ${power}`
@@ -44,6 +25,6 @@ export function Waiting({ account, wish, own, busy, answer }: WaitingProps) {
         : wish.link
           ? `Whoever has the link can come in as ${account.name}: it goes to their mailbox, or else to you. Agree only when you know that they want it.`
           : "With it they could do more than before: agree only when you know why."}
-    </Block>
+    </Agreement>
   );
 }

@@ -3,6 +3,7 @@ import { useNavigate } from "react-router";
 import { api, told } from "../api/client";
 import { useMoved } from "../api/keys";
 import { usePerson } from "../session/session";
+import { Agreement } from "../ui/Agreement";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
 import { useSave } from "../ui/useSave";
@@ -79,25 +80,7 @@ interface WantedProps {
 function Wanted({ provider, busy, answer }: WantedProps) {
   const own = provider.wantedByLogin === usePerson().login;
   return (
-    <Block
-      tone="warn"
-      action={
-        own ? (
-          <Button variant="link" disabled={busy} onClick={() => answer(false)}>
-            Take it back
-          </Button>
-        ) : (
-          <span className="d-flex gap-2">
-            <Button size="sm" disabled={busy} onClick={() => answer(true)}>
-              Agree
-            </Button>
-            <Button size="sm" variant="outline-primary" disabled={busy} onClick={() => answer(false)}>
-              Refuse
-            </Button>
-          </span>
-        )
-      }
-    >
+    <Agreement own={own} busy={busy} answer={answer}>
       {own
         ? "You want this, and another administrator has to agree:"
         : `${provider.wantedBy} wants this. Who is believed here says who everybody is: agree only when you know why.`}
@@ -106,6 +89,6 @@ function Wanted({ provider, busy, answer }: WantedProps) {
           <li key={sentence}>{sentence}</li>
         ))}
       </ul>
-    </Block>
+    </Agreement>
   );
 }

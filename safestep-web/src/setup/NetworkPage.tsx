@@ -53,12 +53,7 @@ function NetworkForm({ network }: { network: Schemas["NetworkNameNetworkView"] }
   }
   return (
     <form onSubmit={submit} noValidate>
-      <Field
-        id="network-name"
-        label="Name"
-        error={save.at("name")}
-        hint="It stands in what leaves the house: mails, evidence."
-      >
+      <Field id="network-name" label="Name" error={save.at("name")} hint="It stands in invitations and in evidence.">
         <Form.Control value={name} maxLength={80} disabled={!may} onChange={(e) => setName(e.target.value)} />
       </Field>
       <Field

@@ -14,7 +14,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 
 /** For tests in which people come and go: the people of the demo alone are there before and after each. */
-abstract class PeopleTest extends SafeStepTest {
+public abstract class PeopleTest extends SafeStepTest {
 
     protected static final String PASSWORD = "grey mule on pier 4";
 

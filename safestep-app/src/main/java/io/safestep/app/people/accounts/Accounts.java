@@ -204,7 +204,8 @@ public class Accounts {
                 by,
                 saved.login(),
                 goes ? "person added" : "person wanted",
-                saved.name() + ": " + words(wanted) + "." + (goes ? "" : " Another administrator has to agree."));
+                saved.name() + ": " + places.words(wanted) + "."
+                        + (goes ? "" : " Another administrator has to agree."));
         return goes && !service ? links.make(saved.id(), by) : null;
     }
 
@@ -265,13 +266,15 @@ public class Accounts {
         describe(person, request, by);
         if (answer == Answer.WAITS_FOR_ANOTHER) {
             person.wish(new Wish(by, wanted.roles(), wanted.scope(), false));
-            audit.write(by, login, "roles wanted", "From " + words(before) + " to " + words(wanted) + ".");
+            audit.write(
+                    by, login, "roles wanted", "From " + places.words(before) + " to " + places.words(wanted) + ".");
             people.flush();
             return PeopleWords.of(answer, person.name());
         }
         if (!same) {
             person.become(wanted);
-            audit.write(by, login, "roles changed", "From " + words(before) + " to " + words(wanted) + ".");
+            audit.write(
+                    by, login, "roles changed", "From " + places.words(before) + " to " + places.words(wanted) + ".");
         }
         people.flush();
         return null;
@@ -305,7 +308,7 @@ public class Accounts {
         Power before = person.power();
         if (!agree) {
             person.wish(null);
-            audit.write(by, login, "wish refused", "They stay " + words(before) + ".");
+            audit.write(by, login, "wish refused", "They stay " + places.words(before) + ".");
             return null;
         }
         if (!PeopleGate.mayAgree(account(by), wish.by(), wish.power())) {
@@ -318,7 +321,8 @@ public class Accounts {
                 by,
                 login,
                 "wish agreed to",
-                "Wanted by " + wish.by() + ": " + words(person.power()) + (wish.link() ? ", with a link." : "."));
+                "Wanted by " + wish.by() + ": " + places.words(person.power())
+                        + (wish.link() ? ", with a link." : "."));
         return wish.link() ? links.make(person.id(), by) : null;
     }
 
@@ -401,7 +405,11 @@ public class Accounts {
             throw ProblemException.refused(person.name() + " is here.");
         }
         person.comeBack();
-        audit.write(by, login, "came back", person.name() + " is " + words(person.power()) + " again, once invited.");
+        audit.write(
+                by,
+                login,
+                "came back",
+                person.name() + " is " + places.words(person.power()) + " again, once invited.");
     }
 
     Person existing(String login) {
@@ -414,12 +422,5 @@ public class Accounts {
 
     private List<Account> all() {
         return people.findAll().stream().map(Person::account).toList();
-    }
-
-    private String words(Power power) {
-        String roles = power.roles().isEmpty()
-                ? "nothing yet"
-                : new TreeSet<>(power.roles()).stream().map(Role::title).collect(Collectors.joining(", "));
-        return power.scope().holdsEverything() ? roles : roles + " (" + places.words(power.scope()) + ")";
     }
 }

@@ -10,8 +10,8 @@ import java.time.Instant;
 import org.springframework.stereotype.Component;
 
 /**
- * Whether it is still they who sit there: asked before a way in is added or taken away, since whoever sits down at an open
- * session could come back by it.
+ * Whether it is still they who sit there: asked before a way in is added or the second factor taken away, since whoever sits
+ * down at an open session could come back by that.
  */
 @Component
 public class Presence {

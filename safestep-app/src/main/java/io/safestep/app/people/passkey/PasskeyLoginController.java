@@ -51,12 +51,7 @@ class PasskeyLoginController {
     @PostMapping
     AskedView ask(HttpServletRequest http) {
         PublicKeyCredentialRequestOptions asked = passkeys.ask(host(http));
-        HttpSession session = http.getSession();
-        if (session.isNew()) {
-            // Of those who never come in nothing stays for long.
-            session.setMaxInactiveInterval((int) Passkeys.OPEN_FOR.toSeconds());
-        }
-        session.setAttribute(ASKED, asked);
+        SessionBeginning.before(http, Passkeys.OPEN_FOR).setAttribute(ASKED, asked);
         return new AskedView(PasskeyJson.told(asked));
     }
 

@@ -4,6 +4,7 @@ import io.safestep.app.audit.AuditLog;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
+import java.time.Duration;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
@@ -23,6 +24,19 @@ public class SessionBeginning {
         this.contexts = contexts;
         this.audit = audit;
         this.transaction = transaction;
+    }
+
+    /**
+     * The session of somebody who is about to log in. Of those who never come in nothing stays for long.
+     *
+     * @param lasts for how long it stays without them, when it is new
+     */
+    public static HttpSession before(HttpServletRequest http, Duration lasts) {
+        HttpSession session = http.getSession();
+        if (session.isNew()) {
+            session.setMaxInactiveInterval((int) lasts.toSeconds());
+        }
+        return session;
     }
 
     public void begin(Authentication known, SignedIn who, HttpServletRequest http, HttpServletResponse response) {

@@ -10,7 +10,6 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Clock;
-import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -43,22 +42,11 @@ class OwnIdentityController {
     }
 
     /**
-     * @param provider its name
-     * @param joinedAt UTC
-     * @param usedAt when it was used last, UTC; null when never
-     */
-    record IdentityView(
-            long id,
-            String provider,
-            Instant joinedAt,
-            @Nullable Instant usedAt) {}
-
-    /**
      * @param said what came of adding one; null when nothing is to be said
      * @param providers by which somebody can come in
      */
     record IdentitiesView(
-            List<IdentityView> identities,
+            List<SignOns.IdentityView> identities,
             List<SignOns.Offer> providers,
             @Nullable String said) {}
 

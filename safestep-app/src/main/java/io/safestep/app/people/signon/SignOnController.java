@@ -1,9 +1,9 @@
 package io.safestep.app.people.signon;
 
+import io.safestep.app.people.signed.SessionBeginning;
 import io.safestep.app.problem.ProblemException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import jakarta.servlet.http.HttpSession;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -44,12 +44,7 @@ class SignOnController {
         if (!clients.answers(request.provider())) {
             throw ProblemException.refused(SignOnWords.away(name));
         }
-        HttpSession session = http.getSession();
-        if (session.isNew()) {
-            // Of those who never come in nothing stays for long.
-            session.setMaxInactiveInterval((int) Errand.LASTS.toSeconds());
-        }
-        Errand.begin(session, request.back(), null, clock);
+        Errand.begin(SessionBeginning.before(http, Errand.LASTS), request.back(), null, clock);
         return new SignOnView(SignOnPaths.begin(request.provider()));
     }
 

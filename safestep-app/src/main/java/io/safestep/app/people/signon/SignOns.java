@@ -18,10 +18,10 @@ import io.safestep.core.people.SignOn;
 import io.safestep.core.people.SignOn.Outcome;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -157,13 +157,13 @@ public class SignOns {
         identity.used(clock.instant());
         Person person = identity.person();
         if (person.followsGroups() && mapped.isPresent() && !mapped.get().equals(person.power())) {
-            String before = words(person.power());
+            String before = places.words(person.power());
             person.follow(mapped.get());
             audit.write(
                     AuditLog.SAFE_STEP,
                     person.login(),
                     "roles changed",
-                    "From " + before + " to " + words(person.power()) + ", as their groups at " + settings.name()
+                    "From " + before + " to " + places.words(person.power()) + ", as their groups at " + settings.name()
                             + " say.");
         }
         return new Arrived(people.saveAndFlush(person), null);
@@ -184,7 +184,7 @@ public class SignOns {
                 AuditLog.SAFE_STEP,
                 made.login(),
                 "person added",
-                made.name() + " logged in by " + provider.known().name() + " for the first time: " + words(power)
+                made.name() + " logged in by " + provider.known().name() + " for the first time: " + places.words(power)
                         + ".");
         add(made, provider, claims).used(clock.instant());
         return new Arrived(made, null);
@@ -225,12 +225,23 @@ public class SignOns {
         return null;
     }
 
-    /** As whom somebody is known at providers. */
+    /**
+     * As whom somebody is known at a provider.
+     *
+     * @param provider its name
+     * @param joinedAt UTC
+     * @param usedAt when it was used last, UTC; null when never
+     */
+    record IdentityView(
+            long id,
+            String provider,
+            Instant joinedAt,
+            @Nullable Instant usedAt) {}
+
     @Transactional(readOnly = true)
-    List<OwnIdentityController.IdentityView> of(String login) {
+    List<IdentityView> of(String login) {
         return identities.findByPersonIdOrderById(people.named(login).id()).stream()
-                .map(i -> new OwnIdentityController.IdentityView(
-                        i.id(), i.provider().known().name(), i.joinedAt(), i.usedAt()))
+                .map(i -> new IdentityView(i.id(), i.provider().known().name(), i.joinedAt(), i.usedAt()))
                 .toList();
     }
 
@@ -253,10 +264,5 @@ public class SignOns {
                 login,
                 "way in taken away",
                 "No longer by " + dropped.provider().known().name() + ".");
-    }
-
-    private String words(Power power) {
-        String roles = new TreeSet<>(power.roles()).stream().map(Role::title).collect(Collectors.joining(", "));
-        return power.scope().holdsEverything() ? roles : roles + " (" + places.words(power.scope()) + ")";
     }
 }

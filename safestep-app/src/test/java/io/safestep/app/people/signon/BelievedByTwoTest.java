@@ -47,7 +47,8 @@ class BelievedByTwoTest extends SignOnStory {
     @Test
     void whatOneWantsHoldsOnceAnotherAgrees() {
         ApiClient second = second();
-        Answer added = administrator.post("/api/identity-providers", provider(ISSUER, true, row("watch", "OPERATOR")));
+        Answer added =
+                administrator.post("/api/identity-providers", provider(ISSUER, true, mapped("watch", "OPERATOR")));
         assertThat(added.body().path("waits").asString()).contains("Another administrator has to agree");
         assertThat(shown().path("held").isNull()).as("what holds meanwhile").isTrue();
         assertThat(stranger().get("/api/session").body().path("providers")).isEmpty();
@@ -61,7 +62,7 @@ class BelievedByTwoTest extends SignOnStory {
                 .isEqualTo("watch");
 
         Map<String, Object> wider = with(
-                provider(ISSUER, true, row("watch", "ENGINEER", "APPROVER")),
+                provider(ISSUER, true, mapped("watch", "ENGINEER", "APPROVER")),
                 "version",
                 shown().path("version").asInt());
         assertThat(administrator.put(PATH, wider).body().path("waits").isNull()).isFalse();
@@ -81,11 +82,11 @@ class BelievedByTwoTest extends SignOnStory {
     @Test
     void aNewOneThatIsRefusedIsGoneAndOneInUseCanBeSwitchedOffAlone() {
         ApiClient second = second();
-        administrator.post("/api/identity-providers", provider(ISSUER, true, row("watch", "OPERATOR")));
+        administrator.post("/api/identity-providers", provider(ISSUER, true, mapped("watch", "OPERATOR")));
         second.put(PATH + "/wish", Map.of("agree", false));
         assertThat(shown()).isNull();
 
-        administrator.post("/api/identity-providers", provider(ISSUER, true, row("watch", "OPERATOR")));
+        administrator.post("/api/identity-providers", provider(ISSUER, true, mapped("watch", "OPERATOR")));
         second.put(PATH + "/wish", Map.of("agree", true));
         assertThat(administrator.put(PATH + "/off", Map.of("off", true)).status())
                 .as("on the night on which it can't be trusted any more")
@@ -106,9 +107,10 @@ class BelievedByTwoTest extends SignOnStory {
                 "http://127.0.0.1.elsewhere.example")) {
             assertThat(errors(with(whole, "issuer", issuer))).as(issuer).containsKey("issuer");
         }
-        assertThat(errors(provider(ISSUER, true, row("watch", "ADMINISTRATOR"))).get("rows[0].roles"))
+        assertThat(errors(provider(ISSUER, true, mapped("watch", "ADMINISTRATOR")))
+                        .get("rows[0].roles"))
                 .startsWith("Administrators are made here");
-        assertThat(errors(provider(ISSUER, true, row("watch", "AUDITOR"), row("watch", "OPERATOR"))))
+        assertThat(errors(provider(ISSUER, true, mapped("watch", "AUDITOR"), mapped("watch", "OPERATOR"))))
                 .containsKey("rows[1].group");
         Map<String, Object> nowhere = Map.of("everything", false, "sites", List.of(), "groups", List.of());
         Map<String, Object> gone = Map.of("everything", false, "sites", List.of(987654), "groups", List.of());
@@ -137,7 +139,7 @@ class BelievedByTwoTest extends SignOnStory {
 
     @Test
     void whoSeesAnOlderStateChangesNothing() {
-        believed(provider(ISSUER, true, row("watch", "OPERATOR")));
+        believed(provider(ISSUER, true, mapped("watch", "OPERATOR")));
         Answer late = administrator.put(PATH, with(provider(ISSUER, false), "version", 99));
         assertThat(late.status()).isEqualTo(409);
         assertThat(late.detail()).startsWith("Somebody else has changed Sound identity meanwhile.");

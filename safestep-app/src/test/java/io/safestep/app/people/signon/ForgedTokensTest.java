@@ -55,7 +55,7 @@ class ForgedTokensTest extends SignOnStory {
         issuer = "http://127.0.0.1:" + server.getAddress().getPort();
         server.createContext("/", this::answer);
         server.start();
-        believed(provider(issuer, true, row("harbour-watch", "OPERATOR")));
+        believed(provider(issuer, true, mapped("harbour-watch", "OPERATOR")));
     }
 
     @AfterEach

@@ -2,10 +2,10 @@ package io.safestep.app.people.signon;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.app.people.PeopleTest;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.ApiClient.Page;
-import io.safestep.app.testing.SafeStepTest;
 import java.net.URI;
 import java.util.HashMap;
 import java.util.List;
@@ -13,13 +13,10 @@ import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
-import org.springframework.beans.factory.annotation.Autowired;
-import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 
 /** For tests in which somebody logs in by a provider: those of the demo alone are there before and after each. */
-abstract class SignOnStory extends SafeStepTest {
+abstract class SignOnStory extends PeopleTest {
 
     protected static final String SLUG = "test-sound";
     protected static final String RETURN = "/sign-on/" + SLUG + "/return";
@@ -27,23 +24,10 @@ abstract class SignOnStory extends SafeStepTest {
     private static final Pattern CSRF = Pattern.compile("name=\"_csrf\" value=\"([^\"]+)\"");
     private static final int MOST_STEPS = 12;
 
-    @Autowired
-    protected JdbcTemplate jdbc;
-
-    protected ApiClient administrator;
-
-    @BeforeEach
-    void begin() {
-        administrator = ApiClient.loggedIn(port, "abrill");
-    }
-
     @AfterEach
-    void end() {
+    void forget() {
         jdbc.update("delete from identity_provider where slug = ?", SLUG);
-        jdbc.update("delete from person_link");
-        jdbc.update("delete from spring_session where principal_name like 'test-%'");
-        jdbc.update("delete from person where login like 'test-%'");
-        jdbc.update("update person set signs_on = false, email = null, version = version + 1 where login = 'roake'");
+        jdbc.update("update person set signs_on = false, version = version + 1 where login = 'roake'");
         jdbc.update("delete from login_failure");
     }
 
@@ -62,7 +46,7 @@ abstract class SignOnStory extends SafeStepTest {
         return provider;
     }
 
-    protected static Map<String, Object> row(String group, String... roles) {
+    protected static Map<String, Object> mapped(String group, String... roles) {
         return Map.of("group", group, "roles", List.of(roles));
     }
 
@@ -70,12 +54,6 @@ abstract class SignOnStory extends SafeStepTest {
         Answer added = administrator.post("/api/identity-providers", provider);
         assertThat(added.status()).as("%s", added).isEqualTo(200);
         assertThat(added.body().path("waits").isNull()).as("%s", added).isTrue();
-    }
-
-    protected ApiClient stranger() {
-        ApiClient stranger = ApiClient.stranger(port);
-        stranger.get("/api/session");
-        return stranger;
     }
 
     protected Answer begin(ApiClient who, String back) {

@@ -44,7 +44,7 @@ class SingleSignOnTest extends SignOnStory {
 
     @Test
     void whoIsNewIsMadeAsTheirGroupSaysAndComesAgain() {
-        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR"), row("all-staff", "AUDITOR")));
+        believed(provider(sound.issuer(), true, mapped("harbour-watch", "OPERATOR"), mapped("all-staff", "AUDITOR")));
 
         ApiClient lowri = stranger();
         String path = begin(lowri, "/changes/CR-1001").body().path("path").asString();
@@ -74,10 +74,10 @@ class SingleSignOnTest extends SignOnStory {
 
     @Test
     void rolesFollowTheGroupsUntilSomebodyHereSaysOtherwise() {
-        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR")));
+        believed(provider(sound.issuer(), true, mapped("harbour-watch", "OPERATOR")));
         comes("test-lowri");
-        Map<String, Object> changed = new HashMap<>(provider(sound.issuer(), true, row("all-staff", "ENGINEER")));
-        changed.put("version", version());
+        Map<String, Object> changed = new HashMap<>(provider(sound.issuer(), true, mapped("all-staff", "ENGINEER")));
+        changed.put("version", providerVersion());
         assertThat(administrator.put("/api/identity-providers/" + SLUG, changed).status())
                 .isEqualTo(200);
 
@@ -85,7 +85,7 @@ class SingleSignOnTest extends SignOnStory {
 
         Map<String, Object> auditor = new HashMap<>(
                 Map.of("login", "test-lowri", "name", "Lowri Venning", "email", "", "roles", List.of("AUDITOR")));
-        auditor.put("version", account("test-lowri").path("version").asInt());
+        auditor.put("version", row("test-lowri").path("version").asInt());
         assertThat(administrator.put("/api/accounts/test-lowri", auditor).status())
                 .isEqualTo(200);
         assertThat(person(comes("test-lowri")).path("roles").toString()).isEqualTo("[\"auditor\"]");
@@ -93,7 +93,7 @@ class SingleSignOnTest extends SignOnStory {
 
     @Test
     void whoseGroupsAreNothingHereIsToldSo() {
-        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR")));
+        believed(provider(sound.issuer(), true, mapped("harbour-watch", "OPERATOR")));
 
         ApiClient odo = comes("test-odo");
 
@@ -116,7 +116,7 @@ class SingleSignOnTest extends SignOnStory {
         ApiClient lowri = comes("test-lowri");
 
         assertThat(person(lowri).path("name").asString()).isEqualTo("L. Venning");
-        assertThat(account("test-lowri").path("standing").asString()).isEqualTo("HERE");
+        assertThat(row("test-lowri").path("standing").asString()).isEqualTo("HERE");
         assertThat(jdbc.queryForObject("select count(*) from person_link where used_at is null", Integer.class))
                 .as("links of the invitation that still open the account")
                 .isZero();
@@ -124,7 +124,7 @@ class SingleSignOnTest extends SignOnStory {
 
     @Test
     void aNameAtTheProviderOpensNoAccountInUseUntilItsOwnerSaysSo() {
-        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR")));
+        believed(provider(sound.issuer(), true, mapped("harbour-watch", "OPERATOR")));
         ApiClient pretender = comes("roake");
         assertThat(person(pretender).isNull()).isTrue();
         assertThat(said(pretender)).startsWith("There is an account of this log-in or mail address already.");
@@ -153,7 +153,7 @@ class SingleSignOnTest extends SignOnStory {
 
     @Test
     void whoIsRetiredStaysOutAndIsForgottenThere() {
-        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR")));
+        believed(provider(sound.issuer(), true, mapped("harbour-watch", "OPERATOR")));
         ApiClient lowri = comes("test-lowri");
         administrator.put("/api/accounts/test-lowri/retirement", Map.of());
 
@@ -161,14 +161,14 @@ class SingleSignOnTest extends SignOnStory {
         assertThat(said(comes("test-lowri"))).startsWith("The account of test-lowri is retired.");
 
         administrator.delete("/api/accounts/test-lowri/retirement");
-        assertThat(account("test-lowri").path("standing").asString())
+        assertThat(row("test-lowri").path("standing").asString())
                 .as("who comes back is invited again")
                 .isEqualTo("INVITED");
     }
 
     @Test
     void aProviderThatIsAwayIsSaidToBeAndPasswordsGoOn() {
-        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR")));
+        believed(provider(sound.issuer(), true, mapped("harbour-watch", "OPERATOR")));
         comes("test-lowri");
         sound.away(true);
         try {
@@ -193,7 +193,7 @@ class SingleSignOnTest extends SignOnStory {
 
     @Test
     void whatIsSwitchedOffLetsNobodyInAndIsNotOffered() {
-        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR")));
+        believed(provider(sound.issuer(), true, mapped("harbour-watch", "OPERATOR")));
         assertThat(stranger().get("/api/session").body().path("providers").toString())
                 .contains("Sound identity");
         administrator.put("/api/identity-providers/" + SLUG + "/off", Map.of("off", true));
@@ -204,15 +204,15 @@ class SingleSignOnTest extends SignOnStory {
 
     @Test
     void whatIsRemovedTakesTheWayInWithIt() {
-        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR")));
+        believed(provider(sound.issuer(), true, mapped("harbour-watch", "OPERATOR")));
         comes("test-lowri");
         administrator.delete("/api/identity-providers/" + SLUG);
-        assertThat(account("test-lowri").path("standing").asString()).isEqualTo("INVITED");
+        assertThat(row("test-lowri").path("standing").asString()).isEqualTo("INVITED");
     }
 
     @Test
     void theWayBackIsOneOfOurPages() {
-        believed(provider(sound.issuer(), true, row("harbour-watch", "OPERATOR")));
+        believed(provider(sound.issuer(), true, mapped("harbour-watch", "OPERATOR")));
         for (String back :
                 List.of("//elsewhere.example/", "https://elsewhere.example", "/\\elsewhere.example", "/../x", "/a?b")) {
             ApiClient lowri = stranger();
@@ -223,16 +223,7 @@ class SingleSignOnTest extends SignOnStory {
         }
     }
 
-    private JsonNode account(String login) {
-        for (JsonNode row : administrator.get("/api/accounts").body()) {
-            if (row.path("login").asString().equals(login)) {
-                return row;
-            }
-        }
-        throw new AssertionError("nobody called " + login);
-    }
-
-    private int version() {
+    private int providerVersion() {
         for (JsonNode row : administrator.get("/api/identity-providers").body()) {
             if (row.path("slug").asString().equals(SLUG)) {
                 return row.path("version").asInt();
