@@ -6,9 +6,22 @@ const floors = [
   ["api"],
   ["ui"],
   ["session"],
-  ["calendar", "check", "discovery", "group", "inventory", "lines", "notice", "now", "person", "practice", "round", "setup"],
+  [
+    "calendar",
+    "check",
+    "discovery",
+    "group",
+    "inventory",
+    "lines",
+    "notice",
+    "now",
+    "person",
+    "practice",
+    "round",
+    "setup",
+  ],
   ["credential", "draft", "frame", "own", "provider"],
-  ["library", "run"],
+  ["library", "run", "start"],
   ["change"],
   ["backup", "drift"],
   ["device"],
@@ -39,7 +52,10 @@ const directions = floors.slice(0, -1).flatMap((floor, height) =>
 
 export default tseslint.config(
   ...tseslint.configs.recommended,
-  { plugins: { "react-hooks": hooks }, rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" } },
+  {
+    plugins: { "react-hooks": hooks },
+    rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" },
+  },
   ...directions,
   { ignores: ["src/api/schema.d.ts", "dist"] },
 );

@@ -43,9 +43,11 @@ const ChangedPage = lazy(() => import("./drift/ChangedPage").then((m) => ({ defa
 const PoliciesPage = lazy(() => import("./drift/PoliciesPage").then((m) => ({ default: m.PoliciesPage })));
 const PeoplePage = lazy(() => import("./person/PeoplePage").then((m) => ({ default: m.PeoplePage })));
 const ImportPeoplePage = lazy(() => import("./person/ImportPeoplePage").then((m) => ({ default: m.ImportPeoplePage })));
+const InvitePage = lazy(() => import("./person/InvitePage").then((m) => ({ default: m.InvitePage })));
 const ProvidersPage = lazy(() => import("./provider/ProvidersPage").then((m) => ({ default: m.ProvidersPage })));
 const NetworkPage = lazy(() => import("./setup/NetworkPage").then((m) => ({ default: m.NetworkPage })));
 const MailPage = lazy(() => import("./setup/MailPage").then((m) => ({ default: m.MailPage })));
+const StartPage = lazy(() => import("./start/StartPage").then((m) => ({ default: m.StartPage })));
 const PlatformsPage = lazy(() => import("./setup/PlatformsPage").then((m) => ({ default: m.PlatformsPage })));
 const TeamsPage = lazy(() => import("./person/TeamsPage").then((m) => ({ default: m.TeamsPage })));
 const RightsPage = lazy(() => import("./person/RightsPage").then((m) => ({ default: m.RightsPage })));
@@ -108,12 +110,14 @@ export function App() {
             <Route path="settings" element={<Navigate replace to="/settings/people" />} />
             <Route path="settings/people/:id?" element={<PeoplePage />} />
             <Route path="settings/import" element={<ImportPeoplePage />} />
+            <Route path="settings/invite" element={<InvitePage />} />
             <Route path="settings/sign-on/:id?" element={<ProvidersPage />} />
             <Route path="settings/network" element={<NetworkPage />} />
             <Route path="settings/mail" element={<MailPage />} />
             <Route path="settings/platforms" element={<PlatformsPage />} />
             <Route path="settings/teams/:id?" element={<TeamsPage />} />
             <Route path="settings/rights" element={<RightsPage />} />
+            <Route path="start/:step?" element={<StartPage />} />
             <Route path="own" element={<OwnPage />} />
             <Route path="inbox" element={<InboxPage />} />
             <Route path="drift/:id" element={<FindingPage />} />

@@ -174,6 +174,8 @@ function movedIn(client: QueryClient) {
     rounds: () => again(keys.rounds),
     /** What the network is called, and in which zone times are: they stand on every page. */
     network: () => again(keys.network, keys.session, keys.now, keys.schedule, keys.record),
+    /** By which server mail leaves the house. */
+    mail: () => again(keys.installation("mail"), keys.now, keys.record),
     /** Which identity providers are believed: some people have a way in fewer without one. */
     identityProviders: () => again(keys.identityProviders, keys.accounts, keys.session, keys.record),
     /** Who there is, or what somebody is: what they may do themselves may have moved, too. */

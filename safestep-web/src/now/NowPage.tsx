@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { api, told, type Schemas } from "../api/client";
 import type { Opening } from "../api/types";
+import { useMayEverywhere } from "../session/session";
 import { Glyph, type Shape } from "../ui/Glyph";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { clock, dayName, duration, fromNow } from "../ui/time";
@@ -76,9 +77,15 @@ export function NowPage() {
 
 /** What is missing before the first change can run. */
 function Preparations({ items }: { items: Preparation[] }) {
+  const may = useMayEverywhere("WRITE_PEOPLE");
   return (
     <div className="mb-4">
       <h2>Before the first change can run</h2>
+      {may && (
+        <p>
+          <Link to="/start">Go on step by step</Link>
+        </p>
+      )}
       {items.map((item) => (
         <Item key={item.title} shape={standings[item.standing].shape} when="">
           {item.standing === "DONE" ? item.title : <Link to={item.path}>{item.title}</Link>}

@@ -4,7 +4,7 @@ import { type Schemas } from "../api/client";
 import { Block } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 
-type Invitation = Schemas["AccountInvitationView"];
+type Invitation = Schemas["InvitationsInvitationView"];
 
 /** How somebody comes in: a link, this once, or that it was mailed, or what it waits for. */
 export function Handing({ invitation }: { invitation: Invitation }) {

@@ -108,9 +108,8 @@ export function ImportPeoplePage() {
       )}
       {(look.error ?? run.error) && <ErrorBlock error={look.error ?? run.error} />}
       {run.data?.done && (
-        <Block>
-          {count(comes, "person", "people")} added. Nobody is invited yet: choose them under{" "}
-          <Link to="/settings/people">People</Link> to make their links.
+        <Block action={<Link to="/settings/invite">Invite them</Link>}>
+          {count(comes, "person", "people")} added. Nobody is invited yet.
         </Block>
       )}
       {look.data && !run.data && (

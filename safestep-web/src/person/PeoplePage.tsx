@@ -6,12 +6,14 @@ import { Block } from "../ui/Messages";
 import { SettingsNav } from "../ui/SettingsNav";
 import { NewPerson } from "./NewPerson";
 import { PersonForm } from "./PersonForm";
+import { toInvite } from "./invite";
 import { rolesOf } from "./people";
 import { useAccounts } from "./queries";
 
 export function PeoplePage() {
   const may = useMay("WRITE_PEOPLE");
   const accounts = useAccounts();
+  const waiting = toInvite(accounts.data ?? []).length;
   const mayNot = <Block>Adding and changing people takes the role of an administrator.</Block>;
   return (
     <>
@@ -23,7 +25,19 @@ export function PeoplePage() {
         list={accounts}
         add={may ? "Add somebody" : null}
         none="There is nobody yet."
-        below={may && <Link to="/settings/import">Import people from a sheet</Link>}
+        below={
+          may && (
+            <p>
+              <Link to="/settings/import">Import people from a sheet</Link>
+              {waiting > 0 && (
+                <>
+                  {" · "}
+                  <Link to="/settings/invite">Invite those who have not come in: {waiting}</Link>
+                </>
+              )}
+            </p>
+          )
+        }
         choose={may ? "Choose somebody to change what they are, to invite them again, or to let them go." : mayNot}
         gone="There is nobody under this number."
         facts={(a) => (

@@ -4,13 +4,14 @@ import vocabulary from "../api/vocabulary.json";
 import { csv, download } from "../ui/csv";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { SettingsNav } from "../ui/SettingsNav";
-import { type Right, rightsOf, rightsTable, rolesOf } from "./people";
+import { count } from "../ui/words";
+import { type Account, alike, type Right, rightsOf, rightsTable, rolesOf } from "./people";
 import { useAccounts } from "./queries";
 
 /** Who may what, as one table that an auditor can take along. */
 export function RightsPage() {
   const accounts = useAccounts();
-  const present = accounts.data?.filter((a) => a.standing !== "RETIRED") ?? [];
+  const groups = alike(accounts.data ?? []);
   const rights = Object.keys(vocabulary.rights) as Right[];
   function hand() {
     const [head, ...rows] = rightsTable(accounts.data ?? []);
@@ -21,7 +22,9 @@ export function RightsPage() {
       <SettingsNav />
       <div className="head">
         <h1>Who may what</h1>
-        <span className="soft">By their roles, as it is now. Retired people may nothing.</span>
+        <span className="soft">
+          By their roles, as it is now; who may the same stands in one column. Retired people may nothing.
+        </span>
         <div className="actions">
           <Button variant="outline-primary" disabled={!accounts.data} onClick={hand}>
             Save as CSV
@@ -36,11 +39,11 @@ export function RightsPage() {
             <thead>
               <tr>
                 <th scope="col">May …</th>
-                {present.map((a) => (
-                  <th key={a.id} scope="col">
-                    <Link to={`/settings/people/${a.id}`}>{a.name}</Link>
-                    <span className="soft">{rolesOf(a.roles)}</span>
-                    {a.scopeWords && <span className="soft">{a.scopeWords}</span>}
+                {groups.map((g) => (
+                  <th key={g.people[0]!.id} scope="col">
+                    <Names people={g.people} />
+                    <span className="soft">{g.roles.length > 0 ? rolesOf(g.roles) : "nothing yet"}</span>
+                    {g.scopeWords && <span className="soft">{g.scopeWords}</span>}
                   </th>
                 ))}
               </tr>
@@ -49,8 +52,10 @@ export function RightsPage() {
               {rights.map((right) => (
                 <tr key={right}>
                   <th scope="row">{vocabulary.rights[right]}</th>
-                  {present.map((a) => (
-                    <td key={a.id}>{rightsOf(a.roles).includes(right) ? "yes" : <span className="soft">–</span>}</td>
+                  {groups.map((g) => (
+                    <td key={g.people[0]!.id}>
+                      {rightsOf(g.roles).includes(right) ? "yes" : <span className="soft">–</span>}
+                    </td>
                   ))}
                 </tr>
               ))}
@@ -59,5 +64,24 @@ export function RightsPage() {
         </div>
       )}
     </>
+  );
+}
+
+/** So many are named at once; of more, their number opens the names. */
+const fewNames = 3;
+
+function Names({ people }: { people: Account[] }) {
+  const names = people.map((a) => (
+    <Link key={a.id} to={`/settings/people/${a.id}`}>
+      {a.name}
+    </Link>
+  ));
+  return people.length <= fewNames ? (
+    <>{names}</>
+  ) : (
+    <details>
+      <summary>{count(people.length, "person", "people")}</summary>
+      {names}
+    </details>
   );
 }

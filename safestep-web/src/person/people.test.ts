@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import vocabulary from "../api/vocabulary.json";
 import { everywhere } from "./scope";
-import { type Account, moved, rightsOf, rightsTable, rolesOf } from "./people";
+import { type Account, alike, moved, rightsOf, rightsTable, rolesOf } from "./people";
 
 const account = (login: string, more: Partial<Account>): Account => ({
   id: 1,
@@ -48,4 +48,28 @@ describe("the table of who may what", () => {
     expect(gone!.slice(0, 5)).toEqual(["old", "T. Oar", "administrator", "all devices", "retired"]);
     expect(gone!.slice(5).every((cell) => cell === "")).toBe(true);
   });
+});
+
+describe("people who may the same", () => {
+  it("stand together, the most first, and who is retired nowhere", () => {
+    const groups = alike([
+      account("a", { roles: ["ENGINEER"] }),
+      account("b", { roles: ["AUDITOR", "APPROVER"] }),
+      account("c", { roles: ["APPROVER", "AUDITOR"] }),
+      account("d", { roles: ["ENGINEER"], scopeWords: "Dunmarsh" }),
+      account("e", { roles: ["ENGINEER"], standing: "RETIRED" }),
+    ]);
+    expect(groups.map((g) => g.people.map((a) => a.login))).toEqual([["b", "c"], ["a"], ["d"]]);
+  });
+
+  it("are few columns where there are hundreds of people", () => {
+    const many = Array.from({ length: 600 }, (_, i) =>
+      account(`p${i}`, { id: i, roles: i % 3 === 0 ? ["OPERATOR"] : ["ENGINEER"] }),
+    );
+    const groups = alike(many);
+    expect(groups.map((g) => g.people.length)).toEqual([400, 200]);
+    expect(groups.flatMap((g) => g.people)).toHaveLength(600);
+  });
+
+  it("are nobody where there is nobody", () => expect(alike([])).toEqual([]));
 });

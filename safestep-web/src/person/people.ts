@@ -46,3 +46,27 @@ export function rightsTable(accounts: readonly Account[]): string[][] {
     }),
   ];
 }
+
+/** People who are the same for the same devices. */
+export interface Alike {
+  roles: Account["roles"];
+  scopeWords: string | null;
+  people: Account[];
+}
+
+/** Everybody who is here, those together who may the same; the largest group first, then by what they are. */
+export function alike(accounts: readonly Account[]): Alike[] {
+  const groups = new Map<string, Alike>();
+  for (const account of accounts.filter((a) => a.standing !== "RETIRED")) {
+    const key = JSON.stringify([[...account.roles].sort(), account.scopeWords]);
+    const group = groups.get(key);
+    if (group) {
+      group.people.push(account);
+    } else {
+      groups.set(key, { roles: account.roles, scopeWords: account.scopeWords, people: [account] });
+    }
+  }
+  return [...groups.values()].sort(
+    (a, b) => b.people.length - a.people.length || rolesOf(a.roles).localeCompare(rolesOf(b.roles)),
+  );
+}

@@ -44,7 +44,7 @@ export function WelcomePage() {
     event.preventDefault();
     coming.mutate(
       { token, password, login: first ? login.trim() : null, name: first ? name.trim() : null },
-      { onSuccess: () => navigate("/", { replace: true }) },
+      { onSuccess: () => navigate(first ? "/start" : "/", { replace: true }) },
     );
   }
   return (

@@ -8,6 +8,22 @@ create table network (
   zone varchar(60) not null
 );
 
+-- ===== Mail
+
+-- The server that people have said; without a row, the environment says which. Passwords are encrypted.
+create table mail_server (
+  id smallint primary key check (id = 1),
+  -- What holds; null until another administrator has agreed for the first time.
+  route jsonb,
+  password text,
+  -- What is wanted and waits until another administrator agrees.
+  wanted jsonb,
+  wanted_password text,
+  wanted_by varchar(40),
+  switched_off boolean not null default false,
+  version integer not null default 0
+);
+
 -- ===== People and sessions
 
 create table person (
@@ -21,7 +37,7 @@ create table person (
   scope jsonb,
   -- What is wanted for them and waits until another administrator agrees.
   wish jsonb,
-  -- Whether they ever were an administrator who could log in.
+  -- Whether they ever were an administrator for all devices who could log in.
   administered boolean not null default false,
   -- A program with an account of its own, which comes in with tokens alone.
   service boolean not null default false,

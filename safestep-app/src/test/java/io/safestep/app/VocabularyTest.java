@@ -18,6 +18,7 @@ import io.safestep.core.check.evaluation.CheckOutcome;
 import io.safestep.core.check.evaluation.CheckStanding;
 import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;
+import io.safestep.core.mail.MailProtection;
 import io.safestep.core.network.bgp.BgpSession;
 import io.safestep.core.network.facts.InterfaceFacts;
 import io.safestep.core.network.gateway.GatewayRole;
@@ -87,6 +88,7 @@ class VocabularyTest {
         words.put("leastPassword", PasswordRules.LEAST_ALONE);
         words.put("personStandings", each(PersonStanding.values(), PersonStanding::word));
         words.put("rights", each(Right.values(), Right::words));
+        words.put("mailProtections", each(MailProtection.values(), VocabularyTest::mailProtection));
         words.put("stances", each(Stance.values(), Stance::word));
         words.put("categories", each(Category.values(), Category::word));
         words.put("backupKinds", each(BackupKind.values(), VocabularyTest::spelled));
@@ -104,6 +106,13 @@ class VocabularyTest {
     /** Of those whose name is their word. */
     private static String spelled(Enum<?> value) {
         return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+
+    private static Map<String, Object> mailProtection(MailProtection protection) {
+        Map<String, Object> words = new LinkedHashMap<>();
+        words.put("words", protection.words());
+        words.put("usualPort", protection.usualPort());
+        return words;
     }
 
     private static Map<String, Object> personRole(Role role) {

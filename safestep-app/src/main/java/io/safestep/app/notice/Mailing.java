@@ -1,6 +1,6 @@
 package io.safestep.app.notice;
 
-import io.safestep.app.settings.MailSettings;
+import io.safestep.app.mail.Mail;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.util.List;
@@ -9,7 +9,6 @@ import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.mail.MailException;
 import org.springframework.mail.SimpleMailMessage;
-import org.springframework.mail.javamail.JavaMailSender;
 import org.springframework.stereotype.Component;
 
 /** Sends notices by mail. One that can't be sent is tried again, later each time; it stands in the inbox all the same. */
@@ -21,21 +20,19 @@ class Mailing {
     private static final int AT_ONCE = 100;
 
     private final JdbcClient jdbc;
-    private final JavaMailSender sender;
-    private final MailSettings settings;
+    private final Mail mail;
     private final Clock clock;
 
-    Mailing(JdbcClient jdbc, JavaMailSender sender, MailSettings settings, Clock clock) {
+    Mailing(JdbcClient jdbc, Mail mail, Clock clock) {
         this.jdbc = jdbc;
-        this.sender = sender;
-        this.settings = settings;
+        this.mail = mail;
         this.clock = clock;
     }
 
     private record Unsent(long id, int attempts, String to, String title, String text, String link) {}
 
     void sendDue() {
-        if (!settings.mayMail()) {
+        if (!mail.isOn()) {
             return;
         }
         List<Unsent> unsent = jdbc.sql(
@@ -57,7 +54,7 @@ class Mailing {
                 continue;
             }
             try {
-                sender.send(message(notice));
+                mail.send(message(notice));
                 jdbc.sql("update notice set mail_sent_at = :now, mail_problem = null where id = :noticeId")
                         .param("now", Timestamp.from(clock.instant()))
                         .param("noticeId", notice.id())
@@ -86,11 +83,10 @@ class Mailing {
 
     private SimpleMailMessage message(Unsent notice) {
         SimpleMailMessage message = new SimpleMailMessage();
-        message.setFrom(settings.from());
         message.setTo(notice.to());
         message.setSubject(notice.title());
-        message.setText(notice.text() + "\n\n" + settings.url() + notice.link()
-                + "\n\nWhat you are told, and how, is for you to choose: " + settings.url() + "/inbox\n");
+        message.setText(notice.text() + "\n\n" + mail.url() + notice.link()
+                + "\n\nWhat you are told, and how, is for you to choose: " + mail.url() + "/inbox\n");
         return message;
     }
 }

@@ -1,8 +1,8 @@
 package io.safestep.app.now;
 
+import io.safestep.app.mail.Mail;
 import io.safestep.app.people.People;
 import io.safestep.app.people.stored.Person;
-import io.safestep.app.settings.MailSettings;
 import io.safestep.core.next.FirstChange;
 import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -23,9 +23,9 @@ class FirstChangeFacts {
 
     private final JdbcClient jdbc;
     private final People people;
-    private final MailSettings mail;
+    private final Mail mail;
 
-    FirstChangeFacts(JdbcClient jdbc, People people, MailSettings mail) {
+    FirstChangeFacts(JdbcClient jdbc, People people, Mail mail) {
         this.jdbc = jdbc;
         this.people = people;
         this.mail = mail;
@@ -48,7 +48,7 @@ class FirstChangeFacts {
         }
         List<FirstChange.Item> items = FirstChange.of(new FirstChange.Facts(
                 there.named(),
-                mail.mayMail(),
+                mail.isOn(),
                 there.credential(),
                 there.device(),
                 there.managed(),

@@ -51,13 +51,17 @@ class RegularRound {
             String by) {
         name = newName;
         groupId = newGroupId;
+        move(times);
+        spreadMinutes = newSpreadMinutes;
+        active = nowActive;
+        changedBy = by;
+    }
+
+    void move(Recurrence times) {
         firstDay = times.firstDay();
         atTime = times.at();
         recurrence = times.rule();
         zone = times.zone().getId();
-        spreadMinutes = newSpreadMinutes;
-        active = nowActive;
-        changedBy = by;
     }
 
     Recurrence times() {

@@ -10,6 +10,9 @@ interface RegularRoundRepository extends JpaRepository<RegularRound, Long> {
 
     List<RegularRound> findAllByOrderByName();
 
+    /** @param changedBy log-in of who wrote them last */
+    List<RegularRound> findByChangedBy(String changedBy);
+
     Optional<RegularRound> findByName(String name);
 
     /** Those whose time has come, held until the transaction ends: another process passes over them. */

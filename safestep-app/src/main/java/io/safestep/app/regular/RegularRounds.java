@@ -11,6 +11,7 @@ import io.safestep.core.schedule.Recurrence;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -173,6 +174,23 @@ public class RegularRounds {
                         + wanted.times().rule() + " at " + wanted.times().at() + " "
                         + wanted.times().zone() + (wanted.active() ? "." : ", not active."));
         return view(saved);
+    }
+
+    /** Rounds that nobody has written yet follow the time zone of the network. */
+    public void follow(ZoneId zone) {
+        for (RegularRound round : repository.findByChangedBy(AuditLog.SAFE_STEP)) {
+            Recurrence before = round.times();
+            if (!before.zone().equals(zone)) {
+                Recurrence times = new Recurrence(before.firstDay(), before.at(), before.rule(), zone);
+                round.move(times);
+                round.next(times.nextAfter(clock.instant()).orElse(null));
+                audit.write(
+                        AuditLog.SAFE_STEP,
+                        round.name(),
+                        "regular round changed",
+                        "It follows the time zone of the network: from " + before.zone() + " to " + zone + ".");
+            }
+        }
     }
 
     void remove(long id, String person) {

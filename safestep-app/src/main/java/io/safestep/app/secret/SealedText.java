@@ -13,7 +13,7 @@ import org.springframework.stereotype.Component;
 @Converter
 public class SealedText implements AttributeConverter<String, String> {
 
-    private static final String MARK = "{sealed}";
+    static final String MARK = "{sealed}";
 
     private final SecretBox secrets;
 

@@ -33,9 +33,7 @@ public class SecretBox {
      */
     SecretBox(NetworkSettings settings, JdbcClient jdbc) {
         Path file = settings.home().resolve("secret.key");
-        List<byte[]> samples = jdbc.sql("""
-                (select secret from credential limit 1)
-                union all (select sealed from config_content limit 1)""").query(byte[].class).list();
+        List<byte[]> samples = samples(jdbc);
         try {
             if (!Files.exists(file)) {
                 if (!samples.isEmpty()) {
@@ -53,6 +51,18 @@ public class SecretBox {
         } catch (IllegalStateException e) {
             throw MissingKeyException.doesNotFit(file);
         }
+    }
+
+    /** One of each kind of what is stored encrypted and is there before anything else. */
+    private static List<byte[]> samples(JdbcClient jdbc) {
+        return jdbc.sql("""
+                (select secret from credential limit 1)
+                union all (select sealed from config_content limit 1)
+                union all (select decode(substring(text from length(:mark) + 1), 'base64') from (
+                  (select password as text from mail_server where password is not null limit 1)
+                  union all (select client_secret from identity_provider where client_secret is not null limit 1)
+                  union all (select code_secret from person where code_secret is not null limit 1)
+                ) as marked)""").param("mark", SealedText.MARK).query(byte[].class).list();
     }
 
     private static void writeKey(Path folder, Path file) throws IOException {

@@ -4,9 +4,9 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
 
 /**
- * How mail is sent; the server is that of {@code spring.mail}.
+ * How mail is sent while nobody has said it under Settings; the server is that of {@code spring.mail}.
  *
- * @param enabled whether mail is sent at all
+ * @param enabled whether mail is sent
  * @param from the address from which it comes
  * @param url under which people reach Safe Step, for links
  */
@@ -14,9 +14,4 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
 public record MailSettings(
         @DefaultValue("false") boolean enabled,
         @DefaultValue("safe-step@localhost") String from,
-        @DefaultValue("http://127.0.0.1:8077") String url) {
-
-    public boolean mayMail() {
-        return enabled;
-    }
-}
+        @DefaultValue("http://127.0.0.1:8077") String url) {}

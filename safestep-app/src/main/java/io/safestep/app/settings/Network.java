@@ -59,7 +59,7 @@ public class Network {
                 : name.length() > MOST_OF_A_NAME ? "At most " + MOST_OF_A_NAME + " characters." : null;
     }
 
-    /** Windows, freezes and rounds keep the zone in which they were written. */
+    /** Windows, freezes and rounds that people wrote keep the zone in which they did. */
     public void say(String name, ZoneId zone) {
         jdbc.sql("""
                 insert into network (id, name, zone) values (1, :name, :zone)

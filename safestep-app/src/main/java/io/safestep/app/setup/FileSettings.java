@@ -21,7 +21,7 @@ class FileSettings {
             new Known("Sessions held open for notifications", "safestep.log.subscriptions", "SAFESTEP_SUBSCRIPTIONS"),
             new Known("Undecided drift beside a change", "safestep.run.undecided-drift", "SAFESTEP_UNDECIDED_DRIFT"),
             new Known("Longest stay of checks", "safestep.run.longest-stay", "SAFESTEP_LONGEST_STAY"),
-            new Known("Mail", "safestep.mail.enabled", "SAFESTEP_MAIL"),
+            new Known("Mail, while nobody has said it here", "safestep.mail.enabled", "SAFESTEP_MAIL"),
             new Known("Mail server", "spring.mail.host", "SAFESTEP_MAIL_HOST"),
             new Known("Sender of mail", "safestep.mail.from", "SAFESTEP_MAIL_FROM"));
 

@@ -4,6 +4,7 @@ import io.safestep.app.audit.AuditLog;
 import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.regular.RegularRounds;
 import io.safestep.app.settings.Network;
 import io.safestep.app.sight.NetworkWide;
 import jakarta.validation.Valid;
@@ -28,10 +29,12 @@ import org.springframework.web.bind.annotation.RestController;
 class NetworkNameController {
 
     private final Network network;
+    private final RegularRounds rounds;
     private final AuditLog audit;
 
-    NetworkNameController(Network network, AuditLog audit) {
+    NetworkNameController(Network network, RegularRounds rounds, AuditLog audit) {
         this.network = network;
+        this.rounds = rounds;
         this.audit = audit;
     }
 
@@ -71,6 +74,7 @@ class NetworkNameController {
         String before =
                 network.name().map(name -> name + " in " + network.zone()).orElse("nothing");
         network.say(request.name(), ZoneId.of(request.zone()));
+        rounds.follow(ZoneId.of(request.zone()));
         audit.write(
                 me.login(),
                 "network",

@@ -94,6 +94,11 @@ final class EndpointWalk {
             case "/api/accounts/{login}/tokens" -> Map.of("name", "x", "rights", List.of("READ"), "days", 1);
             case "/api/accounts/{login}/wish" -> Map.of("agree", true);
             case "/api/installation/network" -> Map.of("name", "x", "zone", "UTC");
+            case "/api/accounts/invitations" -> Map.of("logins", List.of("nobody-of-this-name"));
+            case "/api/installation/mail" ->
+                Map.of("host", "", "port", 0, "protection", "TLS", "user", "", "sender", "", "version", 0);
+            case "/api/installation/mail/wish" -> Map.of("agree", true);
+            case "/api/installation/mail/off" -> Map.of("off", true);
             case "/api/identity-providers", "/api/identity-providers/{slug}" -> provider();
             case "/api/identity-providers/{slug}/wish" -> Map.of("agree", true);
             case "/api/identity-providers/{slug}/off" -> Map.of("off", true);

@@ -40,6 +40,7 @@ class ScopeWalkTest extends SafeStepTest {
             "GET /api/accounts",
             "POST /api/accounts",
             "POST /api/accounts/import",
+            "POST /api/accounts/invitations",
             "POST /api/accounts/import/dry-run",
             "PUT /api/accounts/{login}",
             "PUT /api/accounts/{login}/wish",

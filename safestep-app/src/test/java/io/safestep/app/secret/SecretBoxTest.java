@@ -1,5 +1,6 @@
 package io.safestep.app.secret;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -10,11 +11,14 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.ZoneOffset;
+import java.util.Base64;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.security.crypto.encrypt.Encryptors;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Passwords of devices at rest. */
 class SecretBoxTest extends SafeStepTest {
@@ -53,6 +57,18 @@ class SecretBoxTest extends SafeStepTest {
     void theKeyOfAnotherDatabaseIsFoundOutAtTheStart() throws IOException {
         Files.writeString(folder.resolve("secret.key"), "0011223344556677\n0011223344556677\n");
         assertThatThrownBy(() -> new SecretBox(settings(folder), JdbcClient.create(jdbc)))
+                .isInstanceOf(MissingKeyException.class)
+                .hasMessageContaining("belongs to another database");
+    }
+
+    @Test
+    @Transactional
+    void whatPeopleSaidBeforeTheFirstDeviceCountsToo() {
+        byte[] closed =
+                Encryptors.stronger("0011223344556677", "0011223344556677").encrypt("keel".getBytes(UTF_8));
+        String sealed = SealedText.MARK + Base64.getEncoder().encodeToString(closed);
+        jdbc.update("insert into mail_server (id, password) values (1, ?)", sealed);
+        assertThatThrownBy(() -> new SecretBox(settings(PRACTICE.home()), JdbcClient.create(jdbc)))
                 .isInstanceOf(MissingKeyException.class)
                 .hasMessageContaining("belongs to another database");
     }

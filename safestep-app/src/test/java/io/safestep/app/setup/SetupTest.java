@@ -2,6 +2,7 @@ package io.safestep.app.setup;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.app.audit.AuditLog;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.SafeStepTest;
@@ -63,6 +64,35 @@ class SetupTest extends SafeStepTest {
                 .isTrue();
         assertThat(administrator.get("/api/record?subject=network").body().toString())
                 .contains("to Sound and Isles in Europe/London.");
+    }
+
+    private long regular(String name, String by) {
+        return jdbc.queryForObject("""
+                insert into regular_round
+                (name, action, first_day, at_time, recurrence, zone, spread_minutes, active, changed_by, last_words)
+                values (?, 'BACK_UP', '2026-01-01', '20:00', 'FREQ=DAILY', 'UTC', 0, false, ?, '') returning id""", Long.class, name, by);
+    }
+
+    private String zoneOf(long round) {
+        return jdbc.queryForObject("select zone from regular_round where id = ?", String.class, round);
+    }
+
+    @Test
+    void roundsThatNobodyHasWrittenFollowTheZone() {
+        long given = regular("setup test given", AuditLog.SAFE_STEP);
+        long written = regular("setup test written", "mtarrant");
+        try {
+            administrator.put(NETWORK, Map.of("name", "Sound", "zone", "Europe/London"));
+            assertThat(zoneOf(given)).isEqualTo("Europe/London");
+            assertThat(zoneOf(written)).isEqualTo("UTC");
+            assertThat(jdbc.queryForObject(
+                            "select to_char(next_at at time zone 'Europe/London', 'HH24:MI') from regular_round where id = ?",
+                            String.class,
+                            given))
+                    .isEqualTo("20:00");
+        } finally {
+            jdbc.update("delete from regular_round where id in (?, ?)", given, written);
+        }
     }
 
     @Test

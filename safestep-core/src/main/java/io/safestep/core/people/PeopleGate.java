@@ -52,7 +52,7 @@ public final class PeopleGate {
     /**
      * Somebody as far as it matters here.
      *
-     * @param administered whether they are or ever were an administrator who could log in
+     * @param administered whether they are or ever were an administrator for all devices who could log in
      */
     public record Account(String login, Power power, WayIn wayIn, boolean administered) {
 
@@ -84,6 +84,8 @@ public final class PeopleGate {
         BEYOND_OWN_RIGHTS,
         /** They would give away devices that they do not have. */
         BEYOND_OWN_SCOPE,
+        /** They would change somebody for devices that they do not have. */
+        NOT_IN_OWN_SCOPE,
         /** Somebody without any role could not even read. */
         NO_ROLE
     }
@@ -99,6 +101,9 @@ public final class PeopleGate {
     public static Answer power(Account by, Account of, Power wanted, Collection<Account> all) {
         if (wanted.roles().isEmpty()) {
             return Answer.NO_ROLE;
+        }
+        if (!reaches(by, of)) {
+            return Answer.NOT_IN_OWN_SCOPE;
         }
         Account afterwards = new Account(of.login(), wanted, of.wayIn(), of.administered());
         if (of.isFullAdministrator() && !afterwards.isFullAdministrator() && !anotherFullAdministrator(of, all)) {
@@ -124,8 +129,8 @@ public final class PeopleGate {
     }
 
     /**
-     * Where there is one administrator, and never was another, nobody can be asked. Where there was another one, somebody
-     * has to come: or else an administrator would let the other one go and be alone.
+     * Where there is one administrator for all devices, and never was another, nobody can be asked. Where there was another
+     * one, somebody has to come: or else an administrator would let the other one go and be alone.
      */
     private static Answer byTwo(Account by, Power wanted, Collection<Account> all) {
         if (someoneToAgree(by, wanted, all)) {
@@ -150,6 +155,9 @@ public final class PeopleGate {
      * who does that could come in themselves. For an account that is in use, or that decides, another administrator agrees.
      */
     public static Answer wayIn(Account by, Account of, Collection<Account> all) {
+        if (!reaches(by, of)) {
+            return Answer.NOT_IN_OWN_SCOPE;
+        }
         boolean own = by.login().equals(of.login());
         boolean heavy = of.comesIn() || isWeighty(by, of.power().rights(), true, of.power());
         return !own && heavy ? byTwo(by, of.power(), all) : Answer.GOES;
@@ -166,8 +174,20 @@ public final class PeopleGate {
         return byTwo(by, Power.everywhere(EnumSet.allOf(Role.class)), all);
     }
 
+    /**
+     * Whether somebody may say anything about somebody else: their name, their mail address, what they are. Who looks after a
+     * part of the network looks after the people of that part.
+     */
+    public static boolean reaches(Account by, Account of) {
+        return by.login().equals(of.login())
+                || of.power().scope().isWithin(by.power().scope());
+    }
+
     /** Whether somebody can be let go. */
-    public static Answer retirement(Account of, Collection<Account> all) {
+    public static Answer retirement(Account by, Account of, Collection<Account> all) {
+        if (!reaches(by, of)) {
+            return Answer.NOT_IN_OWN_SCOPE;
+        }
         return of.isFullAdministrator() && !anotherFullAdministrator(of, all) ? Answer.LAST_ADMINISTRATOR : Answer.GOES;
     }
 

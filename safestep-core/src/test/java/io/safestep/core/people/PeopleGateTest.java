@@ -38,7 +38,9 @@ class PeopleGateTest {
     }
 
     private static Account in(String login, Power power) {
-        return new Account(login, power, WayIn.OWN, power.roles().contains(Role.ADMINISTRATOR));
+        boolean administers =
+                power.roles().contains(Role.ADMINISTRATOR) && power.scope().holdsEverything();
+        return new Account(login, power, WayIn.OWN, administers);
     }
 
     private static Answer ask(Account by, Account of, Set<Role> wanted, Account... all) {
@@ -80,7 +82,7 @@ class PeopleGateTest {
 
     @Test
     void whoLetTheOtherAdministratorGoIsNotAloneByThat() {
-        assertThat(PeopleGate.retirement(SECOND, List.of(ADMIN, SECOND)))
+        assertThat(PeopleGate.retirement(ADMIN, SECOND, List.of(ADMIN, SECOND)))
                 .as("at once, when it has to be")
                 .isEqualTo(Answer.GOES);
         assertThat(ask(ADMIN, NOBODY_YET, Set.of(Role.APPROVER), ADMIN, gone(SECOND)))
@@ -138,13 +140,15 @@ class PeopleGateTest {
         assertThat(ask(ADMIN, ADMIN, Set.of(Role.ENGINEER), ADMIN, ENGINEER)).isEqualTo(Answer.LAST_ADMINISTRATOR);
         assertThat(ask(ADMIN, ADMIN, new Power(Set.of(Role.ADMINISTRATOR), DUNMARSH), ADMIN))
                 .isEqualTo(Answer.LAST_ADMINISTRATOR);
-        assertThat(PeopleGate.retirement(ADMIN, List.of(ADMIN, ENGINEER))).isEqualTo(Answer.LAST_ADMINISTRATOR);
-        assertThat(PeopleGate.retirement(ADMIN, List.of(ADMIN, SECOND))).isEqualTo(Answer.GOES);
-        assertThat(PeopleGate.retirement(ADMIN, List.of(ADMIN, notCome(SECOND))))
+        assertThat(PeopleGate.retirement(SECOND, ADMIN, List.of(ADMIN, ENGINEER)))
+                .isEqualTo(Answer.LAST_ADMINISTRATOR);
+        assertThat(PeopleGate.retirement(SECOND, ADMIN, List.of(ADMIN, SECOND))).isEqualTo(Answer.GOES);
+        assertThat(PeopleGate.retirement(SECOND, ADMIN, List.of(ADMIN, notCome(SECOND))))
                 .as("the other one has not come in yet")
                 .isEqualTo(Answer.LAST_ADMINISTRATOR);
-        assertThat(PeopleGate.retirement(ENGINEER, List.of(ADMIN, ENGINEER))).isEqualTo(Answer.GOES);
-        assertThat(PeopleGate.retirement(gone(ADMIN), List.of(gone(ADMIN), SECOND)))
+        assertThat(PeopleGate.retirement(ADMIN, ENGINEER, List.of(ADMIN, ENGINEER)))
+                .isEqualTo(Answer.GOES);
+        assertThat(PeopleGate.retirement(SECOND, gone(ADMIN), List.of(gone(ADMIN), SECOND)))
                 .as("who is gone is no administrator")
                 .isEqualTo(Answer.GOES);
     }
@@ -160,8 +164,50 @@ class PeopleGateTest {
         assertThat(ask(local, NOBODY_YET, new Power(Set.of(Role.ENGINEER), DUNMARSH), ADMIN, local))
                 .isEqualTo(Answer.GOES);
         assertThat(ask(local, account("jvane", Role.AUDITOR), Set.of(Role.ENGINEER), ADMIN, local))
-                .as("a role for devices that they do not have")
-                .isEqualTo(Answer.BEYOND_OWN_SCOPE);
+                .as("somebody for devices that they do not have")
+                .isEqualTo(Answer.NOT_IN_OWN_SCOPE);
+    }
+
+    @Test
+    void whoLooksAfterAPartLooksAfterThePeopleOfThatPart() {
+        Account local = in("local", new Power(Set.of(Role.ADMINISTRATOR), DUNMARSH));
+        Account ofThePart = in("kstrand", new Power(Set.of(Role.OPERATOR), DUNMARSH));
+        List<Account> all = List.of(ADMIN, SECOND, local, ENGINEER, ofThePart);
+        assertThat(PeopleGate.reaches(local, ENGINEER)).isFalse();
+        assertThat(PeopleGate.reaches(local, ofThePart)).isTrue();
+        assertThat(PeopleGate.reaches(local, NOBODY_YET)).as("somebody new").isTrue();
+        assertThat(PeopleGate.reaches(local, local)).isTrue();
+        assertThat(PeopleGate.reaches(ADMIN, local)).isTrue();
+        assertThat(PeopleGate.retirement(local, ENGINEER, all)).isEqualTo(Answer.NOT_IN_OWN_SCOPE);
+        assertThat(PeopleGate.retirement(local, ofThePart, all)).isEqualTo(Answer.GOES);
+        assertThat(PeopleGate.wayIn(local, ENGINEER, all)).isEqualTo(Answer.NOT_IN_OWN_SCOPE);
+        assertThat(PeopleGate.power(local, ENGINEER, new Power(Set.of(Role.AUDITOR), Scope.EVERYWHERE), all))
+                .as("not even to make them less")
+                .isEqualTo(Answer.NOT_IN_OWN_SCOPE);
+        assertThat(PeopleGate.power(local, ofThePart, new Power(Set.of(Role.AUDITOR), DUNMARSH), all))
+                .isEqualTo(Answer.GOES);
+    }
+
+    /** Whoever is changed, let go or given a link by one alone was within the scope of who did it. */
+    @Test
+    void nothingIsDoneAboutPeopleOutsideOnesScope() {
+        Random random = new Random(281);
+        for (int i = 0; i < 2000; i++) {
+            Account by = in("by", new Power(Set.of(Role.ADMINISTRATOR), someScope(random)));
+            Account of = in("of", new Power(some(random), someScope(random)));
+            List<Account> all = List.of(by, of, ADMIN, SECOND);
+            List<Answer> answers = List.of(
+                    PeopleGate.retirement(by, of, all),
+                    PeopleGate.wayIn(by, of, all),
+                    PeopleGate.power(by, of, new Power(some(random), someScope(random)), all));
+            boolean within = of.power().scope().isWithin(by.power().scope());
+            assertThat(answers.contains(Answer.NOT_IN_OWN_SCOPE))
+                    .as("%s and %s: %s", by, of, answers)
+                    .isEqualTo(!within);
+            if (!within) {
+                assertThat(answers).as("%s and %s", by, of).containsOnly(Answer.NOT_IN_OWN_SCOPE);
+            }
+        }
     }
 
     private static Account elsewhere(Account account) {
@@ -170,9 +216,9 @@ class PeopleGateTest {
 
     @Test
     void somebodyIsLeftWhoComesInWhenTheIdentityProviderIsAway() {
-        assertThat(PeopleGate.retirement(ADMIN, List.of(ADMIN, elsewhere(SECOND))))
+        assertThat(PeopleGate.retirement(SECOND, ADMIN, List.of(ADMIN, elsewhere(SECOND))))
                 .isEqualTo(Answer.LAST_ADMINISTRATOR);
-        assertThat(PeopleGate.retirement(elsewhere(SECOND), List.of(ADMIN, elsewhere(SECOND))))
+        assertThat(PeopleGate.retirement(ADMIN, elsewhere(SECOND), List.of(ADMIN, elsewhere(SECOND))))
                 .isEqualTo(Answer.GOES);
         assertThat(PeopleGate.mayAgree(elsewhere(SECOND), "abrill", Power.everywhere(Set.of(Role.APPROVER))))
                 .as("they are an administrator all the same")
@@ -192,7 +238,11 @@ class PeopleGateTest {
         Account local = in("local", new Power(Set.of(Role.ADMINISTRATOR), DUNMARSH));
         assertThat(PeopleGate.trust(local, List.of(ADMIN, local))).isEqualTo(Answer.BEYOND_OWN_SCOPE);
         assertThat(PeopleGate.trust(ADMIN, List.of(ADMIN, local)))
-                .as("one for some devices can't agree to what holds for all")
+                .as("one for some devices can't agree to what holds for all, and never could")
+                .isEqualTo(Answer.GOES);
+        Account narrowed = new Account("bsecond", new Power(Set.of(Role.ADMINISTRATOR), DUNMARSH), WayIn.OWN, true);
+        assertThat(PeopleGate.trust(ADMIN, List.of(ADMIN, narrowed)))
+                .as("one who could once, and was given fewer devices")
                 .isEqualTo(Answer.NOBODY_TO_AGREE);
     }
 
@@ -272,7 +322,7 @@ class PeopleGateTest {
             return;
         }
         if (!added && random.nextInt(6) == 0) {
-            if (PeopleGate.retirement(of, all.values()) == Answer.GOES && !login.equals(by.login())) {
+            if (PeopleGate.retirement(by, of, all.values()) == Answer.GOES && !login.equals(by.login())) {
                 all.put(login, gone(of));
                 own.remove(login);
                 story.add(by.login() + " retires " + login);

@@ -1,14 +1,14 @@
 package io.safestep.app.people.accounts;
 
-import io.safestep.app.people.links.InvitationMail;
+import io.safestep.app.people.accounts.Invitations.InvitationView;
+import io.safestep.app.people.accounts.Invitations.InvitedView;
 import io.safestep.app.people.links.PersonLinks;
 import io.safestep.app.people.signed.SignedIn;
-import io.safestep.app.people.stored.Person;
 import io.safestep.app.sight.Sight;
-import io.safestep.core.people.PeopleGate.Answer;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.Size;
-import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -32,29 +32,14 @@ import org.springframework.web.bind.annotation.RestController;
 class AccountController {
 
     private final Accounts accounts;
-    private final InvitationMail mail;
+    private final Invitations invitations;
     private final PeopleImport imports;
 
-    AccountController(Accounts accounts, InvitationMail mail, PeopleImport imports) {
+    AccountController(Accounts accounts, Invitations invitations, PeopleImport imports) {
         this.accounts = accounts;
-        this.mail = mail;
+        this.invitations = invitations;
         this.imports = imports;
     }
-
-    /**
-     * How somebody comes in.
-     *
-     * @param path on this server; it is shown this once. Null when it was mailed, or waits
-     * @param endsAt UTC; null when it waits
-     * @param mailedTo where the mail server has taken it to; null when it was not mailed, and has to be handed on
-     * @param waits what waits for another administrator; null when nothing does
-     */
-    record InvitationView(
-            String name,
-            @Nullable String path,
-            @Nullable Instant endsAt,
-            @Nullable String mailedTo,
-            @Nullable String waits) {}
 
     /** @param invitation null when no link was wanted, or when it was refused */
     record AnsweredView(@Nullable InvitationView invitation) {}
@@ -73,7 +58,7 @@ class AccountController {
     @PostMapping
     @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
     InvitationView add(@Valid @RequestBody AccountRequest request, @AuthenticationPrincipal SignedIn me) {
-        return handOut(request.login(), accounts.add(request, me.login()));
+        return invitations.handOut(request.login(), accounts.add(request, me.login()));
     }
 
     @PutMapping("/{login}")
@@ -92,28 +77,25 @@ class AccountController {
             @Valid @RequestBody AnswerRequest request,
             @AuthenticationPrincipal SignedIn me) {
         PersonLinks.Made link = accounts.answer(login, request.agree(), me.login());
-        return new AnsweredView(link == null ? null : handOut(login, link));
+        return new AnsweredView(link == null ? null : invitations.handOut(login, link));
     }
 
     @PostMapping("/{login}/invitation")
     @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
     InvitationView invite(@PathVariable String login, @AuthenticationPrincipal SignedIn me) {
-        return handOut(login, accounts.invite(login, me.login()));
+        return invitations.handOut(login, accounts.invite(login, me.login()));
     }
 
-    private InvitationView handOut(String login, PersonLinks.@Nullable Made link) {
-        Person person = accounts.existing(login);
-        if (link == null && person.wish() == null) {
-            return new InvitationView(person.name(), null, null, null, null);
-        }
-        if (link == null) {
-            String waits = PeopleWords.of(Answer.WAITS_FOR_ANOTHER, person.name());
-            return new InvitationView(person.name(), null, null, null, waits);
-        }
-        // Who is mailed a link is the one who has it, and nobody beside them.
-        boolean mailed = mail.send(person.email(), person.name(), link.path(), link.endsAt());
-        return new InvitationView(
-                person.name(), mailed ? null : link.path(), link.endsAt(), mailed ? person.email() : null, null);
+    /** @param logins of whom to invite, at most a hundred at once */
+    record InvitationsRequest(
+            @NotEmpty @Size(max = 100, message = "At most 100 people at once.")
+            List<@NotBlank @Size(max = 40) String> logins) {}
+
+    /** A link for each; one that does not go stops none of the others. */
+    @PostMapping("/invitations")
+    @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
+    List<InvitedView> inviteMany(@Valid @RequestBody InvitationsRequest request, @AuthenticationPrincipal SignedIn me) {
+        return invitations.many(request.logins(), me.login());
     }
 
     /** @param successor log-in of who goes on with what they have begun; null to leave it as it is */

@@ -13,6 +13,7 @@ import io.safestep.app.people.stored.Wish;
 import io.safestep.app.people.tokens.Tokens;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.core.mail.MailAddress;
 import io.safestep.core.people.PeopleGate;
 import io.safestep.core.people.PeopleGate.Account;
 import io.safestep.core.people.PeopleGate.Answer;
@@ -42,9 +43,6 @@ import org.springframework.transaction.annotation.Transactional;
 public class Accounts {
 
     private static final Pattern LOGIN = Pattern.compile("[a-z][a-z0-9._-]{1,39}");
-    private static final Pattern EMAIL = Pattern.compile("[^\\s@]{1,64}@[^\\s@]+[.][^\\s@.]{2,}");
-
-    private static final int MOST_OF_AN_ADDRESS = 200;
 
     private final PersonRepository people;
     private final PersonLinkRepository openLinks;
@@ -55,6 +53,7 @@ public class Accounts {
     private final Tokens tokens;
     private final List<OpenWork> work;
     private final KnownPlaces places;
+    private final PeopleReach reach;
     private final AuditLog audit;
     private final Clock clock;
 
@@ -68,6 +67,7 @@ public class Accounts {
             Tokens tokens,
             List<OpenWork> work,
             KnownPlaces places,
+            PeopleReach reach,
             AuditLog audit,
             Clock clock) {
         this.people = people;
@@ -79,6 +79,7 @@ public class Accounts {
         this.tokens = tokens;
         this.work = work;
         this.places = places;
+        this.reach = reach;
         this.audit = audit;
         this.clock = clock;
     }
@@ -144,10 +145,6 @@ public class Accounts {
         return LOGIN.matcher(text).matches();
     }
 
-    public static boolean isMail(String text) {
-        return text.length() <= MOST_OF_AN_ADDRESS && EMAIL.matcher(text).matches();
-    }
-
     /** What is wrong with what is written of somebody, by field. */
     public static List<FieldError> problems(@Nullable String login, String name, @Nullable String email) {
         List<FieldError> errors = new ArrayList<>();
@@ -160,7 +157,7 @@ public class Accounts {
         if (name.isBlank()) {
             errors.add(FieldError.of("name", "Enter the name by which people know them."));
         }
-        if (email != null && !email.isBlank() && !isMail(email.strip())) {
+        if (email != null && !email.isBlank() && !MailAddress.isSomebodys(email.strip())) {
             errors.add(FieldError.of(
                     "email", "Enter a mail address such as m.tarrant@ferries.example, or leave it empty."));
         }
@@ -252,6 +249,7 @@ public class Accounts {
             throw ProblemException.moved("Somebody else has changed " + person.name()
                     + " meanwhile. Look at it again; nothing was changed now.");
         }
+        reach.check(by, person);
         Power before = person.power();
         Power wanted = new Power(request.roles(), request.scopeOr(before.scope()));
         List<FieldError> errors = problems(null, request.name(), request.email());
@@ -305,6 +303,10 @@ public class Accounts {
             throw ProblemException.refused(
                     "Nothing is wanted for " + person.name() + " that somebody would have to agree to.");
         }
+        reach.check(by, person);
+        if (!by.equals(wish.by()) && !wish.scope().isWithin(existing(by).scope())) {
+            throw ProblemException.forbidden(PeopleWords.of(Answer.NOT_IN_OWN_SCOPE, person.name()));
+        }
         Power before = person.power();
         if (!agree) {
             person.wish(null);
@@ -344,7 +346,7 @@ public class Accounts {
                     "Something is wanted for " + person.name() + " already: it has to be decided first.");
         }
         Answer answer = PeopleGate.wayIn(account(by), person.account(), all());
-        if (answer == Answer.NOBODY_TO_AGREE) {
+        if (answer != Answer.GOES && answer != Answer.WAITS_FOR_ANOTHER) {
             throw ProblemException.refused(PeopleWords.of(answer, person.name()));
         }
         if (answer == Answer.WAITS_FOR_ANOTHER) {
@@ -376,7 +378,7 @@ public class Accounts {
         if (!person.isPresent()) {
             throw ProblemException.refused(person.name() + " is retired already.");
         }
-        Answer answer = PeopleGate.retirement(person.account(), all());
+        Answer answer = PeopleGate.retirement(account(by), person.account(), all());
         if (answer != Answer.GOES) {
             throw ProblemException.refused(PeopleWords.of(answer, person.name()));
         }
@@ -404,6 +406,7 @@ public class Accounts {
         if (person.isPresent()) {
             throw ProblemException.refused(person.name() + " is here.");
         }
+        reach.check(by, person);
         person.comeBack();
         audit.write(
                 by,

@@ -23,6 +23,8 @@ public final class PeopleWords {
             case BEYOND_OWN_RIGHTS -> "You can give away only what you may do yourself. Ask an administrator.";
             case BEYOND_OWN_SCOPE ->
                 "You can give away only devices that are in your own scope. Ask an administrator for all devices.";
+            case NOT_IN_OWN_SCOPE ->
+                name + " works with devices that are outside your scope. Ask an administrator for all devices.";
             case NO_ROLE -> "Choose at least one role; without any, nothing can be seen.";
         };
     }

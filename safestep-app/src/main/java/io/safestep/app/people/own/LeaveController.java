@@ -1,5 +1,6 @@
 package io.safestep.app.people.own;
 
+import io.safestep.app.people.accounts.PeopleReach;
 import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonRepository;
@@ -23,9 +24,11 @@ class LeaveController {
 
     private final PersonRepository people;
     private final Leaves leaves;
+    private final PeopleReach reach;
 
-    LeaveController(PersonRepository people, Leaves leaves) {
+    LeaveController(PersonRepository people, Leaves leaves, PeopleReach reach) {
         this.people = people;
+        this.reach = reach;
         this.leaves = leaves;
     }
 
@@ -74,14 +77,20 @@ class LeaveController {
             @PathVariable String login,
             @Valid @RequestBody LeaveRequest request,
             @AuthenticationPrincipal SignedIn me) {
-        return leaves.take(person(login), request.wanted(), me.login());
+        return leaves.take(reached(login, me), request.wanted(), me.login());
     }
 
     @DeleteMapping("/api/accounts/{login}/leaves/{id}")
     @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
     List<Leaves.View> takeBackOfOthers(
             @PathVariable String login, @PathVariable long id, @AuthenticationPrincipal SignedIn me) {
-        return leaves.takeBack(person(login), id, me.login());
+        return leaves.takeBack(reached(login, me), id, me.login());
+    }
+
+    private Person reached(String login, SignedIn me) {
+        Person person = person(login);
+        reach.check(me.login(), person);
+        return person;
     }
 
     private Person person(String login) {

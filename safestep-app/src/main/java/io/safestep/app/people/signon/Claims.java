@@ -2,6 +2,7 @@ package io.safestep.app.people.signon;
 
 import io.safestep.app.people.accounts.Accounts;
 import io.safestep.app.people.stored.ProviderSettings;
+import io.safestep.core.mail.MailAddress;
 import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
@@ -30,7 +31,7 @@ record Claims(
                 .orElse(subject);
         // An address that was not verified may be anybody's (OpenID Connect Core 1.0, section 5.7).
         Optional<String> email = Boolean.TRUE.equals(told.get("email_verified"))
-                ? text(told.get("email")).filter(Accounts::isMail)
+                ? text(told.get("email")).filter(MailAddress::isSomebodys)
                 : Optional.empty();
         return new Claims(issuer, subject, login, name, email, groups(at(told, settings.groupsClaim())));
     }

@@ -1,8 +1,8 @@
 package io.safestep.app.people.signon;
 
 import io.safestep.app.audit.AuditLog;
+import io.safestep.app.people.accounts.Consent;
 import io.safestep.app.people.accounts.KnownPlaces;
-import io.safestep.app.people.accounts.PeopleWords;
 import io.safestep.app.people.stored.IdentityProvider;
 import io.safestep.app.people.stored.IdentityProviderRepository;
 import io.safestep.app.people.stored.Person;
@@ -12,10 +12,7 @@ import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.people.stored.ProviderSettings;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
-import io.safestep.core.people.PeopleGate;
-import io.safestep.core.people.PeopleGate.Answer;
 import io.safestep.core.people.PeopleGate.Power;
-import io.safestep.core.people.Role;
 import io.safestep.core.people.RoleMapping;
 import io.safestep.core.people.Scope;
 import java.util.ArrayList;
@@ -39,6 +36,7 @@ public class Providers {
     private final PersonIdentityRepository identities;
     private final PersonRepository people;
     private final KnownPlaces places;
+    private final Consent consent;
     private final AuditLog audit;
 
     Providers(
@@ -46,11 +44,13 @@ public class Providers {
             PersonIdentityRepository identities,
             PersonRepository people,
             KnownPlaces places,
+            Consent consent,
             AuditLog audit) {
         this.providers = providers;
         this.identities = identities;
         this.people = people;
         this.places = places;
+        this.consent = consent;
         this.audit = audit;
     }
 
@@ -131,21 +131,20 @@ public class Providers {
         if (!errors.isEmpty()) {
             throw ProblemException.invalid(errors);
         }
-        Answer answer = trust(by);
+        String waits = consent.waits(by, "Single sign-on");
         String secret =
                 request.clientSecret() == null || request.clientSecret().isEmpty() ? null : request.clientSecret();
         provider.want(request.settings(), secret, by);
         providers.save(provider);
-        boolean waits = answer == Answer.WAITS_FOR_ANOTHER;
         audit.write(
                 by,
                 SUBJECT,
-                waits ? "identity provider wanted" : "identity provider",
-                words(request.settings()) + (waits ? " Another administrator has to agree." : ""));
-        if (!waits) {
+                waits != null ? "identity provider wanted" : "identity provider",
+                words(request.settings()) + (waits != null ? " Another administrator has to agree." : ""));
+        if (waits == null) {
             provider.agree();
         }
-        return waits ? PeopleWords.of(answer, request.name()) : null;
+        return waits;
     }
 
     /** Believes a provider from the start, as the demo does. */
@@ -157,16 +156,6 @@ public class Providers {
             providers.save(provider);
             audit.write(AuditLog.SAFE_STEP, SUBJECT, "identity provider", words(settings));
         }
-    }
-
-    private Answer trust(String by) {
-        Answer answer = PeopleGate.trust(
-                people.named(by).account(),
-                people.findAll().stream().map(Person::account).toList());
-        if (answer != Answer.GOES && answer != Answer.WAITS_FOR_ANOTHER) {
-            throw ProblemException.refused(PeopleWords.of(answer, "Single sign-on"));
-        }
-        return answer;
     }
 
     private List<FieldError> problems(ProviderRequest request) {
@@ -226,11 +215,7 @@ public class Providers {
             }
             return;
         }
-        Power everything = Power.everywhere(Set.of(Role.values()));
-        if (!PeopleGate.mayAgree(people.named(by).account(), wantedBy, everything)) {
-            throw ProblemException.forbidden("Another administrator than "
-                    + people.named(wantedBy).name() + " has to agree, whose scope is all devices.");
-        }
+        consent.mayAgree(by, wantedBy);
         provider.agree();
         audit.write(by, SUBJECT, "identity provider agreed to", "Wanted by " + wantedBy + ": " + words(wanted));
     }

@@ -161,7 +161,7 @@ public class Person {
     }
 
     private void noteAdministrator() {
-        administered |= comesIn() && roles().contains(Role.ADMINISTRATOR);
+        administered |= comesIn() && roles().contains(Role.ADMINISTRATOR) && scope().holdsEverything();
     }
 
     /** What is wanted for them and waits until another administrator agrees; null for nothing. */
