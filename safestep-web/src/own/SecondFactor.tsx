@@ -164,7 +164,13 @@ function Removal({ moved }: { moved: () => void }) {
   }
   return (
     <form onSubmit={submit} noValidate>
-      <Field id="factor-password" label="Your password" error={drop.at("password")} className="mb-3">
+      <Field
+        id="factor-password"
+        label="Your password"
+        error={drop.at("password")}
+        hint="Leave it empty when you have no password."
+        className="mb-3"
+      >
         <Form.Control
           type="password"
           value={password}
@@ -173,7 +179,7 @@ function Removal({ moved }: { moved: () => void }) {
         />
       </Field>
       <div className="d-flex gap-2">
-        <Button type="submit" variant="outline-danger" disabled={drop.isPending || !password}>
+        <Button type="submit" variant="outline-danger" disabled={drop.isPending}>
           Take it away
         </Button>
         <Button variant="link" onClick={() => setAsking(false)}>

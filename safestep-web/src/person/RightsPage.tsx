@@ -1,3 +1,4 @@
+import { useEffect, useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { Link } from "react-router";
 import vocabulary from "../api/vocabulary.json";
@@ -5,13 +6,14 @@ import { csv, download } from "../ui/csv";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { SettingsNav } from "../ui/SettingsNav";
 import { count } from "../ui/words";
-import { type Account, alike, type Right, rightsOf, rightsTable, rolesOf } from "./people";
+import { alike, type Alike, type Right, rightsOf, rightsTable, rolesOf } from "./people";
 import { useAccounts } from "./queries";
 
 /** Who may what, as one table that an auditor can take along. */
 export function RightsPage() {
   const accounts = useAccounts();
   const groups = alike(accounts.data ?? []);
+  const [open, setOpen] = useState<Alike | null>(null);
   const rights = Object.keys(vocabulary.rights) as Right[];
   function hand() {
     const [head, ...rows] = rightsTable(accounts.data ?? []);
@@ -41,7 +43,7 @@ export function RightsPage() {
                 <th scope="col">May …</th>
                 {groups.map((g) => (
                   <th key={g.people[0]!.id} scope="col">
-                    <Names people={g.people} />
+                    <Names group={g} open={() => setOpen(g)} />
                     <span className="soft">{g.roles.length > 0 ? rolesOf(g.roles) : "nothing yet"}</span>
                     {g.scopeWords && <span className="soft">{g.scopeWords}</span>}
                   </th>
@@ -63,25 +65,52 @@ export function RightsPage() {
           </table>
         </div>
       )}
+      {open && <Everyone group={open} close={() => setOpen(null)} />}
     </>
   );
 }
 
-/** So many are named at once; of more, their number opens the names. */
+/** So many are named at once; of more, their number opens the names below the table. */
 const fewNames = 3;
 
-function Names({ people }: { people: Account[] }) {
-  const names = people.map((a) => (
-    <Link key={a.id} to={`/settings/people/${a.id}`}>
-      {a.name}
-    </Link>
-  ));
-  return people.length <= fewNames ? (
-    <>{names}</>
+function Names({ group, open }: { group: Alike; open: () => void }) {
+  return group.people.length <= fewNames ? (
+    <>
+      {group.people.map((a) => (
+        <Link key={a.id} to={`/settings/people/${a.id}`}>
+          {a.name}
+        </Link>
+      ))}
+    </>
   ) : (
-    <details>
-      <summary>{count(people.length, "person", "people")}</summary>
-      {names}
-    </details>
+    <Button variant="link" size="sm" className="p-0" onClick={open}>
+      {count(group.people.length, "person", "people")}
+    </Button>
+  );
+}
+
+/** Who stands behind a number. */
+function Everyone({ group, close }: { group: Alike; close: () => void }) {
+  const heading = useRef<HTMLHeadingElement>(null);
+  useEffect(() => heading.current?.focus(), [group]);
+  return (
+    <section className="mt-3">
+      <div className="d-flex gap-3 align-items-baseline">
+        <h2 ref={heading} tabIndex={-1}>
+          {count(group.people.length, "person", "people")}: {rolesOf(group.roles)}
+          {group.scopeWords && `, ${group.scopeWords}`}
+        </h2>
+        <Button variant="link" size="sm" onClick={close}>
+          Close
+        </Button>
+      </div>
+      <ul className="names">
+        {group.people.map((a) => (
+          <li key={a.id}>
+            <Link to={`/settings/people/${a.id}`}>{a.name}</Link> <span className="mono soft">{a.login}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

@@ -10,7 +10,7 @@ import { Field } from "../ui/Field";
 import { Mark } from "../ui/Mark";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
-import { useComeIn } from "./session";
+import { useComeIn, useSessionQuery, useSignOn } from "./session";
 
 /** What stands behind the # of a link; it leaves the address bar at once, so that nobody reads it over a shoulder. */
 function useToken() {
@@ -125,9 +125,35 @@ export function WelcomePage() {
               {coming.isPending ? "One moment …" : "Come in"}
             </Button>
             {coming.refusal && <ErrorBlock error={coming.refusal} />}
+            {invitation.data.byProvider && <ByProvider token={token} />}
           </>
         )}
       </form>
     </main>
+  );
+}
+
+/** Instead of a password: an identity provider of the house, with which the link is used up. */
+function ByProvider({ token }: { token: string }) {
+  const session = useSessionQuery();
+  const signOn = useSignOn(token);
+  const providers = session.data?.providers ?? [];
+  if (providers.length === 0) {
+    return null;
+  }
+  return (
+    <div className="ways">
+      {providers.map((p) => (
+        <Button
+          key={p.slug}
+          variant="outline-primary"
+          disabled={signOn.isPending}
+          onClick={() => signOn.mutate(p.slug)}
+        >
+          Come in by {p.name}
+        </Button>
+      ))}
+      {signOn.problem && <ErrorBlock error={signOn.problem} />}
+    </div>
   );
 }

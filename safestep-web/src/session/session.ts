@@ -66,11 +66,15 @@ export function usePasskey() {
   });
 }
 
-/** Goes to an identity provider, and comes back to this page. */
-export function useSignOn() {
+/**
+ * Goes to an identity provider, and comes back to this page.
+ *
+ * @param token of a link with which they were invited; null for none
+ */
+export function useSignOn(token: string | null = null) {
   return useSave({
     mutationFn: (provider: string) =>
-      told(api.POST("/api/session/sign-on", { body: { provider, back: window.location.pathname } })),
+      told(api.POST("/api/session/sign-on", { body: { provider, back: window.location.pathname, token } })),
     onSuccess: ({ path }) => window.location.assign(path),
   });
 }

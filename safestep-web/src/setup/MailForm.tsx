@@ -38,8 +38,8 @@ export function MailForm({ mail, saved }: { mail: Mail; saved: (waits: string | 
   }
   return (
     <form onSubmit={submit} noValidate autoComplete="off">
-      <h2>{mail.said ? "Another mail server" : "The mail server"}</h2>
-      <Field id="mail-host" label="Mail server" error={save.at("host")} hint="Name or address, by SMTP.">
+      <h2>{mail.on || mail.said ? "Give it to another server" : "The mail server"}</h2>
+      <Field id="mail-host" label="Name or address" error={save.at("host")} hint="Mail is given to it by SMTP.">
         <Form.Control
           className="mono"
           value={route.host}

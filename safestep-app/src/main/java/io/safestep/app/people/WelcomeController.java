@@ -1,13 +1,13 @@
 package io.safestep.app.people;
 
+import io.safestep.app.people.links.LinkAttempts;
 import io.safestep.app.people.links.PersonLinks;
-import io.safestep.app.people.login.LoginAttempts;
 import io.safestep.app.people.own.Passwords;
 import io.safestep.app.people.signed.SessionBeginning;
 import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonLink;
-import io.safestep.app.problem.ProblemException;
+import io.safestep.core.people.Role;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
@@ -31,10 +31,10 @@ class WelcomeController {
 
     private final PersonLinks links;
     private final Passwords passwords;
-    private final LoginAttempts attempts;
+    private final LinkAttempts attempts;
     private final SessionBeginning sessions;
 
-    WelcomeController(PersonLinks links, Passwords passwords, LoginAttempts attempts, SessionBeginning sessions) {
+    WelcomeController(PersonLinks links, Passwords passwords, LinkAttempts attempts, SessionBeginning sessions) {
         this.links = links;
         this.passwords = passwords;
         this.attempts = attempts;
@@ -47,9 +47,10 @@ class WelcomeController {
      * Whom a link is for.
      *
      * @param login null for the first administrator, who says it themselves, as with the name
+     * @param byProvider whether they can come in by an identity provider instead of a password
      * @param endsAt UTC
      */
-    record WelcomeView(@Nullable String login, @Nullable String name, Instant endsAt) {}
+    record WelcomeView(@Nullable String login, @Nullable String name, boolean byProvider, Instant endsAt) {}
 
     record ComingRequest(
             @NotBlank @Size(max = 100) String token,
@@ -59,12 +60,13 @@ class WelcomeController {
 
     @PostMapping("/look")
     WelcomeView look(@Valid @RequestBody LinkRequest request, HttpServletRequest http) {
-        return tried(http, () -> {
+        return attempts.tried(http, () -> {
             PersonLink link = links.look(request.token());
             Person person = passwords.whom(link);
             return person == null
-                    ? new WelcomeView(null, null, link.endsAt())
-                    : new WelcomeView(person.login(), person.name(), link.endsAt());
+                    ? new WelcomeView(null, null, false, link.endsAt())
+                    : new WelcomeView(
+                            person.login(), person.name(), !person.roles().contains(Role.ADMINISTRATOR), link.endsAt());
         });
     }
 
@@ -72,7 +74,7 @@ class WelcomeController {
     @PostMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void comeIn(@Valid @RequestBody ComingRequest request, HttpServletRequest http, HttpServletResponse response) {
-        tried(http, () -> links.look(request.token()));
+        attempts.tried(http, () -> links.look(request.token()));
         Person person = passwords.comeIn(
                 new Passwords.Coming(request.token(), request.password(), request.login(), request.name()));
         SignedIn who = new SignedIn(person);
@@ -81,22 +83,5 @@ class WelcomeController {
                 who,
                 http,
                 response);
-    }
-
-    private interface Trying<T> {
-        T get();
-    }
-
-    /** Links are tried as seldom as passwords: one that is not known counts as a failure of the address. */
-    private <T> T tried(HttpServletRequest http, Trying<T> trying) {
-        LoginAttempts.Attempt attempt =
-                new LoginAttempts.Attempt("link from " + http.getRemoteAddr(), http.getRemoteAddr());
-        if (!attempts.begin(attempt)) {
-            throw ProblemException.tooManyAttempts(
-                    "Too many links were tried. Wait " + LoginAttempts.SPAN.toMinutes() + " minutes and try again.");
-        }
-        T got = trying.get();
-        attempts.succeeded(attempt);
-        return got;
     }
 }

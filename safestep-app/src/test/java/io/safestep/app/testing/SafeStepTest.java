@@ -98,4 +98,14 @@ public abstract class SafeStepTest {
         }
         return messages.toString();
     }
+
+    /** A line about whom to call, as the device writes it. */
+    protected static String contact(String device, String text) {
+        String platform = PRACTICE.network().device(device).platform();
+        return switch (platform) {
+            case "haldrin-netconf" -> "system\n  contact " + text + "\n";
+            case "ostrel-restconf" -> "base\n  place " + text + "\n";
+            default -> "contact " + text + "\n";
+        };
+    }
 }

@@ -61,7 +61,8 @@ public class PersonLinks {
         repository.flush();
     }
 
-    static String hash(String token) {
+    /** By which a link is known without what it holds. */
+    public static String hash(String token) {
         return Sha256.hex(token);
     }
 
@@ -73,7 +74,12 @@ public class PersonLinks {
 
     /** Nobody uses it after this. */
     public PersonLink use(String token) {
-        PersonLink link = open(repository.findWithLockByTokenHash(hash(token)).orElse(null));
+        return useHashed(hash(token));
+    }
+
+    /** As {@link #use}, for a link of which only the hash was kept. */
+    public PersonLink useHashed(String hash) {
+        PersonLink link = open(repository.findWithLockByTokenHash(hash).orElse(null));
         link.use(clock.instant());
         return link;
     }

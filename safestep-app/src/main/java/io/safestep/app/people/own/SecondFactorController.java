@@ -95,12 +95,13 @@ class SecondFactorController {
     void drop(
             @Valid @RequestBody RemovalRequest request, @AuthenticationPrincipal SignedIn me, HttpServletRequest http) {
         presence.confirm(me.login(), request.password(), http);
-        if (!passwords.standsAlone(me.login(), request.password())) {
+        Person person = people.named(me.login());
+        if (person.passwordHash() != null && !passwords.standsAlone(me.login(), request.password())) {
             throw ProblemException.invalid(
                     "password",
                     "Alone, this password is too short. Change it first to one of at least " + PasswordRules.LEAST_ALONE
                             + " characters.");
         }
-        factors.drop(people.named(me.login()), me.login());
+        factors.drop(person, me.login());
     }
 }

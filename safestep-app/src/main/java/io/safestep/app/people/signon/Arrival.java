@@ -80,7 +80,9 @@ class Arrival implements AuthenticationSuccessHandler, AuthenticationFailureHand
 
     private void arrive(String slug, Claims claims, HttpServletRequest request, HttpServletResponse response)
             throws IOException {
-        SignOns.Arrived arrived = signOns.arrive(slug, claims);
+        Optional<String> link = Errand.link(request.getSession());
+        SignOns.Arrived arrived =
+                link.isPresent() ? signOns.arriveInvited(slug, claims, link.get()) : signOns.arrive(slug, claims);
         if (arrived.person() == null) {
             back(request.getSession(), response, arrived.said());
             return;

@@ -16,6 +16,7 @@ final class Errand {
 
     private static final String BACK = "sign-on-back";
     private static final String JOINS = "sign-on-joins";
+    private static final String LINK = "sign-on-link";
     private static final String SAID = "sign-on-said";
     private static final String SINCE = "sign-on-since";
 
@@ -28,8 +29,20 @@ final class Errand {
     static void begin(HttpSession session, String back, @Nullable String joins, Clock clock) {
         session.setAttribute(BACK, PAGE.matcher(back).matches() && !back.contains("..") ? back : "/");
         session.setAttribute(JOINS, joins);
+        session.removeAttribute(LINK);
         session.removeAttribute(SAID);
         session.setAttribute(SINCE, clock.instant());
+    }
+
+    /** @param link hash of the link with which they were invited; it is used when they are back */
+    static void beginInvited(HttpSession session, String link, Clock clock) {
+        begin(session, "/", null, clock);
+        session.setAttribute(LINK, link);
+    }
+
+    /** Hash of the link with which somebody was invited who comes. */
+    static Optional<String> link(@Nullable HttpSession session) {
+        return text(session, LINK);
     }
 
     static String back(@Nullable HttpSession session) {
@@ -48,11 +61,13 @@ final class Errand {
     static void say(HttpSession session, String sentence, Clock clock) {
         session.setAttribute(SAID, sentence);
         session.removeAttribute(JOINS);
+        session.removeAttribute(LINK);
         session.setAttribute(SINCE, clock.instant());
     }
 
     static void end(HttpSession session) {
         session.removeAttribute(JOINS);
+        session.removeAttribute(LINK);
         session.removeAttribute(SAID);
     }
 

@@ -2,10 +2,13 @@ package io.safestep.app.people.signon;
 
 import java.net.http.HttpClient;
 import java.time.Duration;
+import java.util.List;
 import org.springframework.http.client.ClientHttpRequestFactory;
+import org.springframework.http.client.InterceptingClientHttpRequestFactory;
 import org.springframework.http.client.JdkClientHttpRequestFactory;
 
-/** How identity providers are asked: nobody waits long at the log-in, and nobody is led elsewhere. */
+/** How identity providers are asked: nobody waits long at the log-in, nobody is led elsewhere, and no answer
+ * is longer than {@link BoundedAnswer} lets it be. */
 final class ProviderHttp {
 
     private static final Duration CONNECT = Duration.ofSeconds(3);
@@ -19,6 +22,7 @@ final class ProviderHttp {
                 .followRedirects(HttpClient.Redirect.NEVER)
                 .build());
         requests.setReadTimeout(ANSWER);
-        return requests;
+        return new InterceptingClientHttpRequestFactory(
+                requests, List.of((request, body, goesOn) -> new BoundedAnswer(goesOn.execute(request, body))));
     }
 }

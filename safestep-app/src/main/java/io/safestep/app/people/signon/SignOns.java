@@ -8,6 +8,7 @@ import io.safestep.app.people.stored.IdentityProviderRepository;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonIdentity;
 import io.safestep.app.people.stored.PersonIdentityRepository;
+import io.safestep.app.people.stored.PersonLink;
 import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.people.stored.ProviderSettings;
 import io.safestep.app.problem.ProblemException;
@@ -26,6 +27,7 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.interceptor.TransactionAspectSupport;
 
 /** Who comes in by an identity provider, and as whom. The front door of this package. */
 @Service
@@ -128,6 +130,47 @@ public class SignOns {
                 yield new Arrived(null, SignOnWords.of(outcome, settings.name(), login));
             }
         };
+    }
+
+    /**
+     * Somebody whom a provider sends and who has a link with which they were invited: as whom they are known there is who the
+     * link is for, whatever they are called.
+     *
+     * @param link hash of it
+     */
+    Arrived arriveInvited(String slug, Claims claims, String link) {
+        try {
+            PersonLink used = links.useHashed(link);
+            Person person =
+                    people.findById(Objects.requireNonNull(used.personId())).orElseThrow();
+            String said = join(slug, claims, person.login());
+            if (said != null) {
+                TransactionAspectSupport.currentTransactionStatus().setRollbackOnly();
+                return new Arrived(null, said);
+            }
+            identities
+                    .findByIssuerAndSubject(claims.issuer(), claims.subject())
+                    .ifPresent(identity -> identity.used(clock.instant()));
+            return new Arrived(person, null);
+        } catch (ProblemException e) {
+            TransactionAspectSupport.currentTransactionStatus().setRollbackOnly();
+            return new Arrived(null, e.getMessage());
+        }
+    }
+
+    /**
+     * For whom a link is, and that they may come in by a provider with it.
+     *
+     * @throws ProblemException when they may not
+     */
+    @Transactional(readOnly = true)
+    void mayComeInvited(String slug, String token) {
+        Long id = links.look(token).personId();
+        Person person = id == null ? null : people.findById(id).orElse(null);
+        if (person == null || person.roles().contains(Role.ADMINISTRATOR)) {
+            throw ProblemException.refused(
+                    SignOnWords.of(Outcome.OWN_WAY_FIRST, settings(slug).name(), ""));
+        }
     }
 
     private static String told(List<String> groups) {

@@ -122,6 +122,88 @@ class SingleSignOnTest extends SignOnStory {
                 .isZero();
     }
 
+    private String invited(String login, String role) {
+        Answer added = administrator.post(
+                "/api/accounts", Map.of("login", login, "name", "L. Venning", "email", "", "roles", List.of(role)));
+        return added.body().path("path").asString().substring("/welcome#".length());
+    }
+
+    private Answer beginInvited(ApiClient who, String token) {
+        return who.post("/api/session/sign-on", Map.of("provider", SLUG, "back", "/", "token", token));
+    }
+
+    @Test
+    void aLinkIsUsedUpByComingInByAProviderWhateverOneIsCalledThere() {
+        believed(provider(sound.issuer(), false));
+        String token = invited("test-venning", "AUDITOR");
+        ApiClient lowri = stranger();
+        assertThat(lowri.post("/api/welcome/look", Map.of("token", token))
+                        .body()
+                        .path("byProvider")
+                        .asBoolean())
+                .isTrue();
+
+        Answer begun = beginInvited(lowri, token);
+        visit(lowri, begun.body().path("path").asString(), "test-lowri");
+
+        assertThat(person(lowri).path("login").asString()).isEqualTo("test-venning");
+        assertThat(row("test-venning").path("standing").asString()).isEqualTo("HERE");
+        assertThat(stranger().post("/api/welcome/look", Map.of("token", token)).detail())
+                .startsWith("This link was used already.");
+        assertThat(person(comes("test-lowri")).path("login").asString())
+                .as("and again, without a link")
+                .isEqualTo("test-venning");
+    }
+
+    @Test
+    void aLinkThatIsNoneOrIsUsedMeanwhileLetsNobodyIn() {
+        believed(provider(sound.issuer(), false));
+        assertThat(beginInvited(stranger(), "x".repeat(43)).detail()).startsWith("This link is not known");
+
+        String token = invited("test-venning", "AUDITOR");
+        ApiClient lowri = stranger();
+        Answer begun = beginInvited(lowri, token);
+        administrator.post("/api/accounts/test-venning/invitation", Map.of());
+        visit(lowri, begun.body().path("path").asString(), "test-lowri");
+        assertThat(person(lowri).isNull()).isTrue();
+        assertThat(said(lowri)).startsWith("This link is not known, or a newer one was made.");
+        assertThat(row("test-venning").path("standing").asString()).isEqualTo("INVITED");
+        assertThat(jdbc.queryForObject(
+                        "select count(*) from person_identity where subject = 'test-lowri'", Integer.class))
+                .as("nothing of it stays")
+                .isZero();
+        jdbc.update("delete from login_failure");
+    }
+
+    @Test
+    void somebodyWhoComesInAlreadyDoesNotTakeASecondAccountByALink() {
+        believed(provider(sound.issuer(), true, mapped("harbour-watch", "OPERATOR")));
+        comes("test-lowri");
+        String token = invited("test-venning", "ENGINEER");
+        ApiClient lowri = stranger();
+        visit(lowri, beginInvited(lowri, token).body().path("path").asString(), "test-lowri");
+        assertThat(person(lowri).isNull()).isTrue();
+        assertThat(said(lowri)).contains("somebody who comes in here as another person");
+        assertThat(stranger().post("/api/welcome/look", Map.of("token", token)).status())
+                .as("the link is still there for whom it is")
+                .isEqualTo(200);
+    }
+
+    @Test
+    void anAdministratorChoosesAPasswordFirst() {
+        believed(provider(sound.issuer(), false));
+        String token = invited("test-venning", "ADMINISTRATOR");
+        assertThat(stranger()
+                        .post("/api/welcome/look", Map.of("token", token))
+                        .body()
+                        .path("byProvider")
+                        .asBoolean())
+                .isFalse();
+        Answer refused = beginInvited(stranger(), token);
+        assertThat(refused.status()).isEqualTo(409);
+        assertThat(refused.detail()).startsWith("An administrator needs a password of their own first");
+    }
+
     @Test
     void aNameAtTheProviderOpensNoAccountInUseUntilItsOwnerSaysSo() {
         believed(provider(sound.issuer(), true, mapped("harbour-watch", "OPERATOR")));

@@ -302,12 +302,4 @@ class RunControlsTest extends SafeStepTest {
     }
 
     /** Lines that every family of devices takes. */
-    private static String contact(String device, String text) {
-        String platform = PRACTICE.network().device(device).platform();
-        return switch (platform) {
-            case "haldrin-netconf" -> "system\n  contact " + text + "\n";
-            case "ostrel-restconf" -> "base\n  place " + text + "\n";
-            default -> "contact " + text + "\n";
-        };
-    }
 }
