@@ -21,7 +21,7 @@ export function NetworkPage() {
       {network.error && <ErrorBlock error={network.error} />}
       {!network.data && !network.error && <Loading />}
       <div className="cols">
-        <section>{network.data && <NetworkForm key={network.data.zone} network={network.data} />}</section>
+        <section>{network.data && <NetworkForm network={network.data} />}</section>
         <section>
           <Files />
         </section>

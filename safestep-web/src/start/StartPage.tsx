@@ -127,7 +127,7 @@ function NetworkStep() {
       <Intro title="The network">What it is called, and in which time zone people read times.</Intro>
       {network.error && <ErrorBlock error={network.error} />}
       {!network.data && !network.error && <Loading />}
-      {network.data && <NetworkForm key={network.data.zone} network={network.data} />}
+      {network.data && <NetworkForm network={network.data} />}
     </>
   );
 }

@@ -24,7 +24,10 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.NoSuchElementException;
+import java.util.Objects;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The simulated network: devices that answer on loopback, a mail sink, and the API with which faults are switched. The
@@ -42,8 +45,8 @@ public final class PracticeNetwork implements AutoCloseable {
     private final LiveNetwork network;
     private int apiPort;
     private int mailPort;
-    private MailSink mail;
-    private PracticeApi api;
+    private @Nullable MailSink mail;
+    private @Nullable PracticeApi api;
 
     private PracticeNetwork(NetworkPlan plan, Path folder) {
         plan.file()
@@ -54,8 +57,8 @@ public final class PracticeNetwork implements AutoCloseable {
                                 d.name(),
                                 d.address(),
                                 d.platform(),
-                                LANGUAGES.get(d.platform()),
-                                plan.configurations().get(d.name()),
+                                Objects.requireNonNull(LANGUAGES.get(d.platform())),
+                                Objects.requireNonNull(plan.configurations().get(d.name())),
                                 folder.resolve(d.name() + ".startup"),
                                 Clock.systemUTC())));
         network = new LiveNetwork(plan, devices.values(), Clock.systemUTC());
@@ -126,7 +129,7 @@ public final class PracticeNetwork implements AutoCloseable {
     /** Has the API tell of an identity provider, which is ended with the network. */
     void add(IdentityProvider provider) {
         servers.add(provider);
-        api.add(provider);
+        Objects.requireNonNull(api).add(provider);
     }
 
     /**
@@ -147,8 +150,13 @@ public final class PracticeNetwork implements AutoCloseable {
         return "127." + address.substring(address.indexOf('.') + 1);
     }
 
+    /** @throws NoSuchElementException when there is none */
     public PracticeDevice device(String name) {
-        return devices.get(name);
+        PracticeDevice device = devices.get(name);
+        if (device == null) {
+            throw new NoSuchElementException("No device called " + name);
+        }
+        return device;
     }
 
     public LiveNetwork network() {
@@ -161,7 +169,7 @@ public final class PracticeNetwork implements AutoCloseable {
 
     /** What was sent to the mail sink, the newest first. */
     public List<MailSink.Mail> mails() {
-        return mail.mails();
+        return Objects.requireNonNull(mail).mails();
     }
 
     public int mailPort() {

@@ -25,8 +25,10 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import tools.jackson.core.JacksonException;
@@ -65,7 +67,7 @@ public final class PracticeApi implements AutoCloseable {
     private final MailSink mail;
     private final HttpServer server;
     private final ExecutorService threads = Executors.newFixedThreadPool(4);
-    private volatile IdentityProvider identity;
+    private volatile @Nullable IdentityProvider identity;
     private final JsonMapper json = new JsonMapper();
 
     public PracticeApi(
@@ -121,7 +123,7 @@ public final class PracticeApi implements AutoCloseable {
             } catch (JacksonException e) {
                 answer = Answer.text(400, "The body has to be JSON.");
             } catch (Refusal e) {
-                answer = Answer.text(409, e.getMessage());
+                answer = Answer.text(409, String.valueOf(e.getMessage()));
             } catch (RuntimeException e) {
                 LOG.error("A request failed.", e);
                 answer = Answer.text(500, "The practice network has made a mistake; its log tells more.");
@@ -185,7 +187,7 @@ public final class PracticeApi implements AutoCloseable {
     }
 
     private Map<String, Object> overview(NetworkFile.Device listed) {
-        PracticeDevice device = devices.get(listed.name());
+        PracticeDevice device = Objects.requireNonNull(devices.get(listed.name()));
         Map<String, Object> entry = new LinkedHashMap<>();
         entry.put("name", listed.name());
         entry.put("address", listed.address());
@@ -293,7 +295,7 @@ public final class PracticeApi implements AutoCloseable {
         return Answer.DONE;
     }
 
-    private static Object applied(TreeConfiguration tree, List<Edit> edits) {
+    private static @Nullable Object applied(TreeConfiguration tree, List<Edit> edits) {
         tree.apply(edits, "merge", line -> false);
         return null;
     }

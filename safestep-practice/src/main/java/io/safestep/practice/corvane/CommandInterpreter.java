@@ -8,9 +8,11 @@ import io.safestep.practice.device.Refusal;
 import io.safestep.practice.device.SessionDropped;
 import java.time.Duration;
 import java.time.temporal.ChronoUnit;
+import java.util.Objects;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** What one session has typed so far, and what the device answers. One for each session. */
 public final class CommandInterpreter {
@@ -28,13 +30,13 @@ public final class CommandInterpreter {
     private final NetworkView network;
 
     /** Null outside configuration mode; else the section that was entered, empty at the top. */
-    private String section;
+    private @Nullable String section;
 
     /** What the device held before the last line that was applied since configuration mode was entered. */
-    private DeviceConfiguration beforeLastLine;
+    private @Nullable DeviceConfiguration beforeLastLine;
 
     /** The banner that is being typed, first line and all since; null when none is. */
-    private StringBuilder banner;
+    private @Nullable StringBuilder banner;
 
     private boolean paging = true;
     private boolean ended;
@@ -65,7 +67,7 @@ public final class CommandInterpreter {
      */
     public String take(String typed) {
         if (banner != null) {
-            return bannerLine(typed.stripTrailing());
+            return bannerLine(banner, typed.stripTrailing());
         }
         String command = typed.strip();
         if (!FREE_TEXT.matcher(command).find()) {
@@ -75,29 +77,29 @@ public final class CommandInterpreter {
             return "";
         }
         try {
-            return section == null ? operate(command) : configure(command);
+            return section == null ? operate(command) : configure(section, command);
         } catch (Refusal refusal) {
-            return refusal.getMessage();
+            return String.valueOf(refusal.getMessage());
         }
     }
 
     /** Everything up to the end mark belongs to the banner, whatever it looks like. */
-    private String bannerLine(String line) {
+    private String bannerLine(StringBuilder banner, String line) {
         banner.append('\n').append(line);
         if (!line.strip().equals(CorvaneGrammar.bannerEnd(banner.substring(0, banner.indexOf("\n"))))) {
             return "";
         }
         String whole = banner.toString();
-        banner = null;
+        this.banner = null;
         try {
             line(whole);
             return "";
         } catch (Refusal refusal) {
-            return refusal.getMessage();
+            return String.valueOf(refusal.getMessage());
         }
     }
 
-    private String configure(String command) {
+    private String configure(String section, String command) {
         if (section.isEmpty() && CorvaneGrammar.bannerEnd(command) != null) {
             banner = new StringBuilder(command);
             return "";
@@ -108,13 +110,13 @@ public final class CommandInterpreter {
                     device.replace(beforeLastLine);
                 }
                 beforeLastLine = null;
-                section = null;
+                this.section = null;
             }
             case "leave" -> {
                 if (section.isEmpty()) {
                     throw new Refusal("refused: already at the top, type done to end");
                 }
-                section = "";
+                this.section = "";
             }
             default -> line(command);
         }
@@ -125,13 +127,14 @@ public final class CommandInterpreter {
         if (device.concerns(Fault.REJECTS_LINE, line)) {
             throw new Refusal("refused: \"" + line + "\" is not accepted at this time");
         }
+        String place = Objects.requireNonNull(section);
         DeviceConfiguration before = device.running();
         boolean ignored = device.concerns(Fault.IGNORES_LINE, line) && !CorvaneGrammar.isSection(line);
         if (ignored) {
             // Still looks at it, so that a bad line is refused as ever.
-            section = apply((CorvaneConfig) before, line);
+            section = apply((CorvaneConfig) before, place, line);
         } else {
-            section = device.change(config -> apply((CorvaneConfig) config, line));
+            section = device.change(config -> apply((CorvaneConfig) config, place, line));
             beforeLastLine = before;
         }
         if (device.concerns(Fault.DROPS_SESSION, line)) {
@@ -140,7 +143,7 @@ public final class CommandInterpreter {
     }
 
     /** @return the section in which the next line stands */
-    private String apply(CorvaneConfig config, String line) {
+    private String apply(CorvaneConfig config, String section, String line) {
         if (line.startsWith("no ")) {
             new CorvaneRules(config).checkRemoval(section, line.substring(3));
             config.remove(section, line.substring(3));

@@ -8,6 +8,7 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 
 /**
@@ -69,7 +70,7 @@ public final class CorvaneConfig implements DeviceConfiguration {
             return line;
         }
         String slot = CorvaneGrammar.slot(section, line).orElseThrow(() -> notUnderstood(section, line));
-        sections.get(section).put(slot, digested(line));
+        slots(section).put(slot, digested(line));
         return section;
     }
 
@@ -81,7 +82,7 @@ public final class CorvaneConfig implements DeviceConfiguration {
             }
             return;
         }
-        Map<String, String> lines = sections.get(section);
+        Map<String, String> lines = slots(section);
         String slot = lines.containsKey(target)
                 ? target
                 : CorvaneGrammar.slot(section, target)
@@ -162,9 +163,12 @@ public final class CorvaneConfig implements DeviceConfiguration {
         return text.toString();
     }
 
+    private Map<String, String> slots(String section) {
+        return Objects.requireNonNull(sections.get(section));
+    }
+
     private void append(StringBuilder text, String section, String indent, boolean hide) {
-        List<Map.Entry<String, String>> lines =
-                new ArrayList<>(sections.get(section).entrySet());
+        List<Map.Entry<String, String>> lines = new ArrayList<>(slots(section).entrySet());
         if (!CorvaneGrammar.keepsOrder(section)) {
             lines.sort(
                     Comparator.comparingInt((Map.Entry<String, String> e) -> CorvaneGrammar.rank(section, e.getKey()))

@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What the operating software of a Corvane device understands, written down once more and on purpose not taken from the
@@ -99,7 +100,7 @@ final class CorvaneGrammar {
     }
 
     /** The word that ends the banner which this line begins; null when it begins none. */
-    static String bannerEnd(String line) {
+    static @Nullable String bannerEnd(String line) {
         var matcher = BANNER.matcher(line);
         return matcher.matches() ? matcher.group(1) : null;
     }

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What the operating software refuses though it understands the line: to speak of something that is not there, to take
@@ -56,7 +57,7 @@ final class CorvaneRules {
     }
 
     /** The interface that has the address with another line; null when none has. */
-    private String owner(String address, String section, String line) {
+    private @Nullable String owner(String address, String section, String line) {
         String word = line.split(" ")[0];
         for (String header : config.headers()) {
             for (String other : config.lines(header)) {

@@ -1,6 +1,7 @@
 package io.safestep.practice.device;
 
 import java.util.Map;
+import java.util.Objects;
 import java.util.Random;
 
 /**
@@ -19,7 +20,7 @@ public record Box(String model, String serial) {
     static Box of(String platform, String seed) {
         // The seed is a text and the generator is one whose numbers are the same on every Java platform.
         Random random = new Random(seed.hashCode());
-        String[] models = MODELS.get(platform);
+        String[] models = Objects.requireNonNull(MODELS.get(platform));
         String maker = platform.substring(0, 2).toUpperCase(java.util.Locale.ROOT);
         return new Box(
                 models[random.nextInt(models.length)],

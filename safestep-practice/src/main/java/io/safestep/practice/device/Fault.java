@@ -1,5 +1,7 @@
 package io.safestep.practice.device;
 
+import org.jspecify.annotations.Nullable;
+
 /** What can be made to go wrong on a practice device, and stays wrong until it is switched off. */
 public enum Fault {
     UNREACHABLE("Unreachable", "Connections are taken and nothing is ever answered.", null),
@@ -37,9 +39,9 @@ public enum Fault {
 
     private final String title;
     private final String meaning;
-    private final String match;
+    private final @Nullable String match;
 
-    Fault(String title, String meaning, String match) {
+    Fault(String title, String meaning, @Nullable String match) {
         this.title = title;
         this.meaning = meaning;
         this.match = match;
@@ -54,7 +56,7 @@ public enum Fault {
     }
 
     /** What the text given with the fault means; null when it takes none. */
-    public String match() {
+    public @Nullable String match() {
         return match;
     }
 }

@@ -1,6 +1,7 @@
 package io.safestep.practice.device;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** What a device can tell about the network around it. Each fact is a list of named values, in the device's own words. */
 public interface NetworkView {
@@ -41,5 +42,5 @@ public interface NetworkView {
      * @param port the TCP port that is asked; 0 for an echo request
      * @param source one of the device's own addresses; null for the one that it would choose
      */
-    boolean answers(String device, String address, int port, String source);
+    boolean answers(String device, String address, int port, @Nullable String source);
 }

@@ -16,6 +16,7 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A simulated device: its running and startup configurations, its power and the faults switched on. Starting it is a
@@ -28,7 +29,7 @@ public final class PracticeDevice {
     private static final int USUAL_DELAY = 400;
 
     private final String name;
-    private final String address;
+    private final @Nullable String address;
     private final String platform;
     private final Path startupFile;
     private final Function<String, DeviceConfiguration> reader;
@@ -58,7 +59,7 @@ public final class PracticeDevice {
      */
     public PracticeDevice(
             String name,
-            String address,
+            @Nullable String address,
             String platform,
             Function<String, DeviceConfiguration> reader,
             String factory,
@@ -82,7 +83,7 @@ public final class PracticeDevice {
         return name;
     }
 
-    public String address() {
+    public @Nullable String address() {
         return address;
     }
 

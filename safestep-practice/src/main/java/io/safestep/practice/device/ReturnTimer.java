@@ -6,6 +6,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The timer by which a device goes back to the configuration that it held when the timer was started. A start of the
@@ -22,7 +23,7 @@ public final class ReturnTimer {
     private record Running(DeviceConfiguration before, int boot, Instant until, ScheduledFuture<?> end) {}
 
     private final PracticeDevice device;
-    private Running running;
+    private @Nullable Running running;
 
     ReturnTimer(PracticeDevice device) {
         this.device = device;
@@ -30,10 +31,10 @@ public final class ReturnTimer {
 
     /** Starts it, or starts it anew: then the configuration to which it leads stays the older one. */
     public synchronized void start(Duration within) {
-        boolean anew = isRunning();
-        DeviceConfiguration before = anew ? running.before() : device.running();
-        if (anew) {
-            running.end().cancel(false);
+        Running old = current();
+        DeviceConfiguration before = old != null ? old.before() : device.running();
+        if (old != null) {
+            old.end().cancel(false);
         }
         int boot = device.boots();
         running = new Running(
@@ -50,12 +51,18 @@ public final class ReturnTimer {
     }
 
     public synchronized boolean isRunning() {
-        return running != null && running.boot() == device.boots();
+        return current() != null;
+    }
+
+    /** A start of the device forgets it. */
+    private @Nullable Running current() {
+        return running != null && running.boot() == device.boots() ? running : null;
     }
 
     /** How long it still runs. */
     public synchronized Duration left() {
-        return isRunning() ? Duration.between(device.now(), running.until()) : Duration.ZERO;
+        Running current = current();
+        return current == null ? Duration.ZERO : Duration.between(device.now(), current.until());
     }
 
     /** @return false when none runs */
@@ -70,12 +77,12 @@ public final class ReturnTimer {
 
     /** @return false when none runs */
     public synchronized boolean goBack() {
-        if (!isRunning()) {
+        Running current = current();
+        if (current == null) {
             return false;
         }
-        DeviceConfiguration before = running.before();
         stop();
-        device.replace(before);
+        device.replace(current.before());
         return true;
     }
 }

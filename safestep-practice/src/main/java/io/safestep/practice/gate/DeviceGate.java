@@ -15,6 +15,7 @@ import java.nio.channels.SocketChannel;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -81,7 +82,7 @@ public final class DeviceGate implements AutoCloseable {
     }
 
     /** The device for which an inner server was called from a port of 127.0.0.1; null when the gate did not call. */
-    public PracticeDevice deviceCallingFrom(int port) {
+    public @Nullable PracticeDevice deviceCallingFrom(int port) {
         return innerPorts.deviceAt(port);
     }
 

@@ -9,6 +9,7 @@ import java.net.Socket;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -58,6 +59,7 @@ final class InnerPorts {
     }
 
     /** The device for which a connection from this port is; null when none is. */
+    @Nullable
     PracticeDevice deviceAt(int port) {
         return taken.get(port);
     }

@@ -8,6 +8,7 @@ import java.net.Socket;
 import java.time.Duration;
 import java.util.Arrays;
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 
 /** The way of bytes between a caller and a device, which can be closed for a while. */
 final class Passage {
@@ -42,7 +43,7 @@ final class Passage {
     }
 
     /** @return what the caller says first; null when it ends without a word */
-    static byte[] opening(Socket caller) throws IOException {
+    static byte @Nullable [] opening(Socket caller) throws IOException {
         byte[] buffer = new byte[LARGEST_PIECE];
         int read = caller.getInputStream().read(buffer);
         return read < 0 ? null : Arrays.copyOf(buffer, read);

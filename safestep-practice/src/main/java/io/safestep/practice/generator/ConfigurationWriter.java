@@ -6,6 +6,7 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -54,7 +55,7 @@ final class ConfigurationWriter {
                         .append(i.priority)
                         .append('\n');
             }
-            if (i.area != null) {
+            if (i.area != null && i.address != null) {
                 String address = i.address.substring(0, i.address.indexOf('/'));
                 networks.append("  area ")
                         .append(i.area)
@@ -70,7 +71,7 @@ final class ConfigurationWriter {
         return t.toString();
     }
 
-    private static void line(StringBuilder text, String words, Object value) {
+    private static void line(StringBuilder text, String words, @Nullable Object value) {
         if (value != null) {
             text.append(words).append(value).append('\n');
         }
@@ -108,7 +109,7 @@ final class ConfigurationWriter {
                 i.trunk.forEach(vlan -> element(t, "tagged", vlan));
                 t.append("</switching>");
             }
-            if (i.area != null) {
+            if (i.area != null && i.address != null) {
                 t.append("<ospf><area>" + i.area + "</area>" + (i.passive ? "<passive/>" : "") + "</ospf>");
             }
             if (i.shared != null) {
@@ -127,7 +128,7 @@ final class ConfigurationWriter {
         return t.append("</routing>\n</config>\n").toString();
     }
 
-    private static void element(StringBuilder text, String name, Object value) {
+    private static void element(StringBuilder text, String name, @Nullable Object value) {
         if (value != null) {
             text.append('<')
                     .append(name)

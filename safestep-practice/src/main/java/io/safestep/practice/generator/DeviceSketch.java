@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 
 /** What a generated device shall be, before it is written in the language of its family. */
 final class DeviceSketch {
@@ -26,13 +27,23 @@ final class DeviceSketch {
     static final class Interface {
         final String kind;
         final int number;
+
+        @Nullable
         String description;
+
+        @Nullable
         String address;
+
+        @Nullable
         Integer area;
+
         boolean passive;
         int access;
         TreeSet<Integer> trunk = new TreeSet<>();
+
+        @Nullable
         String shared;
+
         int priority;
 
         Interface(String kind, int number) {
@@ -46,8 +57,13 @@ final class DeviceSketch {
     final Family family;
     final List<Interface> interfaces = new ArrayList<>();
     final TreeMap<Integer, String> vlans = new TreeMap<>();
+
+    @Nullable
     String defaultGateway;
+
+    @Nullable
     String routerId;
+
     private int ports;
 
     DeviceSketch(String name, String address, Family family) {

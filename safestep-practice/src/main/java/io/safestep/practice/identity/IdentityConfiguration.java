@@ -11,6 +11,7 @@ import java.security.NoSuchAlgorithmException;
 import java.security.interfaces.RSAPublicKey;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -20,6 +21,7 @@ import org.springframework.security.config.Customizer;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configuration.EnableWebSecurity;
 import org.springframework.security.config.annotation.web.configuration.OAuth2AuthorizationServerConfiguration;
+import org.springframework.security.core.Authentication;
 import org.springframework.security.core.userdetails.User;
 import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.oauth2.core.AuthorizationGrantType;
@@ -108,7 +110,8 @@ class IdentityConfiguration {
             if (!OidcParameterNames.ID_TOKEN.equals(context.getTokenType().getValue())) {
                 return;
             }
-            IdentityPerson person = byLogin.get(context.getPrincipal().getName());
+            Authentication who = Objects.requireNonNull(context.<Authentication>getPrincipal());
+            IdentityPerson person = Objects.requireNonNull(byLogin.get(who.getName()));
             context.getClaims()
                     .subject(person.subject())
                     .claim("preferred_username", person.login())

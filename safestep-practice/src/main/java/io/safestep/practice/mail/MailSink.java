@@ -11,6 +11,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** Takes every mail that is sent to it on loopback (RFC 5321) and delivers none. */
 public final class MailSink implements AutoCloseable {
@@ -23,7 +24,12 @@ public final class MailSink implements AutoCloseable {
      * @param sent when it was sent, or null when it does not say
      * @param text its plain text
      */
-    public record Mail(String from, List<String> to, String subject, Instant sent, String text) {}
+    public record Mail(
+            String from,
+            List<String> to,
+            String subject,
+            @Nullable Instant sent,
+            String text) {}
 
     /** @param port on 127.0.0.1; 0 takes a free one */
     public MailSink(int port) {

@@ -1,2 +1,5 @@
 /** A mail server that keeps what it gets. */
+@NullMarked
 package io.safestep.practice.mail;
+
+import org.jspecify.annotations.NullMarked;

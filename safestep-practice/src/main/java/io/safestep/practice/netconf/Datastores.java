@@ -10,6 +10,7 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The datastores of one device beside running and startup: the candidate, the locks on all three, and the commit that
@@ -21,13 +22,13 @@ final class Datastores {
     private final ScheduledExecutorService timers;
     private final Runnable changed;
     private final Map<String, Integer> locks = new HashMap<>();
-    private TreeConfiguration candidate;
+    private @Nullable TreeConfiguration candidate;
     private boolean candidateChanged;
-    private Unconfirmed unconfirmed;
+    private @Nullable Unconfirmed unconfirmed;
 
     /** A commit that goes back unless it is confirmed. */
     private record Unconfirmed(
-            TreeConfiguration before, int session, String persist, int boot, ScheduledFuture<?> timer) {}
+            TreeConfiguration before, int session, @Nullable String persist, int boot, ScheduledFuture<?> timer) {}
 
     Datastores(PracticeDevice device, ScheduledExecutorService timers, Runnable changed) {
         this.device = device;
@@ -43,7 +44,7 @@ final class Datastores {
         return switch (name) {
             case "running" -> running();
             case "startup" -> (TreeConfiguration) device.startup();
-            case "candidate" -> candidateChanged ? candidate.copy() : running();
+            case "candidate" -> candidate != null && candidateChanged ? candidate.copy() : running();
             default -> throw new RpcError("invalid-value", "There is no datastore " + name + ".");
         };
     }
@@ -99,13 +100,14 @@ final class Datastores {
     }
 
     /** @param timeout null for a commit that stays; else how long it waits to be confirmed */
-    synchronized void commit(int session, Duration timeout, String persist, String persistId) {
+    synchronized void commit(
+            int session, @Nullable Duration timeout, @Nullable String persist, @Nullable String persistId) {
         mayWrite("running", session);
         mayWrite("candidate", session);
         checkConfirms(session, persistId);
         TreeConfiguration before = unconfirmed == null ? running() : unconfirmed.before();
         stopTimer();
-        if (candidateChanged) {
+        if (candidateChanged && candidate != null) {
             device.replace(candidate);
         }
         discard();
@@ -117,7 +119,7 @@ final class Datastores {
         changed.run();
     }
 
-    private void checkConfirms(int session, String persistId) {
+    private void checkConfirms(int session, @Nullable String persistId) {
         if (unconfirmed == null) {
             if (persistId != null) {
                 throw new RpcError("invalid-value", "No commit with this persist-id waits to be confirmed.");
@@ -132,7 +134,7 @@ final class Datastores {
         }
     }
 
-    synchronized void cancel(int session, String persistId) {
+    synchronized void cancel(int session, @Nullable String persistId) {
         if (unconfirmed == null) {
             throw new RpcError("invalid-value", "No commit waits to be confirmed.");
         }
@@ -171,7 +173,7 @@ final class Datastores {
         try {
             device.save();
         } catch (Refusal refusal) {
-            throw new RpcError("operation-failed", refusal.getMessage());
+            throw new RpcError("operation-failed", String.valueOf(refusal.getMessage()));
         }
     }
 

@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
+import org.jspecify.annotations.Nullable;
 
 /** Messages on the wire: end-of-message framing until both sides have said 1.1, chunks after that (RFC 6242, section 4). */
 final class Framing {
@@ -28,6 +29,7 @@ final class Framing {
     }
 
     /** @return the next message, or null at the end of the stream */
+    @Nullable
     String read() throws IOException {
         try {
             return chunked ? readChunks() : readToEnd();

@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.Executor;
+import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 
 /** One NETCONF session with a Haldrin device (RFC 6241). */
@@ -138,9 +139,11 @@ final class NetconfSession {
         } catch (RpcError error) {
             return reply(attributes, error.xml());
         } catch (DataRefusal refusal) {
-            return reply(attributes, new RpcError(refusal.tag(), refusal.path(), refusal.getMessage(), null).xml());
+            return reply(
+                    attributes,
+                    new RpcError(refusal.tag(), refusal.path(), String.valueOf(refusal.getMessage()), null).xml());
         } catch (Refusal refusal) {
-            return reply(attributes, new RpcError("access-denied", refusal.getMessage()).xml());
+            return reply(attributes, new RpcError("access-denied", String.valueOf(refusal.getMessage())).xml());
         }
     }
 
@@ -209,14 +212,14 @@ final class NetconfSession {
         return (TreeConfiguration) device.shownTo(datastores.get(datastore));
     }
 
-    private static Element part(Element operation, String name) {
+    private static @Nullable Element part(Element operation, String name) {
         return XmlData.children(operation).stream()
                 .filter(e -> name.equals(e.getLocalName()))
                 .findFirst()
                 .orElse(null);
     }
 
-    private static String text(Element operation, String name) {
+    private static @Nullable String text(Element operation, String name) {
         Element part = part(operation, name);
         return part == null ? null : part.getTextContent().strip();
     }
@@ -307,14 +310,14 @@ final class NetconfSession {
         return OK;
     }
 
-    private static String address(String written) {
+    private static String address(@Nullable String written) {
         if (written == null || !written.matches("\\d{1,3}(\\.\\d{1,3}){3}")) {
             throw new RpcError("invalid-value", "An IPv4 address is needed.");
         }
         return written;
     }
 
-    private String source(Element operation) {
+    private @Nullable String source(Element operation) {
         String source = text(operation, "source");
         return source == null ? null : address(source);
     }

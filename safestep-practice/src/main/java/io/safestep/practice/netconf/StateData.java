@@ -5,6 +5,7 @@ import io.safestep.practice.device.LogIns;
 import io.safestep.practice.device.NetworkView;
 import io.safestep.practice.device.PracticeDevice;
 import io.safestep.practice.structured.XmlData;
+import org.jspecify.annotations.Nullable;
 
 /** The state of a Haldrin device and of the network around it, as XML. */
 final class StateData {
@@ -18,7 +19,7 @@ final class StateData {
     }
 
     /** @param wanted name of the top-level element; null for all */
-    String xml(String wanted) {
+    String xml(@Nullable String wanted) {
         StringBuilder text = new StringBuilder();
         if (wants(wanted, "platform")) {
             open(text, "platform");
@@ -127,7 +128,7 @@ final class StateData {
         return text.toString();
     }
 
-    private static boolean wants(String wanted, String name) {
+    private static boolean wants(@Nullable String wanted, String name) {
         return wanted == null || wanted.equals(name);
     }
 

@@ -1,2 +1,5 @@
 /** NETCONF servers of practice devices. */
+@NullMarked
 package io.safestep.practice.netconf;
+
+import org.jspecify.annotations.NullMarked;

@@ -30,9 +30,11 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.atomic.AtomicLong;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The network as it is now, computed from what the devices hold at the moment of asking. A new adjacency needs a short
@@ -103,7 +105,7 @@ public final class LiveNetwork implements NetworkView {
         Instant instant = clock.instant();
         boolean changed = false;
         // Losing power moves the stamp; having it back does not.
-        if (stamp.get() != seen || off.stream().anyMatch(d -> !devices.get(d).isOff())) {
+        if (stamp.get() != seen || off.stream().anyMatch(d -> !device(d).isOff())) {
             changed = settle(offNow(), instant);
         }
         Set<Link> heldNow = heldNow(instant);
@@ -147,7 +149,7 @@ public final class LiveNetwork implements NetworkView {
     /** Both ends write down what became of the neighbour. */
     private void note(Link pair, String what) {
         for (Port end : List.of(pair.one(), pair.other())) {
-            devices.get(end.device()).log().note("neighbour over " + end.name() + " " + what);
+            device(end.device()).log().note("neighbour over " + end.name() + " " + what);
         }
     }
 
@@ -171,14 +173,18 @@ public final class LiveNetwork implements NetworkView {
     }
 
     private boolean staysDown(Port port) {
-        return devices.get(port.device()).has(Fault.NEIGHBOUR_STAYS_DOWN);
+        return device(port.device()).has(Fault.NEIGHBOUR_STAYS_DOWN);
+    }
+
+    private PracticeDevice device(String name) {
+        return Objects.requireNonNull(devices.get(name));
     }
 
     private DeviceFacts factsOf(PracticeDevice device) {
         long version = device.version();
         Known known = facts.get(device.name());
         if (known == null || known.version() != version) {
-            Platform platform = platforms.get(device.platform());
+            Platform platform = Objects.requireNonNull(platforms.get(device.platform()));
             String text = device.running().described();
             known = new Known(
                     version,
@@ -217,8 +223,12 @@ public final class LiveNetwork implements NetworkView {
                 .filter(h -> h.name().equals(plan.watch()))
                 .findFirst()
                 .orElseThrow();
-        Packet packet =
-                new Packet(watch.address().address(), IpAddress.parse(device.address()), Packet.TCP, 50_000, 22);
+        Packet packet = new Packet(
+                Objects.requireNonNull(watch.address()).address(),
+                IpAddress.parse(Objects.requireNonNull(device.address())),
+                Packet.TCP,
+                50_000,
+                22);
         return now.trace(packet).delivered()
                 && now.traceFrom(device.name(), packet.answer()).delivered();
     }
@@ -234,7 +244,7 @@ public final class LiveNetwork implements NetworkView {
                 .filter(n -> n.area() != null)
                 .map(n -> neighbour(n, loading))
                 .toList();
-        String seconds = devices.get(device).fault(Fault.NEIGHBOURS_OUTLAST).orElse(null);
+        String seconds = device(device).fault(Fault.NEIGHBOURS_OUTLAST).orElse(null);
         if (seconds == null) {
             lasting.forget(device);
             return really;
@@ -304,8 +314,10 @@ public final class LiveNetwork implements NetworkView {
         for (Link link : linksOf.getOrDefault(device, List.of())) {
             Port own = link.one().device().equals(device) ? link.one() : link.other();
             Port far = link.across(own);
-            if (now.interfaceState(own).up() && now.interfaceState(far).up()) {
-                PracticeDevice other = devices.get(far.device());
+            if (far != null
+                    && now.interfaceState(own).up()
+                    && now.interfaceState(far).up()) {
+                PracticeDevice other = device(far.device());
                 String address = other.address() == null ? "" : other.address();
                 heard.add(new LinkInfo(own.name(), other.hostname(), far.name(), address));
             }
@@ -316,7 +328,7 @@ public final class LiveNetwork implements NetworkView {
     @Override
     public List<InterfaceInfo> interfaces(String device) {
         NetworkModel now = model();
-        return now.description().devices().get(device).interfaces().values().stream()
+        return Objects.requireNonNull(now.description().devices().get(device)).interfaces().values().stream()
                 .map(i -> new InterfaceInfo(
                         i.name(),
                         state(i, now.interfaceState(new Port(device, i.name()))),
@@ -329,7 +341,7 @@ public final class LiveNetwork implements NetworkView {
     }
 
     @Override
-    public boolean answers(String device, String address, int port, String source) {
+    public boolean answers(String device, String address, int port, @Nullable String source) {
         return model().answers(device, source == null ? null : IpAddress.parse(source), IpAddress.parse(address), port);
     }
 }

@@ -29,6 +29,7 @@ import org.bouncycastle.cert.jcajce.JcaX509CertificateConverter;
 import org.bouncycastle.cert.jcajce.JcaX509v3CertificateBuilder;
 import org.bouncycastle.operator.OperatorCreationException;
 import org.bouncycastle.operator.jcajce.JcaContentSignerBuilder;
+import org.jspecify.annotations.Nullable;
 
 /** A certificate of its own for each device, signed by itself, and a second one for the day on which it was exchanged. */
 final class Certificates extends X509ExtendedKeyManager {
@@ -94,7 +95,7 @@ final class Certificates extends X509ExtendedKeyManager {
     }
 
     @Override
-    public String chooseEngineServerAlias(String keyType, Principal[] issuers, SSLEngine engine) {
+    public @Nullable String chooseEngineServerAlias(String keyType, Principal[] issuers, SSLEngine engine) {
         PracticeDevice device = keyType.startsWith("EC") ? callers.apply(engine.getPeerPort()) : null;
         if (device == null) {
             return null;
@@ -118,7 +119,7 @@ final class Certificates extends X509ExtendedKeyManager {
     }
 
     @Override
-    public String chooseClientAlias(String[] keyType, Principal[] issuers, Socket socket) {
+    public @Nullable String chooseClientAlias(String[] keyType, Principal[] issuers, Socket socket) {
         return null;
     }
 
@@ -128,7 +129,7 @@ final class Certificates extends X509ExtendedKeyManager {
     }
 
     @Override
-    public String chooseServerAlias(String keyType, Principal[] issuers, Socket socket) {
+    public @Nullable String chooseServerAlias(String keyType, Principal[] issuers, Socket socket) {
         return null;
     }
 }

@@ -8,6 +8,7 @@ import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** A change of one resource (RFC 8040, section 4), as an edit from the top of the data. */
 final class ResourceChange {
@@ -54,7 +55,7 @@ final class ResourceChange {
         SchemaNode schema = schemas.get(schemas.size() - 1);
         String key = segment.contains("=") ? decoded(segment.substring(segment.indexOf('=') + 1)) : "";
         List<Edit> keys = schema.kind() == SchemaNode.Kind.LIST
-                ? List.of(new Edit(schema.key(), key, null, List.of()))
+                ? List.of(new Edit(schema.keyLeaf().name(), key, null, List.of()))
                 : List.of();
         return wrapped(new Edit(schema.name(), key, "delete", keys), "delete");
     }
@@ -69,7 +70,7 @@ final class ResourceChange {
         return edits.get(0);
     }
 
-    private List<Edit> wrapped(Edit inner, String operation) {
+    private List<Edit> wrapped(Edit inner, @Nullable String operation) {
         Edit edit = new Edit(inner.name(), inner.value(), operation, inner.children());
         for (int i = segments.size() - 2; i >= 0; i--) {
             String segment = segments.get(i);
@@ -77,7 +78,7 @@ final class ResourceChange {
             List<Edit> children = new ArrayList<>();
             if (schema.kind() == SchemaNode.Kind.LIST && segment.contains("=")) {
                 String key = decoded(segment.substring(segment.indexOf('=') + 1));
-                children.add(new Edit(schema.key(), key, null, List.of()));
+                children.add(new Edit(schema.keyLeaf().name(), key, null, List.of()));
             }
             children.add(edit);
             edit = new Edit(schema.name(), "", null, children);

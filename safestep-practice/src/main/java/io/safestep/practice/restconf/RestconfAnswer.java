@@ -1,6 +1,7 @@
 package io.safestep.practice.restconf;
 
 import io.safestep.practice.structured.JsonData;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -8,9 +9,13 @@ import tools.jackson.databind.node.ObjectNode;
  * @param entityTag of the resource after the request; null for none
  * @param allow the methods that the resource allows; null when it is not said
  */
-record RestconfAnswer(int status, String body, String entityTag, String allow) {
+record RestconfAnswer(
+        int status,
+        @Nullable String body,
+        @Nullable String entityTag,
+        @Nullable String allow) {
 
-    RestconfAnswer(int status, String body, String entityTag) {
+    RestconfAnswer(int status, @Nullable String body, @Nullable String entityTag) {
         this(status, body, entityTag, null);
     }
 
@@ -20,7 +25,7 @@ record RestconfAnswer(int status, String body, String entityTag, String allow) {
     }
 
     /** The errors resource of RFC 8040, section 3.9. */
-    static RestconfAnswer error(int status, String tag, String path, String message) {
+    static RestconfAnswer error(int status, String tag, @Nullable String path, String message) {
         ObjectNode body = JsonNodeFactory.instance.objectNode();
         body.putObject("ietf-restconf:errors").putArray("error").add(error(tag, path, message));
         return new RestconfAnswer(status, JsonData.text(body), null);
@@ -31,7 +36,8 @@ record RestconfAnswer(int status, String body, String entityTag, String allow) {
      *
      * @param edit the name of the one that was refused; null when all of them were together
      */
-    static RestconfAnswer refusedEdit(int status, String patch, String edit, String tag, String path, String message) {
+    static RestconfAnswer refusedEdit(
+            int status, String patch, @Nullable String edit, String tag, String path, String message) {
         ObjectNode body = JsonNodeFactory.instance.objectNode();
         ObjectNode outcome = body.putObject("ietf-yang-patch:yang-patch-status").put("patch-id", patch);
         ObjectNode about = edit == null
@@ -51,7 +57,7 @@ record RestconfAnswer(int status, String body, String entityTag, String allow) {
         return new RestconfAnswer(200, JsonData.text(body), entityTag);
     }
 
-    private static ObjectNode error(String tag, String path, String message) {
+    private static ObjectNode error(String tag, @Nullable String path, String message) {
         ObjectNode error = JsonNodeFactory.instance.objectNode();
         error.put("error-type", "application");
         error.put("error-tag", tag);

@@ -17,6 +17,7 @@ import io.safestep.practice.structured.SchemaNode;
 import io.safestep.practice.structured.TreeConfiguration;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
@@ -39,9 +40,10 @@ final class RestconfResources {
         try {
             return route(device, request);
         } catch (DataRefusal refusal) {
-            return RestconfAnswer.error(status(refusal), refusal.tag(), refusal.path(), refusal.getMessage());
+            return RestconfAnswer.error(
+                    status(refusal), refusal.tag(), refusal.path(), String.valueOf(refusal.getMessage()));
         } catch (Refusal refusal) {
-            return RestconfAnswer.error(500, "operation-failed", null, refusal.getMessage());
+            return RestconfAnswer.error(500, "operation-failed", null, String.valueOf(refusal.getMessage()));
         }
     }
 
@@ -86,7 +88,7 @@ final class RestconfResources {
     }
 
     /** Each resource has its own (RFC 8040, section 3.5.2); null for one that is not there. */
-    private static String tag(PracticeDevice device, String path) {
+    private static @Nullable String tag(PracticeDevice device, String path) {
         if (path.isEmpty()) {
             return tag(device);
         }
@@ -94,7 +96,8 @@ final class RestconfResources {
         if (node == null) {
             return null;
         }
-        String text = node.schema().type() == null ? JsonData.text(JsonData.object(node, true, false)) : node.value();
+        String text =
+                node.schema().type() == null ? JsonData.text(JsonData.object(node, true, false)) : node.leafValue();
         return "\"r" + Integer.toHexString(text.hashCode()) + "\"";
     }
 
@@ -165,14 +168,14 @@ final class RestconfResources {
                         edit.path("edit-id").asString(""),
                         refusal.tag(),
                         refusal.path(),
-                        refusal.getMessage());
+                        String.valueOf(refusal.getMessage()));
             }
         }
         try {
             push(device, edits);
         } catch (DataRefusal refusal) {
             return RestconfAnswer.refusedEdit(
-                    status(refusal), id, null, refusal.tag(), refusal.path(), refusal.getMessage());
+                    status(refusal), id, null, refusal.tag(), refusal.path(), String.valueOf(refusal.getMessage()));
         }
         return RestconfAnswer.allEdited(id, tag(device));
     }
@@ -230,7 +233,7 @@ final class RestconfResources {
         String module = first.substring(0, Math.max(0, first.indexOf(':')));
         String name = module + ":" + node.schema().name();
         if (node.schema().type() != null) {
-            body.set(name, JsonData.leaf(node.schema(), node.value()));
+            body.set(name, JsonData.leaf(node.schema(), node.leafValue()));
         } else if (node.schema().kind() == SchemaNode.Kind.LIST) {
             body.putArray(name).add(JsonData.object(node, true, false));
         } else {
@@ -239,7 +242,7 @@ final class RestconfResources {
         return new RestconfAnswer(200, JsonData.text(body), tag(device, path));
     }
 
-    private static DataNode find(DataNode root, String path) {
+    private static @Nullable DataNode find(DataNode root, String path) {
         DataNode at = root;
         for (String segment : path.split("/")) {
             if (at == null) {

@@ -26,6 +26,7 @@ import org.apache.sshd.server.keyprovider.SimpleGeneratorHostKeyProvider;
 import org.apache.sshd.server.session.ServerSessionImpl;
 import org.apache.sshd.server.session.SessionFactory;
 import org.apache.sshd.server.subsystem.SubsystemFactory;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One SSH server (RFC 4251 to 4254) that acts for all devices that speak SSH: password log-in, a shell and single
@@ -73,7 +74,7 @@ public final class DeviceSshServer implements AutoCloseable {
                 .toList());
     }
 
-    private PracticeDevice device(SessionContext session) {
+    private @Nullable PracticeDevice device(SessionContext session) {
         return session.getRemoteAddress() instanceof InetSocketAddress address
                 ? gate.deviceCallingFrom(address.getPort())
                 : null;

@@ -4,11 +4,13 @@ import io.safestep.practice.device.SessionDropped;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.util.Objects;
 import org.apache.sshd.common.session.Session;
 import org.apache.sshd.server.Environment;
 import org.apache.sshd.server.ExitCallback;
 import org.apache.sshd.server.channel.ChannelSession;
 import org.apache.sshd.server.command.Command;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -17,29 +19,31 @@ abstract class SessionCommand implements Command {
 
     private static final Logger LOG = LoggerFactory.getLogger(SessionCommand.class);
 
-    private InputStream in;
-    private OutputStream out;
-    private ExitCallback exit;
-    private Thread thread;
-    private Session session;
+    private @Nullable InputStream in;
+    private @Nullable OutputStream out;
+    private @Nullable ExitCallback exit;
+    private @Nullable Thread thread;
 
     /** @return the exit status */
     abstract int serve(InputStream in, OutputStream out, Environment environment) throws IOException;
 
     @Override
     public void start(ChannelSession channel, Environment environment) {
-        session = channel.getSession();
+        Session session = channel.getSession();
+        InputStream from = Objects.requireNonNull(in);
+        OutputStream to = Objects.requireNonNull(out);
+        ExitCallback ended = Objects.requireNonNull(exit);
         thread = new Thread(
                 () -> {
                     int status = 1;
                     try {
-                        status = serve(in, out, environment);
+                        status = serve(from, to, environment);
                     } catch (SessionDropped e) {
                         session.close(true);
                     } catch (IOException e) {
                         LOG.debug("The session ended: {}", e.getMessage());
                     } finally {
-                        exit.onExit(status);
+                        ended.onExit(status);
                     }
                 },
                 "device-session");

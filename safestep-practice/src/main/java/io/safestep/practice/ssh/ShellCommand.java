@@ -7,6 +7,7 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import org.apache.sshd.server.Environment;
+import org.jspecify.annotations.Nullable;
 
 /**
  * An interactive shell: echoes what is typed, prompts, and stops long outputs page by page. What it says leaves in one piece
@@ -18,8 +19,8 @@ final class ShellCommand extends SessionCommand {
 
     private final CommandInterpreter interpreter;
     private final Runnable afterEachCommand;
-    private InputStream in;
-    private OutputStream out;
+    private InputStream in = InputStream.nullInputStream();
+    private OutputStream out = OutputStream.nullOutputStream();
     private int pageLines = 24;
 
     /** A carriage return may be followed by a line feed that means the same key. */
@@ -55,7 +56,7 @@ final class ShellCommand extends SessionCommand {
         return 0;
     }
 
-    private String readLine() throws IOException {
+    private @Nullable String readLine() throws IOException {
         StringBuilder line = new StringBuilder();
         while (true) {
             int key = readKey();

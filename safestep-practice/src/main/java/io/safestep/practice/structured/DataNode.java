@@ -5,15 +5,17 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /** A node of the data that a device holds. Entries of lists and of leaf-lists are told apart by their key or value. */
 public final class DataNode {
 
     private final SchemaNode schema;
-    private String value;
+    private @Nullable String value;
     private final Map<String, DataNode> children = new LinkedHashMap<>();
 
-    DataNode(SchemaNode schema, String value) {
+    DataNode(SchemaNode schema, @Nullable String value) {
         this.schema = schema;
         this.value = value;
     }
@@ -22,8 +24,13 @@ public final class DataNode {
         return schema;
     }
 
+    /** The value of a leaf, or of an entry of a leaf-list. */
+    public String leafValue() {
+        return Objects.requireNonNull(value);
+    }
+
     /** Null for what has nodes beneath; empty for a leaf without a value. */
-    public String value() {
+    public @Nullable String value() {
         return value;
     }
 
@@ -37,13 +44,18 @@ public final class DataNode {
     String id() {
         return switch (schema.kind()) {
             case CONTAINER, LEAF -> schema.name();
-            case LIST -> schema.name() + "=" + child(schema.key()).value();
+            case LIST -> schema.name() + "=" + key();
             case LEAF_LIST -> schema.name() + "=" + value;
         };
     }
 
+    private @Nullable String key() {
+        DataNode leaf = children.get(schema.key());
+        return leaf == null ? null : leaf.value();
+    }
+
     /** Null when there is none. */
-    public DataNode child(String id) {
+    public @Nullable DataNode child(String id) {
         return children.get(id);
     }
 
@@ -82,9 +94,9 @@ public final class DataNode {
         return sorted;
     }
 
-    private String sortKey() {
+    private @Nullable String sortKey() {
         return switch (schema.kind()) {
-            case LIST -> child(schema.key()).value();
+            case LIST -> key();
             case LEAF_LIST -> value;
             default -> "";
         };

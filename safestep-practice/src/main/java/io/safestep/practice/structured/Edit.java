@@ -2,6 +2,7 @@ package io.safestep.practice.structured;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One node of a request to change data, before it is looked at.
@@ -11,13 +12,14 @@ import java.util.List;
  * @param operation merge, replace, create, delete or remove; null for that of the node above
  * @param children nodes beneath
  */
-public record Edit(String name, String value, String operation, List<Edit> children) {
+public record Edit(String name, String value, @Nullable String operation, List<Edit> children) {
 
     public Edit {
         children = new ArrayList<>(children);
     }
 
     /** The value of a leaf beneath; null when there is none. */
+    @Nullable
     String leaf(String leafName) {
         return children.stream()
                 .filter(c -> c.name.equals(leafName))

@@ -2,6 +2,7 @@ package io.safestep.practice.structured;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
@@ -52,7 +53,7 @@ public final class JsonData {
         return edits;
     }
 
-    private static Edit edit(String name, JsonNode value, SchemaNode schema) {
+    private static Edit edit(String name, JsonNode value, @Nullable SchemaNode schema) {
         if (value instanceof ObjectNode object && schema != null) {
             return new Edit(name, "", null, edits(object, schema));
         }
@@ -90,12 +91,14 @@ public final class JsonData {
     /** The value of a leaf as JSON. */
     public static JsonNode leaf(SchemaNode schema, String value) {
         JsonNodeFactory factory = JsonNodeFactory.instance;
-        if (schema.type().isEmpty()) {
+        if (schema.leafType().isEmpty()) {
             return factory.arrayNode().addNull();
         }
-        if (schema.type().isNumber()) {
+        if (schema.leafType().isNumber()) {
             return factory.numberNode(Long.parseLong(value));
         }
-        return schema.type().isBoolean() ? factory.booleanNode(Boolean.parseBoolean(value)) : factory.stringNode(value);
+        return schema.leafType().isBoolean()
+                ? factory.booleanNode(Boolean.parseBoolean(value))
+                : factory.stringNode(value);
     }
 }

@@ -3,6 +3,8 @@ package io.safestep.practice.structured;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /** What may stand at one place of a device's configuration (RFC 7950, section 4.2.2). */
 public final class SchemaNode {
@@ -17,9 +19,9 @@ public final class SchemaNode {
 
     private final Kind kind;
     private final String name;
-    private final String key;
-    private final String module;
-    private final LeafType type;
+    private final @Nullable String key;
+    private final @Nullable String module;
+    private final @Nullable LeafType type;
     private final Map<String, SchemaNode> children = new LinkedHashMap<>();
 
     /**
@@ -27,7 +29,7 @@ public final class SchemaNode {
      * @param module namespace or module at the top level; null beneath
      * @param type null for what has nodes beneath
      */
-    SchemaNode(Kind kind, String name, String key, String module, LeafType type) {
+    SchemaNode(Kind kind, String name, @Nullable String key, @Nullable String module, @Nullable LeafType type) {
         this.kind = kind;
         this.name = name;
         this.key = key;
@@ -47,20 +49,30 @@ public final class SchemaNode {
         return name;
     }
 
-    public String key() {
+    public @Nullable String key() {
         return key;
     }
 
-    public String module() {
+    public @Nullable String module() {
         return module;
     }
 
-    public LeafType type() {
+    public @Nullable LeafType type() {
         return type;
     }
 
+    /** The key leaf of a list. */
+    public SchemaNode keyLeaf() {
+        return Objects.requireNonNull(children.get(Objects.requireNonNull(key)));
+    }
+
+    /** The type of a leaf or of the entries of a leaf-list. */
+    public LeafType leafType() {
+        return Objects.requireNonNull(type);
+    }
+
     /** Null when no such node may stand here. */
-    public SchemaNode child(String childName) {
+    public @Nullable SchemaNode child(String childName) {
         return children.get(childName);
     }
 

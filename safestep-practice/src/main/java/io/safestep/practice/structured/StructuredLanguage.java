@@ -2,6 +2,7 @@ package io.safestep.practice.structured;
 
 import java.util.List;
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 
 /** A language of a structured family. The front door of this package. */
 public enum StructuredLanguage {
@@ -57,10 +58,10 @@ public enum StructuredLanguage {
     }
 
     static String shownValue(DataNode leaf, boolean hidePasswords) {
-        return hidePasswords && leaf.schema().type().isPassword() ? HIDDEN : leaf.value();
+        return hidePasswords && leaf.schema().leafType().isPassword() ? HIDDEN : leaf.leafValue();
     }
 
-    private static DataNode find(DataNode root, String path) {
+    private static @Nullable DataNode find(DataNode root, String path) {
         DataNode at = root;
         for (String step : path.split("/")) {
             at = at == null ? null : at.child(step);
@@ -70,10 +71,11 @@ public enum StructuredLanguage {
 
     String hostname(DataNode root) {
         DataNode name = find(root, hostnamePath);
-        return name == null ? "unnamed" : name.value();
+        return name == null ? "unnamed" : name.leafValue();
     }
 
     /** Null when there is no such user. */
+    @Nullable
     String passwordDigest(DataNode root, String user) {
         DataNode password = find(root, userPath + "=" + user + "/" + passwordLeaf);
         return password == null ? null : password.value();

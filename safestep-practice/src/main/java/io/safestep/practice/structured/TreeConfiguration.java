@@ -86,7 +86,8 @@ public final class TreeConfiguration implements DeviceConfiguration {
             }
             node = new DataNode(schema, null);
             if (schema.kind() == SchemaNode.Kind.LIST) {
-                node.put(new DataNode(schema.child(schema.key()), edit.leaf(schema.key())));
+                node.put(new DataNode(
+                        schema.keyLeaf(), edit.leaf(schema.keyLeaf().name())));
             }
             parent.put(node);
         }
@@ -107,13 +108,13 @@ public final class TreeConfiguration implements DeviceConfiguration {
             return;
         }
         String value = edit.value();
-        if (!schema.type().accepts(value)) {
+        if (!schema.leafType().accepts(value)) {
             throw new DataRefusal(
                     "invalid-value",
                     here,
                     "\"" + value + "\" does not fit " + edit.name() + ": " + schema.type() + ".");
         }
-        parent.put(new DataNode(schema, schema.type().isPassword() ? Passwords.digest(value) : value));
+        parent.put(new DataNode(schema, schema.leafType().isPassword() ? Passwords.digest(value) : value));
     }
 
     private static String id(SchemaNode schema, Edit edit, String here) {
@@ -121,12 +122,12 @@ public final class TreeConfiguration implements DeviceConfiguration {
             case CONTAINER, LEAF -> schema.name();
             case LEAF_LIST -> schema.name() + "=" + edit.value();
             case LIST -> {
-                String key = edit.leaf(schema.key());
+                String key = edit.leaf(schema.keyLeaf().name());
                 if (key == null || key.isEmpty()) {
                     throw new DataRefusal(
                             "missing-element", here, "An entry of " + schema.name() + " needs " + schema.key() + ".");
                 }
-                if (!schema.child(schema.key()).type().accepts(key)) {
+                if (!schema.keyLeaf().leafType().accepts(key)) {
                     throw new DataRefusal("invalid-value", here, "\"" + key + "\" is no " + schema.key() + ".");
                 }
                 yield schema.name() + "=" + key;

@@ -1,2 +1,5 @@
 /** Structured configurations of practice devices. */
+@NullMarked
 package io.safestep.practice.structured;
+
+import org.jspecify.annotations.NullMarked;
