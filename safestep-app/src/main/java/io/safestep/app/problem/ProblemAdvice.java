@@ -88,9 +88,12 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     @Override
     protected ResponseEntity<Object> handleMethodArgumentNotValid(
             MethodArgumentNotValidException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        Object read = e.getBindingResult().getTarget();
+        Class<?> type = read == null ? null : read.getClass();
         List<FieldError> errors = e.getBindingResult().getFieldErrors().stream()
                 .map(f -> FieldError.of(
-                        f.getField(), Objects.requireNonNullElse(f.getDefaultMessage(), "This can't be taken.")))
+                        WrittenFields.named(type, f.getField()),
+                        Objects.requireNonNullElse(f.getDefaultMessage(), "This can't be taken.")))
                 .toList();
         ResponseEntity<ProblemDetail> answer = known(ProblemException.invalid(errors));
         return new ResponseEntity<>(answer.getBody(), answer.getStatusCode());

@@ -42,10 +42,6 @@ class MailServers {
     @Nullable
     String say(MailRequest request, String by) {
         MailServer server = said();
-        if (request.version() != server.version()) {
-            throw ProblemException.moved(
-                    "Somebody else has changed the mail server meanwhile. Look at it again; nothing was changed now.");
-        }
         MailRoute route = request.route();
         String password = password(request, server);
         List<FieldError> errors = route.problems(password != null).entrySet().stream()
@@ -53,6 +49,10 @@ class MailServers {
                 .toList();
         if (!errors.isEmpty()) {
             throw ProblemException.invalid(errors);
+        }
+        if (request.version() != server.version()) {
+            throw ProblemException.moved(
+                    "Somebody else has changed the mail server meanwhile. Look at it again; nothing was changed now.");
         }
         String waits = consent.waits(by, "The mail server");
         server.want(route, route.user().isEmpty() ? null : password, by);

@@ -1,5 +1,6 @@
 package io.safestep.app.check.looks;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.safestep.core.check.definition.Beforehand;
 import io.safestep.core.check.definition.CheckDefinition;
 import io.safestep.core.check.definition.Expectation;
@@ -26,28 +27,60 @@ public record CheckRequest(
         @Nullable @Size(max = 80, message = "At most 80 characters.")
         String name,
 
-        @Nullable LookKind kind,
-        @Nullable @Size(max = 40) String read,
-        @Nullable @Size(max = 3) Map<@Size(max = 10) String, @Size(max = 60) String> arguments,
-        @Nullable @Size(max = 60) String from,
-
-        @Nullable @Size(max = 300, message = "At most 300 characters.")
-        String question,
-
+        @JsonUnwrapped @Valid Looking look,
         @Nullable @Valid Extract extraction,
         @NotNull(message = "Choose what to expect.") Expectation expectation,
 
         @Nullable @Size(max = 2_000, message = "At most 2,000 characters.")
         String value,
 
-        @Nullable Beforehand before,
-        @Nullable Integer notYetUntil,
-        int settleSeconds,
-        @Nullable Integer everySeconds,
-        @Nullable Integer staysSeconds,
+        @JsonUnwrapped @Valid Timing timing,
         @Nullable Severity severity,
         @Nullable @Size(max = 200) List<@NotBlank @Size(max = 60) String> devices,
         @Nullable @Size(max = 80) String library) {
+
+    /** Where it looks, and at what; see {@link Look}. */
+    public record Looking(
+            @Nullable LookKind kind,
+            @Nullable @Size(max = 40) String read,
+            @Nullable @Size(max = 3) Map<@Size(max = 10) String, @Size(max = 60) String> arguments,
+            @Nullable @Size(max = 60) String from,
+
+            @Nullable @Size(max = 300, message = "At most 300 characters.")
+            String question) {
+
+        private Look look() {
+            Map<String, String> given = new HashMap<>();
+            if (arguments != null) {
+                arguments.forEach((what, written) -> {
+                    if (written != null && !written.isBlank()) {
+                        given.put(what, written.strip());
+                    }
+                });
+            }
+            LookKind looks = kind == null ? LookKind.READ : kind;
+            return new Look(
+                    looks,
+                    looks == LookKind.READ ? blankToNull(read) : null,
+                    given,
+                    blankToNull(from),
+                    looks.asksPerson() ? blankToNull(question) : null);
+        }
+    }
+
+    /**
+     * When it looks.
+     *
+     * @param before what has to be so beforehand; null for what is usual
+     * @param notYetUntil see {@link CheckDefinition}
+     * @param everySeconds between two looks; null for what is usual
+     */
+    public record Timing(
+            @Nullable Beforehand before,
+            @Nullable Integer notYetUntil,
+            int settleSeconds,
+            @Nullable Integer everySeconds,
+            @Nullable Integer staysSeconds) {}
 
     /** See {@link Extraction}. */
     public record Extract(
@@ -81,31 +114,17 @@ public record CheckRequest(
     }
 
     public CheckDefinition definition() {
-        Map<String, String> given = new HashMap<>();
-        if (arguments != null) {
-            arguments.forEach((what, written) -> {
-                if (written != null && !written.isBlank()) {
-                    given.put(what, written.strip());
-                }
-            });
-        }
-        LookKind looks = kind == null ? LookKind.READ : kind;
         return new CheckDefinition(
                 blankToNull(name),
-                new Look(
-                        looks,
-                        looks == LookKind.READ ? blankToNull(read) : null,
-                        given,
-                        blankToNull(from),
-                        looks.asksPerson() ? blankToNull(question) : null),
+                look.look(),
                 extraction == null ? Extraction.rows() : extraction.extraction(),
                 expectation,
                 blankToNull(value),
-                before != null ? before : CheckDefinition.usualBefore(expectation),
-                notYetUntil,
-                settleSeconds,
-                everySeconds == null ? CheckDefinition.USUAL_PAUSE_SECONDS : everySeconds,
-                staysSeconds,
+                timing.before() != null ? timing.before() : CheckDefinition.usualBefore(expectation),
+                timing.notYetUntil(),
+                timing.settleSeconds(),
+                timing.everySeconds() == null ? CheckDefinition.USUAL_PAUSE_SECONDS : timing.everySeconds(),
+                timing.staysSeconds(),
                 severity == null ? Severity.FAIL : severity,
                 devices == null ? List.of() : devices);
     }
