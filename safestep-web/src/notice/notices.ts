@@ -8,6 +8,9 @@ export const noticeKinds: Record<NoticeKind, { shape: Shape; word: string }> = {
   RULE_BROKEN: { shape: "failed", word: "rule broken" },
   RUN_WAITS: { shape: "blocked", word: "run waits for a person" },
   RUN_ENDED: { shape: "done", word: "your change has run" },
+  DECISION_ASKED: { shape: "blocked", word: "asked to decide" },
+  DECIDED: { shape: "done", word: "your change was decided about" },
+  EMERGENCY: { shape: "failed", word: "emergency" },
 };
 
 export const paces: Record<Pace, string> = {

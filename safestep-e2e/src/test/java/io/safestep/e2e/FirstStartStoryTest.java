@@ -101,7 +101,7 @@ class FirstStartStoryTest {
         assertThat(page.getByPlaceholder("Name of the new site").first()).isVisible();
         page.getByPlaceholder("Name of the new site").all().forEach(site -> site.fill("Dunmarsh"));
         page.locator("form button[type=submit]").last().click();
-        assertThat(page.locator("main")).containsText("dun-gw-a");
+        assertThat(page.locator("main")).containsText("devices added in stance observe");
 
         browser.open(page, "/");
         assertThat(page.locator("main")).containsText("Before the first change can run");

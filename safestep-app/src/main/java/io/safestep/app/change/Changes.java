@@ -34,6 +34,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Locale;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -59,6 +60,7 @@ public class Changes {
     private final ObjectProvider<ClosingCondition> closingConditions;
     private final AuditLog audit;
     private final EntityManager entityManager;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
     Changes(
@@ -76,6 +78,7 @@ public class Changes {
             ObjectProvider<ClosingCondition> closingConditions,
             AuditLog audit,
             EntityManager entityManager,
+            ApplicationEventPublisher events,
             Clock clock) {
         this.repository = repository;
         this.contents = contents;
@@ -91,6 +94,7 @@ public class Changes {
         this.closingConditions = closingConditions;
         this.audit = audit;
         this.entityManager = entityManager;
+        this.events = events;
         this.clock = clock;
     }
 
@@ -217,6 +221,7 @@ public class Changes {
         change.move(after, clock.instant());
         poolValues.afterMove(change, after, login);
         audit.write(login, change.subject(), words(before) + " → " + words(after), detail);
+        events.publishEvent(new ChangeMoved(change.number(), action, login));
     }
 
     private static ChangeState refuseUnlessPossible(Change change, ChangeAction action) {

@@ -21,6 +21,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -107,6 +108,20 @@ public class NextSteps {
                 Ladder.of(
                         facts, build(change), outlook ? schedule.outlook(change).orElse(null) : null, wall()),
                 NextStep.reviewDue(facts) && viewer.decides() && !viewer.author());
+    }
+
+    /**
+     * What is next for a change, for several people.
+     *
+     * @param people with what each sees and where each acts
+     */
+    public Map<Person, NextStep> of(int number, Map<Person, Sight> people) {
+        Outline change = outlines.numbered(number);
+        ChangeFacts facts = gather(List.of(change)).facts(change);
+        Map<Person, NextStep> steps = new LinkedHashMap<>();
+        people.forEach((person, sight) ->
+                steps.put(person, told(NextStep.of(facts, viewer(person, change, sight), wall()), sight)));
+        return steps;
     }
 
     private static Ladder.Build build(Outline change) {

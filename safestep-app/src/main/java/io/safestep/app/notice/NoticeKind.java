@@ -12,7 +12,13 @@ enum NoticeKind {
     /** A run can't go on before a person has decided. */
     RUN_WAITS("waits for a person", "wait for a person", Right.RUN_CHANGES),
     /** To the author alone. */
-    RUN_ENDED("has run", "have run", Right.WRITE_CHANGES);
+    RUN_ENDED("has run", "have run", Right.WRITE_CHANGES),
+    /** A change waits for the decision of somebody who may decide. */
+    DECISION_ASKED("waits for your decision", "wait for your decision", Right.DECIDE_CHANGES),
+    /** To the author alone: approved, returned, rejected, released. */
+    DECIDED("was decided about", "were decided about", Right.WRITE_CHANGES),
+    /** An emergency is to be released or started. */
+    EMERGENCY("is an emergency", "are emergencies", Right.RUN_CHANGES);
 
     private final String one;
     private final String many;
@@ -31,7 +37,10 @@ enum NoticeKind {
 
     /** Whether it is mailed as long as the person has said nothing: it can't wait until somebody looks. */
     boolean urgent() {
-        return this == FOUND_CHANGED || this == RUN_WAITS;
+        return switch (this) {
+            case FOUND_CHANGED, RUN_WAITS, DECISION_ASKED, DECIDED, EMERGENCY -> true;
+            default -> false;
+        };
     }
 
     /** For example {@code 3 devices were changed outside}. */

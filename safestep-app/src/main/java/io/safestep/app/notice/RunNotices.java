@@ -2,7 +2,6 @@ package io.safestep.app.notice;
 
 import io.safestep.app.change.ChangesInSight;
 import io.safestep.app.next.NextSteps;
-import io.safestep.app.notice.Wishes.Wish;
 import io.safestep.app.people.People;
 import io.safestep.app.people.own.Leaves;
 import io.safestep.app.people.stored.Person;
@@ -15,12 +14,9 @@ import io.safestep.core.next.ChangeFacts;
 import io.safestep.core.next.NextStep;
 import io.safestep.core.run.RunState;
 import io.safestep.core.schedule.WallClock;
-import java.sql.Timestamp;
-import java.time.Clock;
 import java.time.Instant;
 import java.util.function.Function;
 import org.springframework.context.event.EventListener;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /**
@@ -30,32 +26,20 @@ import org.springframework.stereotype.Component;
 @Component
 class RunNotices {
 
-    private final JdbcClient jdbc;
     private final People people;
-    private final Wishes wishes;
+    private final Inbox inbox;
     private final Scopes scopes;
     private final ChangesInSight inSight;
     private final Leaves leaves;
     private final Network network;
-    private final Clock clock;
 
-    RunNotices(
-            JdbcClient jdbc,
-            People people,
-            Wishes wishes,
-            Scopes scopes,
-            ChangesInSight inSight,
-            Leaves leaves,
-            Network network,
-            Clock clock) {
-        this.jdbc = jdbc;
+    RunNotices(People people, Inbox inbox, Scopes scopes, ChangesInSight inSight, Leaves leaves, Network network) {
         this.people = people;
-        this.wishes = wishes;
+        this.inbox = inbox;
         this.scopes = scopes;
         this.inSight = inSight;
         this.leaves = leaves;
         this.network = network;
-        this.clock = clock;
     }
 
     @EventListener
@@ -117,20 +101,6 @@ class RunNotices {
     }
 
     private void tell(Person person, NoticeKind kind, int number, String title, String text) {
-        Wish wish = wishes.of(person, kind);
-        if (wish.pace() == Pace.NEVER) {
-            return;
-        }
-        jdbc.sql("""
-                insert into notice (person_id, kind, at, title, text, link, mail_to)
-                values (:personId, :kind, :now, :title, :text, :link, :mailTo)""")
-                .param("personId", person.id())
-                .param("kind", kind.name())
-                .param("now", Timestamp.from(clock.instant()))
-                .param("title", title)
-                .param("text", text)
-                .param("link", "/changes/" + number + "/run")
-                .param("mailTo", wish.mail() ? person.email() : null)
-                .update();
+        inbox.put(person, kind, title, text, "/changes/" + number + "/run");
     }
 }

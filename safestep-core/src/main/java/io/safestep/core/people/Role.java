@@ -38,7 +38,8 @@ public enum Role {
             SAVE_DEVICES,
             USE_PRACTICE_NETWORK),
     OPERATOR("operator on watch", READ, RUN_CHANGES, READ_DEVICES, DECIDE_DRIFT, SAVE_DEVICES, USE_PRACTICE_NETWORK),
-    ON_CALL("on-call", READ, READ_DEVICES),
+    /** Reached at night: starts, stops and takes back runs, and is told what waits for a person. */
+    ON_CALL("on-call", READ, RUN_CHANGES, READ_DEVICES),
     AUDITOR("auditor", READ),
     ADMINISTRATOR(
             "administrator",

@@ -1,0 +1,192 @@
+package io.safestep.app.notice;
+
+import io.safestep.app.approval.ApprovalView;
+import io.safestep.app.approval.Approvals;
+import io.safestep.app.audit.AuditLog;
+import io.safestep.app.change.ChangeMoved;
+import io.safestep.app.change.Changes;
+import io.safestep.app.change.ChangesInSight;
+import io.safestep.app.change.stored.Change;
+import io.safestep.app.next.NextSteps;
+import io.safestep.app.people.People;
+import io.safestep.app.people.own.Leaves;
+import io.safestep.app.people.stored.Person;
+import io.safestep.app.scope.Scopes;
+import io.safestep.app.sight.Sight;
+import io.safestep.core.change.ChangeAction;
+import io.safestep.core.next.NextStep;
+import io.safestep.core.next.Rung;
+import io.safestep.core.people.Right;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.event.TransactionPhase;
+import org.springframework.transaction.event.TransactionalEventListener;
+
+/**
+ * Tells people what a change waits for when it has moved: those who may decide that they are asked, its author what was
+ * decided. Who is away is told, and so is who acts for them. Stored before the transaction ends in which it moved.
+ */
+@Component
+class ChangeNotices {
+
+    private final Changes changes;
+    private final Approvals approvals;
+    private final NextSteps next;
+    private final People people;
+    private final Scopes scopes;
+    private final ChangesInSight inSight;
+    private final Leaves leaves;
+    private final Inbox inbox;
+    private final AuditLog audit;
+
+    ChangeNotices(
+            Changes changes,
+            Approvals approvals,
+            NextSteps next,
+            People people,
+            Scopes scopes,
+            ChangesInSight inSight,
+            Leaves leaves,
+            Inbox inbox,
+            AuditLog audit) {
+        this.changes = changes;
+        this.approvals = approvals;
+        this.next = next;
+        this.people = people;
+        this.scopes = scopes;
+        this.inSight = inSight;
+        this.leaves = leaves;
+        this.inbox = inbox;
+        this.audit = audit;
+    }
+
+    @TransactionalEventListener(phase = TransactionPhase.BEFORE_COMMIT)
+    void on(ChangeMoved moved) {
+        Change change = changes.numbered(moved.number());
+        switch (moved.action()) {
+            case SUBMIT, RUN_SUCCEEDED, RUN_ROLLED_BACK, RUN_STUCK -> ask(change);
+            case APPROVE, RETURN, REJECT -> tellAuthor(change, moved);
+            case RELEASE -> {
+                tellAuthor(change, moved);
+                ask(change);
+            }
+            default -> {
+                // Nobody is asked for anything by it.
+            }
+        }
+    }
+
+    /** Those for whom it is to decide about it now, or to start an emergency. */
+    private void ask(Change change) {
+        Map<Person, Sight> candidates = new LinkedHashMap<>();
+        for (Person person : people.all()) {
+            boolean could = person.rights().contains(Right.DECIDE_CHANGES)
+                    || change.isEmergency() && person.rights().contains(Right.RUN_CHANGES);
+            Sight sight = scopes.sight(person.login(), person.scope());
+            if (could && inSight.acts(sight, change.number())) {
+                candidates.put(person, sight);
+            }
+        }
+        Map<Person, NextStep> asked = new LinkedHashMap<>();
+        next.of(change.number(), candidates).forEach((person, step) -> {
+            if (step.yours() && kind(step, person) != null) {
+                asked.put(person, step);
+            }
+        });
+        Map<Long, List<Person>> standsInFor = new HashMap<>();
+        for (Person person : asked.keySet()) {
+            acting(person)
+                    .filter(acting -> asked.keySet().stream().anyMatch(p -> p.id().equals(acting.id())))
+                    .ifPresent(acting -> {
+                        standsInFor
+                                .computeIfAbsent(acting.id(), id -> new ArrayList<>())
+                                .add(person);
+                        audit.write(
+                                AuditLog.SAFE_STEP,
+                                change.subject(),
+                                "deputy asked",
+                                person.name() + " is away; " + acting.name() + " acts for them.");
+                    });
+        }
+        asked.forEach((person, step) -> {
+            NoticeKind kind = kind(step, person);
+            if (kind != null) {
+                String away = standsInFor.getOrDefault(person.id(), List.of()).stream()
+                        .map(p -> " You act for " + p.name() + ", who is away.")
+                        .collect(Collectors.joining());
+                tell(person, kind, change, step.title(), step.sentence() + away, step.rung());
+            }
+        });
+    }
+
+    private Optional<Person> acting(Person person) {
+        return leaves.acting(person).filter(acting -> !acting.id().equals(person.id()));
+    }
+
+    private static @Nullable NoticeKind kind(NextStep step, Person person) {
+        return switch (step.kind()) {
+            case DECIDE, REVIEW -> NoticeKind.DECISION_ASKED;
+            case RELEASE, START ->
+                person.rights().contains(Right.DECIDE_CHANGES)
+                                && !person.rights().contains(Right.RUN_CHANGES)
+                        ? NoticeKind.DECISION_ASKED
+                        : NoticeKind.EMERGENCY;
+            default -> null;
+        };
+    }
+
+    private void tell(Person person, NoticeKind kind, Change change, String title, String text, Rung rung) {
+        String link = "/changes/" + change.number() + "/" + rung.name().toLowerCase(Locale.ROOT);
+        inbox.put(person, kind, title, text + "\n" + change.title() + "\n" + change.reason(), link);
+    }
+
+    /** What was decided, with what was said about it. */
+    private void tellAuthor(Change change, ChangeMoved moved) {
+        Person author = change.author();
+        Sight sight = scopes.sight(author.login(), author.scope());
+        NextStep step = next.of(change.number(), Map.of(author, sight)).get(author);
+        String title = change.subject() + " was " + word(moved.action()) + " by "
+                + people.withLogin(moved.by()).name();
+        String text = (said(change, moved.action()) + " " + (step == null ? "" : step.sentence())).strip();
+        Rung rung = step == null ? Rung.APPROVE : step.rung();
+        tell(author, NoticeKind.DECIDED, change, title, text, rung);
+        acting(author)
+                .filter(acting -> inSight.acts(scopes.sight(acting.login(), acting.scope()), change.number()))
+                .ifPresent(acting -> tell(
+                        acting,
+                        NoticeKind.DECIDED,
+                        change,
+                        title,
+                        text + " You act for " + author.name() + ", who is away.",
+                        rung));
+    }
+
+    /** The comment; a return says it in what is next. */
+    private String said(Change change, ChangeAction action) {
+        if (action == ChangeAction.RETURN) {
+            return "";
+        }
+        List<ApprovalView> decisions = approvals.of(change.number());
+        String comment =
+                decisions.isEmpty() ? "" : decisions.get(decisions.size() - 1).comment();
+        return comment.isBlank() ? "" : "“" + comment + "”";
+    }
+
+    private static String word(ChangeAction action) {
+        return switch (action) {
+            case APPROVE -> "approved";
+            case RETURN -> "returned";
+            case REJECT -> "rejected";
+            case RELEASE -> "released";
+            default -> throw new IllegalArgumentException(action + " is no decision");
+        };
+    }
+}

@@ -1,0 +1,42 @@
+package io.safestep.app.notice;
+
+import io.safestep.app.notice.Wishes.Wish;
+import io.safestep.app.people.stored.Person;
+import java.sql.Timestamp;
+import java.time.Clock;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** Puts a notice into somebody's inbox at once, and by mail as they wish: what waits for a person waits until they know. */
+@Component
+class Inbox {
+
+    private final JdbcClient jdbc;
+    private final Wishes wishes;
+    private final Clock clock;
+
+    Inbox(JdbcClient jdbc, Wishes wishes, Clock clock) {
+        this.jdbc = jdbc;
+        this.wishes = wishes;
+        this.clock = clock;
+    }
+
+    /** @param link the page that it is about */
+    void put(Person person, NoticeKind kind, String title, String text, String link) {
+        Wish wish = wishes.of(person, kind);
+        if (wish.pace() == Pace.NEVER) {
+            return;
+        }
+        jdbc.sql("""
+                insert into notice (person_id, kind, at, title, text, link, mail_to)
+                values (:personId, :kind, :now, :title, :text, :link, :mailTo)""")
+                .param("personId", person.id())
+                .param("kind", kind.name())
+                .param("now", Timestamp.from(clock.instant()))
+                .param("title", title)
+                .param("text", text)
+                .param("link", link)
+                .param("mailTo", wish.mail() ? person.email() : null)
+                .update();
+    }
+}
