@@ -1,15 +1,16 @@
-import { useState } from "react";
+import { useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { api, told } from "../api/client";
-import type { Approval, Change } from "../api/types";
+import type { Approval, Change, NextStep } from "../api/types";
 import vocabulary from "../api/vocabulary.json";
 import { useMayOnWhole, usePerson } from "../session/session";
 import { Glyph } from "../ui/Glyph";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { looks } from "../ui/words";
-import { BuildReview } from "./BuildRung";
+import { BuildReview, useReading } from "./BuildRung";
+import { ReadBar } from "./ReadBar";
 import { useApprovals, useNext } from "./queries";
 import { useMoved } from "../api/keys";
 import { useSave } from "../ui/useSave";
@@ -30,17 +31,73 @@ export function ApproveRung({ change }: { change: Change }) {
   const standing = useNext(change.number).data;
   const next = standing?.step;
   const inReview = next?.kind === "DECIDE" || next?.kind === "RELEASE";
+  const reading = useReading(change);
+  const deciding = useRef<HTMLDivElement>(null);
+  const releases = next?.kind === "RELEASE" && next.yours;
+  const decides = next?.kind === "DECIDE" && next.yours && mayDecide;
   const author = person.login === change.author;
   return (
     <>
-      {approvals.data?.length === 0 && (
+      <WhatFor change={change} />
+      {change.targets.length > 0 && (
+        <>
+          <h2 className="mt-4">What is approved</h2>
+          <BuildReview change={change} reading={reading} />
+        </>
+      )}
+      {change.targets
+        .filter((t) => t.beside)
+        .map((t) => (
+          <Block key={t.device}>
+            <b className="mono">{t.device}</b> {t.beside}
+          </Block>
+        ))}
+      <h2 className="mt-4">Decisions</h2>
+      <Decided approvals={approvals.data} next={next} />
+      {inReview && author && mayDecide && (
+        <p className="soft mt-2">You wrote this change, so somebody else has to decide about it.</p>
+      )}
+      <div ref={deciding}>
+        {releases ? <EmergencyDecision change={change} release /> : decides && <Decision change={change} />}
+        {standing?.mayReview && <EmergencyDecision change={change} release={false} />}
+      </div>
+      {(decides || releases || standing?.mayReview) && (
+        <ReadBar
+          change={change}
+          reading={reading}
+          decide={() => deciding.current?.querySelector("textarea")?.focus()}
+        />
+      )}
+    </>
+  );
+}
+
+/** What it is for, before what it does. */
+function WhatFor({ change }: { change: Change }) {
+  return (
+    <>
+      <h2>What it is for</h2>
+      <p className="mb-1">{change.reason}</p>
+      {change.emergencyReason && (
+        <p className="mb-1">
+          <b>It can’t wait:</b> {change.emergencyReason}
+        </p>
+      )}
+    </>
+  );
+}
+
+function Decided({ approvals, next }: { approvals: Approval[] | undefined; next: NextStep | undefined }) {
+  return (
+    <>
+      {approvals?.length === 0 && (
         <p className="empty">
           {next?.kind === "FINISH" || next?.kind === "RETURNED"
             ? "It has not been submitted."
             : "Nobody has decided yet."}
         </p>
       )}
-      {approvals.data?.map((a) => {
+      {approvals?.map((a) => {
         const lapsed = (a.verdict === "APPROVED" || a.verdict === "RELEASED") && !a.counts;
         return (
           <div key={a.decidedAt} className="item">
@@ -54,26 +111,6 @@ export function ApproveRung({ change }: { change: Change }) {
           </div>
         );
       })}
-      {change.targets
-        .filter((t) => t.beside)
-        .map((t) => (
-          <Block key={t.device}>
-            <b className="mono">{t.device}</b> {t.beside}
-          </Block>
-        ))}
-      {inReview && author && mayDecide && (
-        <p className="soft mt-2">You wrote this change, so somebody else has to decide about it.</p>
-      )}
-      {inReview && next.yours && mayDecide && <Decision change={change} />}
-      {(standing?.mayReview || (next?.kind === "RELEASE" && next.yours)) && (
-        <EmergencyDecision change={change} release={next?.kind === "RELEASE"} />
-      )}
-      {change.targets.length > 0 && (
-        <>
-          <h2 className="mt-4">What is approved</h2>
-          <BuildReview change={change} />
-        </>
-      )}
     </>
   );
 }

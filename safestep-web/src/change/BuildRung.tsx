@@ -6,7 +6,6 @@ import { Link } from "react-router";
 import { api, type Problem, told } from "../api/client";
 import type { Change, LineComment } from "../api/types";
 import { ErrorBlock, Loading } from "../ui/Messages";
-import { count } from "../ui/words";
 import { AlikeScripts } from "./AlikeScripts";
 import { BuildViews } from "../lines/BuildViews";
 import { ChecksEditor } from "./ChecksEditor";
@@ -174,21 +173,29 @@ const ofDevice = (comments: LineComment[], device: string) => comments.filter((c
 /** Nothing more is said about a change that is over. */
 const ended: Change["state"][] = ["CLOSED", "REJECTED", "WITHDRAWN"];
 
-/** The same, as everybody else sees it. */
-export function BuildReview({ change }: { change: Change }) {
+/** Which device of a change somebody looks at, and which of its differences they have not opened. */
+export function useReading(change: Change) {
   const devices = change.targets.map((t) => t.device);
-  const [chosen, setPicked] = useState(devices.length > 1 ? ALL : (devices[0] ?? ALL));
+  const [chosen, pick] = useState(devices.length > 1 ? ALL : (devices[0] ?? ALL));
   const picked = chosen === ALL || devices.includes(chosen) ? chosen : (devices[0] ?? ALL);
   const { unopened, open } = useOpened(change);
-  const summaries = useStoredSummaries(change);
-  const build = useBuild(change.number, picked || undefined, change.version);
-  const comments = useComments(change.number).data ?? [];
-  const maySpeak = useMaySpeak() && !ended.includes(change.state);
   useEffect(() => {
     if (picked) {
       open(picked);
     }
   }, [picked, open]);
+  return { devices, picked, pick, unopened };
+}
+
+export type Reading = ReturnType<typeof useReading>;
+
+/** The same, as everybody else sees it. */
+export function BuildReview({ change, reading }: { change: Change; reading: Reading }) {
+  const { devices, picked, pick: setPicked, unopened } = reading;
+  const summaries = useStoredSummaries(change);
+  const build = useBuild(change.number, picked || undefined, change.version);
+  const comments = useComments(change.number).data ?? [];
+  const maySpeak = useMaySpeak() && !ended.includes(change.state);
   if (devices.length === 0) {
     return <p className="empty">No device is chosen yet.</p>;
   }
@@ -202,11 +209,6 @@ export function BuildReview({ change }: { change: Change }) {
         all="Same scripts together"
         unopened={unopened}
       />
-      {devices.length > 1 && unopened.size > 0 && (
-        <p className="soft mb-1">
-          {unopened.size} of {count(devices.length, "difference")} not opened yet.
-        </p>
-      )}
       <OpenComments comments={comments} open={setPicked} />
       <Findings summaries={summaries} device={picked || undefined} />
       {picked === ALL ? (

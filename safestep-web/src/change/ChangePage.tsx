@@ -12,7 +12,7 @@ import { dayAndTime } from "../ui/time";
 import { changeState, count } from "../ui/words";
 import { ApproveRung } from "./ApproveRung";
 import { BookRung } from "./BookRung";
-import { BuildEdit, BuildReview } from "./BuildRung";
+import { BuildEdit, BuildReview, useReading } from "./BuildRung";
 import { CloseRung } from "./CloseRung";
 import { DescribeFields } from "./DescribeFields";
 import { type Editor, useEditor } from "./editor";
@@ -168,7 +168,7 @@ function RungPane({ rung, change, editor, run, loaded, placement }: PaneProps) {
           <SaveBar change={change} editor={editor} />
         </>
       ) : (
-        <BuildReview change={change} />
+        <BuildRead change={change} />
       );
     case "approve":
       return <ApproveRung change={change} />;
@@ -269,4 +269,8 @@ function SaveBar({ change, editor }: { change: Change; editor: Editor }) {
       {withdraw.error && <span className="harm">{asProblem(withdraw.error).message}</span>}
     </div>
   );
+}
+
+function BuildRead({ change }: { change: Change }) {
+  return <BuildReview change={change} reading={useReading(change)} />;
 }

@@ -1,6 +1,7 @@
 package io.safestep.app.approval;
 
 import io.safestep.app.audit.AuditLog;
+import io.safestep.app.change.ApprovalCondition;
 import io.safestep.app.change.Changes;
 import io.safestep.app.change.stored.Change;
 import io.safestep.app.change.stored.Outlines;
@@ -19,6 +20,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -29,12 +31,20 @@ public class Approvals {
 
     private final ApprovalRepository repository;
     private final Changes changes;
+    private final ObjectProvider<ApprovalCondition> conditions;
     private final People people;
     private final AuditLog audit;
     private final Clock clock;
 
-    Approvals(ApprovalRepository repository, Changes changes, People people, AuditLog audit, Clock clock) {
+    Approvals(
+            ApprovalRepository repository,
+            Changes changes,
+            ObjectProvider<ApprovalCondition> conditions,
+            People people,
+            AuditLog audit,
+            Clock clock) {
         this.repository = repository;
+        this.conditions = conditions;
         this.changes = changes;
         this.people = people;
         this.audit = audit;
@@ -65,6 +75,14 @@ public class Approvals {
         if (!current.equals(seal)) {
             throw ProblemException.moved(
                     "The content moved while you were looking at it: it has another seal now. Load it again and look.");
+        }
+        if (verdict == Verdict.APPROVED) {
+            conditions.stream()
+                    .flatMap(condition -> condition.objectionToApproval(change).stream())
+                    .findFirst()
+                    .ifPresent(objection -> {
+                        throw ProblemException.refused(objection);
+                    });
         }
         ChangeAction action = switch (verdict) {
             case RETURNED -> ChangeAction.RETURN;

@@ -67,6 +67,43 @@ class CommentsTest extends SafeStepTest {
                 .contains("commented", "answered", "comment resolved", "comment opened again");
     }
 
+    private Answer decides(String verdict) {
+        String seal = story.approver()
+                .get("/api/changes/" + change)
+                .body()
+                .path("seal")
+                .asString();
+        return story.approver()
+                .post(
+                        "/api/changes/" + change + "/approvals",
+                        Map.of("verdict", verdict, "comment", "As talked about.", "seal", seal));
+    }
+
+    @Test
+    void whatIsAskedIsSettledBeforeTheChangeIsApproved() {
+        long first = ok(story.approver().post(path(), about("mtu 1400", "Why not 1500?")))
+                .path("id")
+                .asLong();
+        Answer refused = decides("APPROVED");
+        assertThat(refused.status()).isEqualTo(409);
+        assertThat(refused.detail())
+                .isEqualTo(
+                        "1 comment is open on brn-gw-a. Who wrote it, or the author of the change, resolves it before"
+                                + " CR-" + change + " is approved.");
+        ok(story.engineer().post(path(), about("mtu 1400", "Measured on Friday.")));
+        assertThat(decides("APPROVED").detail()).startsWith("2 comments are open on brn-gw-a.");
+
+        ok(story.engineer().post(path() + "/" + first + "/resolution", Map.of()));
+        ok(story.engineer().post(path() + "/" + (first + 1) + "/resolution", Map.of()));
+        assertThat(decides("APPROVED").status()).isEqualTo(200);
+    }
+
+    @Test
+    void aChangeIsReturnedWithItsQuestionsOpen() {
+        ok(story.approver().post(path(), about("mtu 1400", "Why not 1500?")));
+        assertThat(decides("RETURNED").status()).isEqualTo(200);
+    }
+
     @Test
     void onlyLinesOfTheDifferenceCanBeSpokenOf() {
         assertThat(story.approver().post(path(), about("mtu 1300", "?")).status())
