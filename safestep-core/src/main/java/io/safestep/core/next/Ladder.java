@@ -96,8 +96,23 @@ public final class Ladder {
         return switch (change.state()) {
             case RETURNED -> new Step(rung, Standing.BLOCKED, "returned by " + who);
             case REJECTED -> new Step(rung, Standing.FAILED, "rejected by " + who);
-            case IN_REVIEW -> new Step(rung, Standing.BLOCKED, "0 of 1, waiting for an approver");
+            case IN_REVIEW ->
+                new Step(
+                        rung,
+                        Standing.BLOCKED,
+                        change.emergency()
+                                ? "an emergency, waiting to be released"
+                                : "0 of 1, waiting for an approver");
             default -> {
+                if (NextStep.reviewDue(change)) {
+                    yield new Step(rung, Standing.BLOCKED, "released, and not reviewed yet");
+                }
+                if (inForce != null && inForce.verdict() == Verdict.RELEASED) {
+                    yield new Step(
+                            rung,
+                            Standing.DONE,
+                            "released by " + inForce.person() + (change.review().looked() ? ", reviewed" : ""));
+                }
                 if (inForce != null && change.state() != ChangeState.DRAFT) {
                     yield new Step(rung, Standing.DONE, "by " + inForce.person() + ", seal " + inForce.seal());
                 }

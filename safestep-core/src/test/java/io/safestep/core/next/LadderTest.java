@@ -62,6 +62,24 @@ class LadderTest {
         assertThat(step(Rung.DESCRIBE, in(ChangeState.DRAFT))).isEqualTo(is(Rung.DESCRIBE, Standing.DONE, "2 devices"));
     }
 
+    /** It is not approved by being released: the rung stays open until somebody has looked at it. */
+    @Test
+    void anEmergencyIsNotDoneBeforeItWasReviewed() {
+        Review released = new Review(decided(Verdict.RELEASED), decided(Verdict.RELEASED), false);
+        Review reviewed = new Review(decided(Verdict.REVIEWED), decided(Verdict.RELEASED), true);
+        assertThat(step(Rung.APPROVE, emergency(ChangeState.IN_REVIEW, Review.NONE)))
+                .isEqualTo(is(Rung.APPROVE, Standing.BLOCKED, "an emergency, waiting to be released"));
+        assertThat(step(Rung.APPROVE, emergency(ChangeState.APPROVED, released)))
+                .isEqualTo(is(Rung.APPROVE, Standing.DONE, "released by D. Fennimore"));
+        assertThat(step(Rung.APPROVE, emergency(ChangeState.COMPLETED, released)))
+                .isEqualTo(is(Rung.APPROVE, Standing.BLOCKED, "released, and not reviewed yet"));
+        assertThat(step(Rung.APPROVE, emergency(ChangeState.ROLLED_BACK, released))
+                        .standing())
+                .isEqualTo(Standing.BLOCKED);
+        assertThat(step(Rung.APPROVE, emergency(ChangeState.COMPLETED, reviewed)))
+                .isEqualTo(is(Rung.APPROVE, Standing.DONE, "released by D. Fennimore, reviewed"));
+    }
+
     @Test
     void namesWhoApprovedAndWhichSeal() {
         Review review = new Review(APPROVED, APPROVED, true);

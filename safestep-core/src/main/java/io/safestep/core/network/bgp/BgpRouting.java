@@ -110,26 +110,42 @@ public final class BgpRouting {
     }
 
     private Map<IpPrefix, BgpRoute> decide(Speaker speaker) {
-        Map<IpPrefix, List<BgpRoute>> known = new LinkedHashMap<>();
-        own(speaker)
-                .forEach(r -> known.computeIfAbsent(r.prefix(), p -> new ArrayList<>())
-                        .add(r));
+        List<BgpRoute> heard = new ArrayList<>();
         for (BgpSessions.Ends ends : sessions.getOrDefault(speaker.device(), List.of())) {
             if (ends.far() != null) {
-                for (BgpRoute route : heard(speaker, ends, ends.far())) {
-                    known.computeIfAbsent(route.prefix(), p -> new ArrayList<>())
-                            .add(route);
-                }
+                heard.addAll(heard(speaker, ends, ends.far()));
             }
         }
+        Map<IpPrefix, List<BgpRoute>> known = new LinkedHashMap<>();
+        Stream.concat(own(speaker, trusted(speaker, heard)).stream(), heard.stream())
+                .forEach(r -> known.computeIfAbsent(r.prefix(), p -> new ArrayList<>())
+                        .add(r));
         BgpDecision decision = new BgpDecision(nextHop -> costOf(speaker.device(), nextHop));
         Map<IpPrefix, BgpRoute> decided = new HashMap<>();
         known.forEach((prefix, routes) -> decision.best(routes).ifPresent(r -> decided.put(prefix, r)));
         return decided;
     }
 
-    /** Networks that the device announces while its routing table holds them from another source. */
-    private List<BgpRoute> own(Speaker speaker) {
+    /** How much less than others the best route that is heard for a prefix is trusted. */
+    private Map<IpPrefix, Integer> trusted(Speaker speaker, List<BgpRoute> heard) {
+        Distances distances = speaker.facts().distances();
+        Map<IpPrefix, Integer> trusted = new HashMap<>();
+        for (BgpRoute route : heard) {
+            if (route.nextHop() != null && wayTo(speaker.device(), route.nextHop()) != null) {
+                trusted.merge(route.prefix(), route.external() ? distances.ebgp() : distances.ibgp(), Math::min);
+            }
+        }
+        return trusted;
+    }
+
+    /**
+     * Networks that the device announces while its routing table holds them from another source. What is taken over from
+     * another protocol is what is in use: where a route that is heard is trusted more, the other one is not, and two routers
+     * between two protocols do not tell each other for ever what they have from each other.
+     *
+     * @param trusted the distance of the best route that is heard, by prefix
+     */
+    private List<BgpRoute> own(Speaker speaker, Map<IpPrefix, Integer> trusted) {
         BgpFacts bgp = speaker.bgp();
         RoutingTable table = interior.apply(speaker.device());
         List<BgpRoute> routes = new ArrayList<>();
@@ -144,7 +160,8 @@ public final class BgpRouting {
         if (!bgp.redistributed().isEmpty()) {
             for (Route held : table.routes()) {
                 boolean isDefault = held.prefix().equals(IpPrefix.ALL);
-                if (!isDefault) {
+                boolean inUse = held.distance() <= trusted.getOrDefault(held.prefix(), Integer.MAX_VALUE);
+                if (!isDefault && inUse) {
                     bgp.redistributed().stream()
                             .filter(s -> isFrom(held.source(), s.source()))
                             .findFirst()
