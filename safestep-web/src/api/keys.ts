@@ -58,6 +58,14 @@ export const keys = {
   backups: ["backups"],
   backupsOf: (device: string) => ["backups", device],
   backupText: (device: string, id: number) => ["backup-text", device, id],
+  /** What a change leaves moves with its lines and with the baseline: it is asked for anew each time. */
+  outcomeDifference: (number: number, device: string, version: number) => [
+    "changes",
+    "difference",
+    number,
+    device,
+    version,
+  ],
   backupDifference: (from: number, to: number) => ["backup-difference", from, to],
   backupPolicy: ["backup-policy"],
   retentions: ["retention"],

@@ -5,7 +5,8 @@ import { api, told } from "../api/client";
 import { ErrorBlock } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { BackupsNav } from "./BackupsNav";
-import { VersionDifference } from "./VersionDifference";
+import { changesOf, rightOf, writtenAs } from "./compared";
+import { OutcomeDifference, VersionDifference } from "./VersionDifference";
 import { keys } from "../api/keys";
 import { useDevices } from "../api/shared";
 import { kinds } from "../ui/words";
@@ -14,7 +15,8 @@ import { kinds } from "../ui/words";
 export function ComparePage() {
   const [params, setParams] = useSearchParams();
   const left = { device: params.get("device") ?? "", version: Number(params.get("from")) };
-  const right = { device: params.get("other") ?? "", version: Number(params.get("to")) };
+  const other = params.get("other") ?? "";
+  const right = rightOf(params.get("to"));
   const set = (change: Record<string, string>) =>
     setParams({ ...Object.fromEntries(params), ...change }, { replace: true });
   const devices = useDevices();
@@ -26,7 +28,10 @@ export function ComparePage() {
       <BackupsNav />
       <div className="head">
         <h1>Compare</h1>
-        <span className="soft">Any two versions of devices that write their configurations in the same language.</span>
+        <span className="soft">
+          Any two versions of devices that write their configurations in the same language, or a version and what a
+          change leaves.
+        </span>
       </div>
       {devices.error && <ErrorBlock error={devices.error} />}
       <div className="compare-pick">
@@ -34,21 +39,26 @@ export function ComparePage() {
           name="Left"
           devices={all}
           device={left.device}
-          version={left.version}
+          chosen={left.version ? String(left.version) : ""}
           onDevice={(device) => set({ device, from: "" })}
           onVersion={(from) => set({ from })}
         />
         <Side
           name="Right"
           devices={alike}
-          device={right.device}
-          version={right.version}
-          onDevice={(other) => set({ other, to: "" })}
+          device={other}
+          chosen={writtenAs(right)}
+          outcomes
+          onDevice={(device) => set({ other: device, to: "" })}
           onVersion={(to) => set({ to })}
         />
       </div>
-      {left.version && right.version ? (
-        <VersionDifference from={left.version} to={right.version} />
+      {left.version && right ? (
+        "version" in right ? (
+          <VersionDifference from={left.version} to={right.version} />
+        ) : (
+          <OutcomeDifference version={left.version} change={right.change} device={other} />
+        )
       ) : (
         <p className="empty">Choose a device and a version for each side.</p>
       )}
@@ -60,17 +70,26 @@ interface SideProps {
   name: string;
   devices: string[];
   device: string;
-  version: number;
+  /** As it stands in the address. */
+  chosen: string;
+  /** What changes leave on the device can be chosen, too. */
+  outcomes?: boolean;
   onDevice: (device: string) => void;
   onVersion: (version: string) => void;
 }
 
-function Side({ name, devices, device, version, onDevice, onVersion }: SideProps) {
+function Side({ name, devices, device, chosen, outcomes = false, onDevice, onVersion }: SideProps) {
   const versions = useQuery({
     queryKey: keys.backupsOf(device),
     queryFn: () => told(api.GET("/api/devices/{name}/backups", { params: { path: { name: device } } })),
     enabled: devices.includes(device),
   });
+  const changes = useQuery({
+    queryKey: keys.changes,
+    queryFn: () => told(api.GET("/api/changes")),
+    enabled: outcomes && devices.includes(device),
+  });
+  const open = changesOf(changes.data?.map((row) => row.change) ?? [], device);
   return (
     <div>
       <Form.Select aria-label={`${name}: device`} value={device} onChange={(e) => onDevice(e.target.value)}>
@@ -82,7 +101,7 @@ function Side({ name, devices, device, version, onDevice, onVersion }: SideProps
       <Form.Select
         aria-label={`${name}: version`}
         disabled={!versions.data}
-        value={version || ""}
+        value={chosen}
         onChange={(e) => onVersion(e.target.value)}
       >
         <option value="">{name}: version …</option>
@@ -94,6 +113,15 @@ function Side({ name, devices, device, version, onDevice, onVersion }: SideProps
             {b.reference && ", reference"}
           </option>
         ))}
+        {open.length > 0 && (
+          <optgroup label="After a change">
+            {open.map((c) => (
+              <option key={c.number} value={`cr-${c.number}`}>
+                {c.subject} {c.title}
+              </option>
+            ))}
+          </optgroup>
+        )}
       </Form.Select>
       {versions.error && <ErrorBlock error={versions.error} />}
     </div>

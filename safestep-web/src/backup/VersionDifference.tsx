@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import Button from "react-bootstrap/Button";
+import { Link } from "react-router";
 import { api, told } from "../api/client";
 import type { Backup } from "../api/types";
 import { Difference } from "../lines/Difference";
@@ -46,6 +47,55 @@ export function VersionDifference({ from, to, close }: { from: number; to: numbe
       <Difference
         key={`${from}-${to}`}
         device={d.toDevice}
+        rows={d.rows}
+        sides={`Left: ${left}. Right: ${right}.`}
+        empty="The two are the same; order that does not count aside."
+      />
+    </section>
+  );
+}
+
+interface OutcomeProps {
+  version: number;
+  change: number;
+  device: string;
+}
+
+/** What differs between a version and what a change leaves on a device. */
+export function OutcomeDifference({ version, change, device }: OutcomeProps) {
+  const difference = useQuery({
+    queryKey: keys.outcomeDifference(change, device, version),
+    queryFn: () =>
+      told(
+        api.GET("/api/changes/{number}/devices/{device}/difference", {
+          params: { path: { number: change, device }, query: { version } },
+        }),
+      ),
+    retry: false,
+  });
+  if (difference.error) {
+    return <ErrorBlock error={difference.error} />;
+  }
+  if (!difference.data) {
+    return <Loading />;
+  }
+  const d = difference.data;
+  const left = words(d.fromDevice, d.from, d.device);
+  const right = `${d.device} after CR-${change}`;
+  return (
+    <section aria-label="Comparison">
+      <div className="head">
+        <h2>
+          {capital(left)} → {right}
+        </h2>
+        <span className="soft">{d.summary}</span>
+        <div className="actions">
+          <Link to={`/changes/${change}/build`}>Open CR-{change}</Link>
+        </div>
+      </div>
+      <Difference
+        key={`${version}-cr-${change}`}
+        device={d.device}
         rows={d.rows}
         sides={`Left: ${left}. Right: ${right}.`}
         empty="The two are the same; order that does not count aside."

@@ -227,6 +227,13 @@ export function BuildReview({ change, reading }: { change: Change; reading: Read
           {!!build.data?.complaints.length && <Complaints complaints={build.data.complaints} />}
         </>
       )}
+      {picked !== ALL && (
+        <p className="mt-3 mb-0">
+          <Link to={`/backups/compare?device=${picked}&other=${picked}&to=cr-${change.number}`}>
+            Compare what it leaves on {picked} with any version
+          </Link>
+        </p>
+      )}
       <p className="mt-3">
         <a href={`/api/changes/${change.number}/text`} download={`${change.subject}.txt`}>
           Download everything as text

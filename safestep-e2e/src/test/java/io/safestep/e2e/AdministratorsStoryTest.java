@@ -6,6 +6,7 @@ import static io.safestep.e2e.Browser.checkAccessibility;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import io.safestep.app.testing.SafeStepTest;
 import java.nio.charset.StandardCharsets;
@@ -35,7 +36,7 @@ class AdministratorsStoryTest extends SafeStepTest {
     void closeBrowser() {
         browser.close();
         jdbc.update("update person set retired_at = now(), password_hash = null, administered = false"
-                + " where login in ('second', 'newapprover')");
+                + " where login in ('second', 'newapprover', 'sheet-one')");
     }
 
     private Page comesIn(String link, String theme) {
@@ -54,6 +55,12 @@ class AdministratorsStoryTest extends SafeStepTest {
         button(page, "Add and invite").click();
     }
 
+    /** In the list, once it has them. */
+    private static void choose(Page page) {
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Ann Ewer"))
+                .click();
+    }
+
     @Test
     void whoDecidesIsMadeByTwo() {
         Page first = browser.loggedIn("abrill", "chart");
@@ -66,12 +73,12 @@ class AdministratorsStoryTest extends SafeStepTest {
         assertThat(first.locator(".block")).containsText("Another administrator has to agree");
         assertThat(first.locator("code.token")).hasCount(0);
         checkAccessibility(first, "somebody who waits for another administrator");
-        first.getByText("Ann Ewer").click();
+        choose(first);
         assertThat(first.locator(".block.warn")).containsText("You want Ann Ewer to be approver");
 
         browser.open(second, "/settings/people");
         assertThat(second.locator(".main")).containsText("waits for another administrator");
-        second.getByText("Ann Ewer").click();
+        choose(second);
         assertThat(second.locator(".block.warn"))
                 .containsText("A. Brill wants Ann Ewer to be approver, for all devices");
         checkAccessibility(second, "what another administrator wants");
@@ -95,9 +102,18 @@ class AdministratorsStoryTest extends SafeStepTest {
         assertThat(administrator.locator(".main")).containsText("people.csv adds 1 person.");
         button(administrator, "Add 1 person").click();
         assertThat(administrator.locator(".main")).containsText("1 person added.");
+        administrator.getByText("Invite them").click();
+        assertThat(administrator.getByLabel("One Oar")).isChecked();
+        assertThat(administrator.locator(".main")).containsText("you, to hand on");
+        checkAccessibility(administrator, "inviting many");
+        administrator.locator("button.btn-primary").first().click();
+        assertThat(administrator.locator(".block.warn").first()).containsText("They are shown this once");
+        assertThat(administrator.locator(".block.warn").first()).containsText("One Oar: http");
         browser.open(administrator, "/settings/people");
         assertThat(administrator.locator(".main")).containsText("One Oar");
         assertThat(administrator.locator(".main")).containsText("auditor · Dunmarsh");
+        browser.open(administrator, "/settings/rights");
+        assertThat(administrator.locator("table.rights")).containsText("One Oar");
     }
 
     private static void choose(Page page, String sheet) {

@@ -57,6 +57,10 @@ class ChangeStoryTest extends SafeStepTest {
         assertThat(approver.locator(".difference")).containsText("log-server 10.77.8.40");
         assertThat(approver.locator(".pane")).containsText("1 of 2 differences not opened yet");
         checkAccessibility(approver, "rung Approve");
+        approver.locator(".save-bar button").first().click();
+        assertThat(approver.locator(".save-bar")).containsText("You have opened every difference.");
+        button(approver, "To the decision").click();
+        assertThat(approver.getByLabel("Comment")).isFocused();
         button(approver, "Return to R. Oake").click();
         assertThat(approver.locator(".invalid-feedback")).containsText("Say why");
         approver.locator("button", new Page.LocatorOptions().setHasText("Approve seal"))

@@ -42,7 +42,7 @@ class WaysInStoryTest extends SafeStepTest {
         jdbc.update("delete from identity_provider where slug = 'harbour'");
         jdbc.update("delete from passkey");
         jdbc.update("update person set has_passkey = false, passkey_handle = null, version = version + 1");
-        jdbc.update("update person set retired_at = now() where login = 'nfairlie'");
+        jdbc.update("update person set retired_at = now() where login in ('nfairlie', 'lowri-desk')");
     }
 
     private static void put(Page page, String part, String value) {
@@ -104,6 +104,23 @@ class WaysInStoryTest extends SafeStepTest {
             button(brackett, "Log in by Harbour identity").click();
             atTheProvider(brackett, "obrackett");
             assertThat(brackett.getByRole(AriaRole.ALERT)).containsText("none of your groups there is something here");
+
+            browser.open(administrator, "/settings/people/new");
+            administrator.getByLabel("Name").fill("Lowri at the desk");
+            administrator.locator("#person-login").fill("lowri-desk");
+            administrator
+                    .getByLabel("auditor", new Page.GetByLabelOptions().setExact(true))
+                    .check();
+            button(administrator, "Add and invite").click();
+            Page invited = browser.stranger("watch");
+            invited.navigate(administrator.locator("code.token").textContent());
+            assertThat(invited.locator("h1")).containsText("Welcome, Lowri at the desk");
+            checkAccessibility(invited, "a link that a provider may use up");
+            button(invited, "Come in by Harbour identity").click();
+            atTheProvider(invited, "lvenning");
+            invited.waitForSelector(".rail");
+            browser.open(invited, "/own");
+            assertThat(invited.locator(".head")).containsText("Lowri at the desk");
         }
         browser.assertNoComplaints();
     }

@@ -2,6 +2,7 @@ package io.safestep.app.drift;
 
 import io.safestep.core.drift.FindingState;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.domain.Limit;
@@ -14,6 +15,8 @@ interface DriftFindingRepository extends JpaRepository<DriftFinding, Long> {
     List<DriftFinding> findByEndedAtIsNullOrderByFirstSeenAtDesc();
 
     List<DriftFinding> findByEndedAtIsNotNullOrderByEndedAtDesc(Limit limit);
+
+    List<DriftFinding> findByEndedAtIsNotNullAndDeviceIdInOrderByEndedAtDesc(Collection<Long> deviceIds, Limit limit);
 
     List<DriftFinding> findByStateAndHoldUntilBefore(FindingState state, Instant at);
 

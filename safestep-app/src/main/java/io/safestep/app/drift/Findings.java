@@ -101,15 +101,23 @@ public class Findings {
     /** @param ended those that have come to their end, the newest 500, instead of the others */
     @Transactional(readOnly = true)
     List<FindingView.Row> list(boolean ended, Sight sight) {
-        List<DriftFinding> found = ended
-                ? repository.findByEndedAtIsNotNullOrderByEndedAtDesc(
-                        sight.readsEverything() ? Limit.of(MOST_ENDED) : Limit.unlimited())
-                : repository.findByEndedAtIsNullOrderByFirstSeenAtDesc();
+        List<DriftFinding> found = ended ? ended(sight) : repository.findByEndedAtIsNullOrderByFirstSeenAtDesc();
         return found.stream()
                 .map(f -> row(f, devices.withId(f.deviceId())))
                 .filter(r -> sight.reads(r.device()))
-                .limit(ended ? MOST_ENDED : Long.MAX_VALUE)
                 .toList();
+    }
+
+    /** The newest that somebody may see: not all of the network's for who sees a part of it. */
+    private List<DriftFinding> ended(Sight sight) {
+        Limit newest = Limit.of(MOST_ENDED);
+        if (sight.readsEverything()) {
+            return repository.findByEndedAtIsNotNullOrderByEndedAtDesc(newest);
+        }
+        List<Long> theirs = sight.seen(devices.snapshots(), Device::name).stream()
+                .map(Device::id)
+                .toList();
+        return repository.findByEndedAtIsNotNullAndDeviceIdInOrderByEndedAtDesc(theirs, newest);
     }
 
     private static FindingView.Row row(DriftFinding f, Device device) {

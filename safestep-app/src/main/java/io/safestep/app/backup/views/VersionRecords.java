@@ -138,9 +138,7 @@ public class VersionRecords {
         Device toDevice = devices.withId(to.deviceId());
         boolean file = from.kind() == BackupKind.FILE;
         if (file != (to.kind() == BackupKind.FILE) || !fromDevice.platform().equals(toDevice.platform())) {
-            throw ProblemException.refused(fromDevice.name() + " and " + toDevice.name()
-                    + " write their configurations in different languages (" + fromDevice.platform() + ", "
-                    + toDevice.platform() + "), so that they can't be compared.");
+            throw differentLanguages(fromDevice, toDevice);
         }
         ConfigEngine engine = engineOf(from);
         Map<String, String> texts = contents.texts(Set.of(from.hash(), to.hash()));
@@ -151,6 +149,43 @@ public class VersionRecords {
                 BackupView.of(from, fromDevice.baselineBackupId()),
                 toDevice.name(),
                 BackupView.of(to, toDevice.baselineBackupId()),
+                engine.summary(before, after).inWords(),
+                engine.rows(before, after).stream().map(DifferenceRowView::of).toList());
+    }
+
+    private static ProblemException differentLanguages(Device from, Device to) {
+        return ProblemException.refused(from.name() + " and " + to.name()
+                + " write their configurations in different languages (" + from.platform() + ", " + to.platform()
+                + "), so that they can't be compared.");
+    }
+
+    /**
+     * What differs between a version and what a device would hold.
+     *
+     * @param device which would hold it
+     * @param outcome what it would hold
+     * @throws ProblemException when they are written in different languages
+     */
+    @Transactional(readOnly = true)
+    public OutcomeDifferenceView difference(long fromId, Device device, ConfigTree outcome) {
+        Backup from = existing(fromId);
+        Device fromDevice = devices.withId(from.deviceId());
+        if (from.kind() == BackupKind.FILE) {
+            throw ProblemException.refused(
+                    "A file that lies beside a configuration can't be compared with what a change"
+                            + " leaves. Choose a configuration.");
+        }
+        if (!fromDevice.platform().equals(device.platform())) {
+            throw differentLanguages(fromDevice, device);
+        }
+        ConfigEngine engine = engineOf(from);
+        String text = Objects.requireNonNull(contents.texts(Set.of(from.hash())).get(from.hash()));
+        ConfigTree before = engine.numbered(engine.read(text));
+        ConfigTree after = engine.numbered(outcome);
+        return new OutcomeDifferenceView(
+                fromDevice.name(),
+                BackupView.of(from, fromDevice.baselineBackupId()),
+                device.name(),
                 engine.summary(before, after).inWords(),
                 engine.rows(before, after).stream().map(DifferenceRowView::of).toList());
     }
