@@ -22,7 +22,9 @@ export function VersionText({ device, version, line }: { device: string; version
     staleTime: Infinity,
   });
   const mark = useRef<HTMLElement>(null);
-  useEffect(() => mark.current?.scrollIntoView({ block: "center" }), [text.data]);
+  useEffect(() => {
+    void mark.current?.scrollIntoView({ block: "center" });
+  }, [text.data]);
   if (text.error) {
     return <ErrorBlock error={text.error} />;
   }

@@ -18,7 +18,10 @@ export function Handing({ invitation }: { invitation: Invitation }) {
 /** What is shown this once is seen, wherever on the page the button was. */
 function InSight({ of, children }: { of: Invitation; children: ReactNode }) {
   const shown = useRef<HTMLDivElement>(null);
-  useEffect(() => shown.current?.scrollIntoView({ block: "center" }), [of]);
+  useEffect(() => {
+    // What it gives back is a promise in some browsers, and none of an effect's business.
+    void shown.current?.scrollIntoView({ block: "center" });
+  }, [of]);
   return <div ref={shown}>{children}</div>;
 }
 

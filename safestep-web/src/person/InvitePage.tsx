@@ -19,6 +19,12 @@ import { useAccounts } from "./queries";
 export function InvitePage() {
   const may = useMay("WRITE_PEOPLE");
   const accounts = useAccounts();
+  // Who is chosen at first is chosen once: not from a list that is just being asked for anew.
+  const fresh = accounts.data && !(accounts.isFetching && accounts.isStale);
+  const [begun, setBegun] = useState(false);
+  if (fresh && !begun) {
+    setBegun(true);
+  }
   return (
     <>
       <SettingsNav />
@@ -28,8 +34,8 @@ export function InvitePage() {
       </div>
       {!may && <Block>Inviting people takes the role of an administrator.</Block>}
       {accounts.error && <ErrorBlock error={accounts.error} />}
-      {!accounts.data && !accounts.error && <Loading />}
-      {may && accounts.data && <Inviting accounts={accounts.data} />}
+      {!begun && !accounts.error && <Loading />}
+      {may && begun && accounts.data && <Inviting accounts={accounts.data} />}
     </>
   );
 }

@@ -92,7 +92,9 @@ function Names({ group, open }: { group: Alike; open: () => void }) {
 /** Who stands behind a number. */
 function Everyone({ group, close }: { group: Alike; close: () => void }) {
   const heading = useRef<HTMLHeadingElement>(null);
-  useEffect(() => heading.current?.focus(), [group]);
+  useEffect(() => {
+    heading.current?.focus();
+  }, [group]);
   return (
     <section className="mt-3">
       <div className="d-flex gap-3 align-items-baseline">

@@ -60,7 +60,7 @@ class ChangeStoryTest extends SafeStepTest {
         approver.locator(".save-bar button").first().click();
         assertThat(approver.locator(".save-bar")).containsText("You have opened every difference.");
         button(approver, "To the decision").click();
-        assertThat(approver.getByLabel("Comment")).isFocused();
+        assertThat(approver.locator("#comment")).isFocused();
         button(approver, "Return to R. Oake").click();
         assertThat(approver.locator(".invalid-feedback")).containsText("Say why");
         approver.locator("button", new Page.LocatorOptions().setHasText("Approve seal"))
