@@ -67,8 +67,8 @@ export function OutcomeDifference({ version, change, device }: OutcomeProps) {
     queryKey: keys.outcomeDifference(change, device, version),
     queryFn: () =>
       told(
-        api.GET("/api/changes/{number}/devices/{device}/difference", {
-          params: { path: { number: change, device }, query: { version } },
+        api.GET("/api/changes/{number}/devices/{device}/difference/{version}", {
+          params: { path: { number: change, device, version } },
         }),
       ),
     retry: false,

@@ -7,7 +7,6 @@ import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** What changes would leave on devices, over HTTP. */
@@ -26,12 +25,12 @@ class OutcomeController {
      *
      * @param version id of a backup
      */
-    @GetMapping("/{number}/devices/{device}/difference")
+    @GetMapping("/{number}/devices/{device}/difference/{version}")
     @PreAuthorize("hasAuthority('READ')")
     OutcomeDifferenceView difference(
             @PathVariable @Sees(Subject.CHANGE) int number,
             @PathVariable @Sees(Subject.DEVICE) String device,
-            @RequestParam @Sees(Subject.BACKUP) long version) {
+            @PathVariable @Sees(Subject.BACKUP) long version) {
         return outcomes.of(number, device, version);
     }
 }

@@ -46,7 +46,7 @@ class OutcomeComparisonTest extends SafeStepTest {
     }
 
     private static String path(int number, String device, long version) {
-        return "/api/changes/" + number + "/devices/" + device + "/difference?version=" + version;
+        return "/api/changes/" + number + "/devices/" + device + "/difference/" + version;
     }
 
     @Test

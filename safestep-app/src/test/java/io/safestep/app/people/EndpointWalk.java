@@ -16,6 +16,7 @@ final class EndpointWalk {
     private static final Map<String, String> USUAL = Map.ofEntries(
             Map.entry("number", "1003"),
             Map.entry("id", "1"),
+            Map.entry("version", "1"),
             Map.entry("name", "brn-gw-a"),
             Map.entry("device", "brn-gw-a"),
             Map.entry("check", "1"),
