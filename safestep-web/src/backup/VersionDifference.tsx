@@ -1,8 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
+import type { ReactNode } from "react";
 import Button from "react-bootstrap/Button";
 import { Link } from "react-router";
 import { api, told } from "../api/client";
-import type { Backup } from "../api/types";
+import type { Backup, DifferenceRow } from "../api/types";
 import { Difference } from "../lines/Difference";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
@@ -14,44 +15,63 @@ const words = (device: string, b: Backup, other: string) =>
 
 const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);
 
-/** What differs between two versions. */
-export function VersionDifference({ from, to, close }: { from: number; to: number; close?: () => void }) {
-  const difference = useQuery({
-    queryKey: keys.backupDifference(from, to),
-    queryFn: () => told(api.GET("/api/backups/difference", { params: { query: { from, to } } })),
-  });
-  if (difference.error) {
-    return <ErrorBlock error={difference.error} />;
-  }
-  if (!difference.data) {
-    return <Loading />;
-  }
-  const d = difference.data;
-  const left = words(d.fromDevice, d.from, d.toDevice);
-  const right = words(d.toDevice, d.to, d.fromDevice);
+interface ComparedProps {
+  left: string;
+  right: string;
+  summary: string;
+  device: string;
+  rows: DifferenceRow[];
+  /** What can be done with it. */
+  action?: ReactNode;
+}
+
+/** Two sides, beside each other. */
+function Compared({ left, right, summary, device, rows, action }: ComparedProps) {
   return (
     <section aria-label="Comparison">
       <div className="head">
         <h2>
           {capital(left)} → {right}
         </h2>
-        <span className="soft">{d.summary}</span>
-        <div className="actions">
-          {close && (
-            <Button variant="link" onClick={close}>
-              Close
-            </Button>
-          )}
-        </div>
+        <span className="soft">{summary}</span>
+        <div className="actions">{action}</div>
       </div>
       <Difference
-        key={`${from}-${to}`}
-        device={d.toDevice}
-        rows={d.rows}
+        device={device}
+        rows={rows}
         sides={`Left: ${left}. Right: ${right}.`}
         empty="The two are the same; order that does not count aside."
       />
     </section>
+  );
+}
+
+/** What differs between two versions. */
+export function VersionDifference({ from, to, close }: { from: number; to: number; close?: () => void }) {
+  const difference = useQuery({
+    queryKey: keys.backupDifference(from, to),
+    queryFn: () => told(api.GET("/api/backups/difference", { params: { query: { from, to } } })),
+  });
+  if (!difference.data) {
+    return difference.error ? <ErrorBlock error={difference.error} /> : <Loading />;
+  }
+  const d = difference.data;
+  return (
+    <Compared
+      key={`${from}-${to}`}
+      left={words(d.fromDevice, d.from, d.toDevice)}
+      right={words(d.toDevice, d.to, d.fromDevice)}
+      summary={d.summary}
+      device={d.toDevice}
+      rows={d.rows}
+      action={
+        close && (
+          <Button variant="link" onClick={close}>
+            Close
+          </Button>
+        )
+      }
+    />
   );
 }
 
@@ -73,33 +93,19 @@ export function OutcomeDifference({ version, change, device }: OutcomeProps) {
       ),
     retry: false,
   });
-  if (difference.error) {
-    return <ErrorBlock error={difference.error} />;
-  }
   if (!difference.data) {
-    return <Loading />;
+    return difference.error ? <ErrorBlock error={difference.error} /> : <Loading />;
   }
   const d = difference.data;
-  const left = words(d.fromDevice, d.from, d.device);
-  const right = `${d.device} after CR-${change}`;
   return (
-    <section aria-label="Comparison">
-      <div className="head">
-        <h2>
-          {capital(left)} → {right}
-        </h2>
-        <span className="soft">{d.summary}</span>
-        <div className="actions">
-          <Link to={`/changes/${change}/build`}>Open CR-{change}</Link>
-        </div>
-      </div>
-      <Difference
-        key={`${version}-cr-${change}`}
-        device={d.device}
-        rows={d.rows}
-        sides={`Left: ${left}. Right: ${right}.`}
-        empty="The two are the same; order that does not count aside."
-      />
-    </section>
+    <Compared
+      key={`${version}-${change}-${device}`}
+      left={words(d.fromDevice, d.from, d.device)}
+      right={`${d.device} after CR-${change}`}
+      summary={d.summary}
+      device={d.device}
+      rows={d.rows}
+      action={<Link to={`/changes/${change}/build`}>Open CR-{change}</Link>}
+    />
   );
 }

@@ -58,7 +58,8 @@ export function ApproveRung({ change }: { change: Change }) {
         <p className="soft mt-2">You wrote this change, so somebody else has to decide about it.</p>
       )}
       <div ref={deciding}>
-        {releases ? <EmergencyDecision change={change} release /> : decides && <Decision change={change} />}
+        {releases && <EmergencyDecision change={change} release />}
+        {(decides || (releases && mayDecide)) && <Decision change={change} approves={decides} />}
         {standing?.mayReview && <EmergencyDecision change={change} release={false} />}
       </div>
       {(decides || releases || standing?.mayReview) && (
@@ -164,7 +165,8 @@ function EmergencyDecision({ change, release }: { change: Change; release: boole
   );
 }
 
-function Decision({ change }: { change: Change }) {
+/** @param approves else it is an emergency, which is released, or goes back */
+function Decision({ change, approves }: { change: Change; approves: boolean }) {
   const [comment, setComment] = useState("");
   const after = useMoved();
   // The seal that was on the screen when the person began to look: content that moves later is refused by the server.
@@ -184,7 +186,7 @@ function Decision({ change }: { change: Change }) {
   const commentError = decide.at("comment");
   return (
     <section className="mt-3" aria-labelledby="decide">
-      <h2 id="decide">Your decision</h2>
+      <h2 id="decide">{approves ? "Your decision" : "Or it does not run"}</h2>
       {moved && (
         <Block
           tone="bad"
@@ -208,9 +210,11 @@ function Decision({ change }: { change: Change }) {
       </Field>
       {decide.refusal && <ErrorBlock error={decide.refusal} />}
       <div className="d-flex gap-2">
-        <Button disabled={decide.isPending || moved} onClick={() => decide.mutate("APPROVED")}>
-          Approve seal {change.sealBrief}
-        </Button>
+        {approves && (
+          <Button disabled={decide.isPending || moved} onClick={() => decide.mutate("APPROVED")}>
+            Approve seal {change.sealBrief}
+          </Button>
+        )}
         <Button variant="outline-primary" disabled={decide.isPending} onClick={() => decide.mutate("RETURNED")}>
           Return to {change.authorName}
         </Button>

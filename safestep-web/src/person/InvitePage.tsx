@@ -11,7 +11,7 @@ import { SettingsNav } from "../ui/SettingsNav";
 import { dayAndTime } from "../ui/time";
 import { useSave } from "../ui/useSave";
 import { count } from "../ui/words";
-import { chosenAtFirst, type Invited, links, parts, sorted, toInvite } from "./invite";
+import { type Invited, isChosen, links, parts, sorted, toInvite } from "./invite";
 import { type Account, rolesOf } from "./people";
 import { useAccounts } from "./queries";
 
@@ -19,12 +19,6 @@ import { useAccounts } from "./queries";
 export function InvitePage() {
   const may = useMay("WRITE_PEOPLE");
   const accounts = useAccounts();
-  // Who is chosen at first is chosen once: not from a list that is just being asked for anew.
-  const fresh = accounts.data && !(accounts.isFetching && accounts.isStale);
-  const [begun, setBegun] = useState(false);
-  if (fresh && !begun) {
-    setBegun(true);
-  }
   return (
     <>
       <SettingsNav />
@@ -34,18 +28,18 @@ export function InvitePage() {
       </div>
       {!may && <Block>Inviting people takes the role of an administrator.</Block>}
       {accounts.error && <ErrorBlock error={accounts.error} />}
-      {!begun && !accounts.error && <Loading />}
-      {may && begun && accounts.data && <Inviting accounts={accounts.data} />}
+      {!accounts.data && !accounts.error && <Loading />}
+      {may && accounts.data && <Inviting accounts={accounts.data} />}
     </>
   );
 }
 
 function Inviting({ accounts }: { accounts: Account[] }) {
   const moved = useMoved();
-  const [chosen, setChosen] = useState(() => chosenAtFirst(accounts));
+  const [said, setSaid] = useState<ReadonlyMap<string, boolean>>(new Map());
   const [done, setDone] = useState<Invited[]>([]);
   const could = toInvite(accounts);
-  const going = could.filter((a) => chosen.has(a.login)).map((a) => a.login);
+  const going = could.filter((a) => isChosen(a, said)).map((a) => a.login);
   const invite = useSave({
     mutationFn: async () => {
       for (const logins of parts(going)) {
@@ -55,19 +49,10 @@ function Inviting({ accounts }: { accounts: Account[] }) {
       }
     },
     onSettled: () => {
-      setChosen(new Set());
+      setSaid(new Map());
       void moved.people();
     },
   });
-  function choose(login: string, is: boolean) {
-    const next = new Set(chosen);
-    if (is) {
-      next.add(login);
-    } else {
-      next.delete(login);
-    }
-    setChosen(next);
-  }
   const all = could.length > 0 && going.length === could.length;
   return (
     <>
@@ -94,7 +79,7 @@ function Inviting({ accounts }: { accounts: Account[] }) {
                     id="invite-all"
                     label="Name"
                     checked={all}
-                    onChange={() => setChosen(new Set(all ? [] : could.map((a) => a.login)))}
+                    onChange={() => setSaid(new Map(could.map((a) => [a.login, !all])))}
                   />
                 </th>
                 <th>What they are</th>
@@ -112,8 +97,8 @@ function Inviting({ accounts }: { accounts: Account[] }) {
                           {a.name} <span className="mono soft">{a.login}</span>
                         </>
                       }
-                      checked={chosen.has(a.login)}
-                      onChange={(e) => choose(a.login, e.target.checked)}
+                      checked={isChosen(a, said)}
+                      onChange={(e) => setSaid(new Map([...said, [a.login, e.target.checked]]))}
                     />
                   </td>
                   <td>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { chosenAtFirst, type Invited, links, mostAtOnce, parts, sorted, toInvite } from "./invite";
+import { type Invited, isChosen, links, mostAtOnce, parts, sorted, toInvite } from "./invite";
 import type { Account } from "./people";
 
 const account = (login: string, part: Partial<Account>): Account =>
@@ -19,7 +19,16 @@ describe("who can be invited", () => {
   it("is who has not come in and waits for nobody", () =>
     expect(toInvite(all).map((a) => a.login)).toEqual(["new", "invited"]));
 
-  it("is chosen at first when they have no link yet", () => expect([...chosenAtFirst(all)]).toEqual(["new"]));
+  it("is chosen when they have no link yet, unless somebody says otherwise", () => {
+    const chosen = (said: Map<string, boolean>) =>
+      toInvite(all)
+        .filter((a) => isChosen(a, said))
+        .map((a) => a.login);
+    expect(chosen(new Map())).toEqual(["new"]);
+    expect(chosen(new Map([["new", false]]))).toEqual([]);
+    expect(chosen(new Map([["invited", true]]))).toEqual(["new", "invited"]);
+    expect(chosen(new Map([["here", true]]))).toEqual(["new"]);
+  });
 });
 
 describe("many at once", () => {

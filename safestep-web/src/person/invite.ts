@@ -10,13 +10,13 @@ export const mostAtOnce = 100;
 export const toInvite = (accounts: readonly Account[]) =>
   accounts.filter((a) => a.standing === "INVITED" && !a.wish && a.roles.length > 0);
 
-/** Who is chosen at first: those who have no link yet. */
-export const chosenAtFirst = (accounts: readonly Account[]) =>
-  new Set(
-    toInvite(accounts)
-      .filter((a) => !a.invitedUntil)
-      .map((a) => a.login),
-  );
+/**
+ * Whether somebody is to be invited: as was said of them, or else when they have no link yet.
+ *
+ * @param said by log-in
+ */
+export const isChosen = (account: Account, said: ReadonlyMap<string, boolean>) =>
+  said.get(account.login) ?? !account.invitedUntil;
 
 /** In parts that the server takes at once. */
 export function parts(logins: readonly string[]): string[][] {

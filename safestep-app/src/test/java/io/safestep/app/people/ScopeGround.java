@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
+import io.safestep.app.testing.HandEdit;
 import io.safestep.app.testing.SafeStepTest;
 import io.safestep.core.people.Role;
 import java.util.ArrayList;
@@ -113,8 +114,24 @@ abstract class ScopeGround extends SafeStepTest {
         ids.put("/api/runs/", Map.of("id", String.valueOf(run)));
         ids.put("/api/rounds/", Map.of("id", String.valueOf(round)));
         ids.put("/api/devices/", Map.of("id", String.valueOf(backup)));
-        ids.put("/api/drift/findings/", Map.of("id", "1"));
+        ids.put("/api/drift/findings/", Map.of("id", String.valueOf(finding())));
         return ids;
+    }
+
+    /** A finding about a device elsewhere, which has ended. */
+    private long finding() {
+        String newest =
+                "select max(f.id) from drift_finding f join device d on d.id = f.device_id where d.name = 'ops-fw-b'";
+        if (jdbc.queryForObject(newest, Long.class) == null) {
+            for (String contact : List.of("seen by nobody", "watch room, Operations House")) {
+                HandEdit.contact(PRACTICE, "ops-fw-b", contact);
+                assertThat(everywhere
+                                .post("/api/devices/ops-fw-b/backups", Map.of())
+                                .status())
+                        .isLessThan(300);
+            }
+        }
+        return jdbc.queryForObject(newest, Long.class);
     }
 
     protected static Map<String, String> variables(Map<String, Map<String, String>> ids, String path) {

@@ -123,6 +123,10 @@ class RetiredInMidRunTest extends PeopleTest {
         ok(administrator.put("/api/accounts/test-leaving", narrowed));
 
         assertThat(whole(theirs)).doesNotContain("event:ended");
+        assertThat(leaving.get("/api/runs/" + run).status())
+                .as("authors see what they wrote")
+                .isEqualTo(200);
+        othersHaveWritten();
         assertThat(leaving.get("/api/runs/" + run + "/events").status())
                 .as("all of its devices are elsewhere now")
                 .isEqualTo(404);

@@ -1,6 +1,5 @@
 package io.safestep.app.testing;
 
-import java.io.IOException;
 import java.net.CookieManager;
 import java.net.HttpCookie;
 import java.net.URI;
@@ -13,6 +12,10 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -24,6 +27,7 @@ public final class ApiClient {
 
     private static final JsonMapper JSON = new JsonMapper();
     private static final Duration LONGEST_WAIT = Duration.ofMinutes(4);
+    private static final Duration LONGEST_ANSWER = Duration.ofMinutes(2);
 
     private final String base;
     private final CookieManager cookies = new CookieManager();
@@ -144,14 +148,24 @@ public final class ApiClient {
     }
 
     private byte[] raw(String path, HttpRequest.Builder request) {
+        return exchange(request.build(), HttpResponse.BodyHandlers.ofByteArray())
+                .body();
+    }
+
+    /** The whole of an answer; one that does not end is a failure that says which it was. */
+    private <T> HttpResponse<T> exchange(HttpRequest request, HttpResponse.BodyHandler<T> body) {
+        String what = request.method() + " " + request.uri();
+        CompletableFuture<HttpResponse<T>> answer = http.sendAsync(request, body);
         try {
-            return http.send(request.build(), HttpResponse.BodyHandlers.ofByteArray())
-                    .body();
-        } catch (IOException e) {
-            throw new IllegalStateException(path + " failed", e);
+            return answer.get(LONGEST_ANSWER.toSeconds(), TimeUnit.SECONDS);
+        } catch (ExecutionException e) {
+            throw new IllegalStateException(what + " failed", e.getCause());
+        } catch (TimeoutException e) {
+            answer.cancel(true);
+            throw new AssertionError(what + " had not ended after " + LONGEST_ANSWER.toSeconds() + " seconds", e);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            throw new IllegalStateException(e);
+            throw new IllegalStateException(what, e);
         }
     }
 
@@ -190,20 +204,13 @@ public final class ApiClient {
     }
 
     private Page page(URI at, HttpRequest.Builder request) {
-        try {
-            HttpResponse<String> response =
-                    http.send(request.header("Accept", "text/html").build(), HttpResponse.BodyHandlers.ofString());
-            return new Page(
-                    at,
-                    response.statusCode(),
-                    response.body(),
-                    response.headers().firstValue("Location").map(at::resolve));
-        } catch (IOException e) {
-            throw new IllegalStateException(at + " failed", e);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException(e);
-        }
+        HttpResponse<String> response =
+                exchange(request.header("Accept", "text/html").build(), HttpResponse.BodyHandlers.ofString());
+        return new Page(
+                at,
+                response.statusCode(),
+                response.body(),
+                response.headers().firstValue("Location").map(at::resolve));
     }
 
     /** The address of a path on this server. */
@@ -213,18 +220,10 @@ public final class ApiClient {
 
     private Answer send(String method, String path, String type, HttpRequest.BodyPublisher body) {
         HttpRequest.Builder request = request(path, type).method(method, body);
-        try {
-            HttpResponse<String> response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
-            String text = response.body();
-            boolean json = text.startsWith("{") || text.startsWith("[");
-            return new Answer(
-                    response.statusCode(), json ? JSON.readTree(text) : JSON.valueToTree(Map.of("text", text)));
-        } catch (IOException e) {
-            throw new IllegalStateException(method + " " + path + " failed", e);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException(e);
-        }
+        HttpResponse<String> response = exchange(request.build(), HttpResponse.BodyHandlers.ofString());
+        String text = response.body();
+        boolean json = text.startsWith("{") || text.startsWith("[");
+        return new Answer(response.statusCode(), json ? JSON.readTree(text) : JSON.valueToTree(Map.of("text", text)));
     }
 
     /** Asks again until the answer is as wanted; fails with the last answer after some minutes, for a machine may be busy with other things. */
