@@ -29,6 +29,10 @@ const PoolsPage = lazy(() => import("./library/PoolsPage").then((m) => ({ defaul
 const RulesPage = lazy(() => import("./library/RulesPage").then((m) => ({ default: m.RulesPage })));
 const ChecksPage = lazy(() => import("./library/ChecksPage").then((m) => ({ default: m.ChecksPage })));
 const CheckSetsPage = lazy(() => import("./library/CheckSetsPage").then((m) => ({ default: m.CheckSetsPage })));
+const ApprovalRulesPage = lazy(() =>
+  import("./library/ApprovalRulesPage").then((m) => ({ default: m.ApprovalRulesPage })),
+);
+const RiskPage = lazy(() => import("./library/RiskPage").then((m) => ({ default: m.RiskPage })));
 const ServicesPage = lazy(() => import("./library/ServicesPage").then((m) => ({ default: m.ServicesPage })));
 const BackupsPage = lazy(() => import("./backup/BackupsPage").then((m) => ({ default: m.BackupsPage })));
 const LinesPage = lazy(() => import("./backup/LinesPage").then((m) => ({ default: m.LinesPage })));
@@ -97,6 +101,8 @@ export function App() {
             <Route path="library/checks/:id?" element={<ChecksPage />} />
             <Route path="library/sets/:id?" element={<CheckSetsPage />} />
             <Route path="library/services/:id?" element={<ServicesPage />} />
+            <Route path="library/approvals/:id?" element={<ApprovalRulesPage />} />
+            <Route path="library/risk" element={<RiskPage />} />
             <Route path="backups" element={<BackupsPage />} />
             <Route path="backups/lines" element={<LinesPage />} />
             <Route path="backups/regular" element={<RegularPage />} />

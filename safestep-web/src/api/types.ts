@@ -118,3 +118,13 @@ export type Team = Schemas["TeamsTeamView"];
 export type DriftPolicy = Schemas["DriftPoliciesPolicy"];
 export type PersonEntry = Schemas["TeamPersonEntry"];
 export type Cable = Schemas["CableView"];
+export type ApprovalRule = Schemas["ApprovalRulesKept"];
+export type ApprovalRuleRequest = Schemas["RuleRequest"];
+export type RuleEffect = Schemas["RuleEffectsEffect"];
+export type SiteTeam = Schemas["SiteTeamsSiteTeamView"];
+export type RiskWeights = Schemas["ApprovalRulesWeights"];
+/** What a change needs before it may run. */
+export type Needs = Schemas["NeedsView"];
+export type ApprovalNeed = Schemas["NeedsViewNeed"];
+export type RiskLevel = Needs["risk"]["level"];
+export type RiskFactor = Needs["risk"]["reasons"][number]["factor"];

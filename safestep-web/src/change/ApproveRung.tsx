@@ -9,7 +9,8 @@ import { Glyph } from "../ui/Glyph";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { looks } from "../ui/words";
-import { BuildReview, useReading } from "./BuildRung";
+import { BuildReview, type Reading, useReading } from "./BuildRung";
+import { NeedsOf } from "./Needs";
 import { ReadBar } from "./ReadBar";
 import { useApprovals, useNext } from "./queries";
 import { useMoved } from "../api/keys";
@@ -34,11 +35,14 @@ export function ApproveRung({ change }: { change: Change }) {
   const reading = useReading(change);
   const deciding = useRef<HTMLDivElement>(null);
   const releases = next?.kind === "RELEASE" && next.yours;
-  const decides = next?.kind === "DECIDE" && next.yours && mayDecide;
+  const decides = next?.kind === "DECIDE" && next.yours;
   const author = person.login === change.author;
   return (
     <>
       <WhatFor change={change} />
+      <div className="mt-4">
+        <NeedsOf change={change} />
+      </div>
       {change.targets.length > 0 && (
         <>
           <h2 className="mt-4">What is approved</h2>
@@ -59,7 +63,9 @@ export function ApproveRung({ change }: { change: Change }) {
       )}
       <div ref={deciding}>
         {releases && <EmergencyDecision change={change} release />}
-        {(decides || (releases && mayDecide)) && <Decision change={change} approves={decides} />}
+        {(decides || (inReview && mayDecide && !author)) && (
+          <Decision change={change} approves={decides} emergency={next?.kind === "RELEASE"} reading={reading} />
+        )}
         {standing?.mayReview && <EmergencyDecision change={change} release={false} />}
       </div>
       {(decides || releases || standing?.mayReview) && (
@@ -105,7 +111,9 @@ function Decided({ approvals, next }: { approvals: Approval[] | undefined; next:
             <Glyph shape={lapsed ? "blocked" : verdicts[a.verdict].shape} />
             <div>
               <b>{a.personName}</b> {verdicts[a.verdict].word}, seal <span className="mono">{a.sealBrief}</span>
-              {lapsed && <b>: lapsed, the content has moved since</b>}
+              {a.actingForName && <> for {a.actingForName}, who was away</>}
+              {lapsed && <b>{a.ended ? ": its time is over" : ": lapsed, the content has moved since"}</b>}
+              {a.of.length > 0 && <div className="soft">approval of {a.of.join("; ")}</div>}
               {a.comment && <div>“{a.comment}”</div>}
             </div>
             <span className="when">{dayAndTime(a.decidedAt)}</span>
@@ -165,8 +173,15 @@ function EmergencyDecision({ change, release }: { change: Change; release: boole
   );
 }
 
-/** @param approves else it is an emergency, which is released, or goes back */
-function Decision({ change, approves }: { change: Change; approves: boolean }) {
+interface DecisionProps {
+  change: Change;
+  /** An approval of theirs is asked for; else they can only send it back. */
+  approves: boolean;
+  emergency: boolean;
+  reading: Reading;
+}
+
+function Decision({ change, approves, emergency, reading }: DecisionProps) {
   const [comment, setComment] = useState("");
   const after = useMoved();
   // The seal that was on the screen when the person began to look: content that moves later is refused by the server.
@@ -177,7 +192,12 @@ function Decision({ change, approves }: { change: Change; approves: boolean }) {
       told(
         api.POST("/api/changes/{number}/approvals", {
           params: { path: { number: change.number } },
-          body: { verdict, comment, seal: seal ?? "" },
+          body: {
+            verdict,
+            comment,
+            seal: seal ?? "",
+            opened: reading.devices.filter((d) => !reading.unopened.has(d)),
+          },
         }),
       ),
     onSettled: () => after.change(change.number),
@@ -186,7 +206,7 @@ function Decision({ change, approves }: { change: Change; approves: boolean }) {
   const commentError = decide.at("comment");
   return (
     <section className="mt-3" aria-labelledby="decide">
-      <h2 id="decide">{approves ? "Your decision" : "Or it does not run"}</h2>
+      <h2 id="decide">{approves ? "Your decision" : emergency ? "Or it does not run" : "You may send it back"}</h2>
       {moved && (
         <Block
           tone="bad"

@@ -16,6 +16,7 @@ import { Findings, useStoredSummaries, useSummaries } from "./Findings";
 import { OpenComments, useComments, useMaySpeak } from "../lines/LineComments";
 import { Complaints } from "../lines/LinesEditor";
 import { ManyDevices } from "./ManyDevices";
+import { NeedsOfTrial } from "./Needs";
 import { useOpened } from "./opened";
 import { OrderEditor, OrderReview } from "./OrderEditor";
 import { useBuild } from "./queries";
@@ -121,6 +122,7 @@ export function BuildEdit({ change, content, problem, edit }: EditProps) {
         problem={problem}
         onChange={(sheets) => edit({ sheets })}
       />
+      <NeedsOfTrial content={content} />
     </>
   );
 }

@@ -10,6 +10,8 @@ export function LibraryNav() {
       <NavLink to="/library/checks">Checks</NavLink>
       <NavLink to="/library/sets">Sets of checks</NavLink>
       <NavLink to="/library/services">Services</NavLink>
+      <NavLink to="/library/approvals">Approvals</NavLink>
+      <NavLink to="/library/risk">Risk</NavLink>
     </nav>
   );
 }

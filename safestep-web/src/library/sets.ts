@@ -1,14 +1,9 @@
 import type { CheckSet, Topic } from "../api/types";
+import vocabulary from "../api/vocabulary.json";
 
-export const topicWords: Record<Topic, string> = {
-  ROUTING: "routing",
-  VLANS: "VLANs",
-  GATEWAYS: "shared gateways",
-  INTERFACES: "interfaces",
-  FILTERS: "packet filters",
-};
+export const topicWords: Record<Topic, string> = vocabulary.topics;
 
-const listed = (words: string[]) =>
+export const listed = (words: string[]) =>
   words.length < 2 ? words.join("") : `${words.slice(0, -1).join(", ")} or ${words.at(-1)}`;
 
 /** For which changes a set is proposed. */

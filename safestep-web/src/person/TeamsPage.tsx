@@ -14,18 +14,18 @@ import { useSave } from "../ui/useSave";
 
 /** People who are told things together. */
 export function TeamsPage() {
-  const may = useMayEverywhere("WRITE_BACKUPS");
+  const may = useMayEverywhere("WRITE_PEOPLE");
   const teams = useQuery({ queryKey: keys.teams, queryFn: () => told(api.GET("/api/teams")) });
   const people = useQuery({ queryKey: keys.people, queryFn: () => told(api.GET("/api/people")) });
   const all = people.data ?? [];
   const names = (team: Team) => team.members.map((m) => all.find((p) => p.login === m)?.name ?? m).join(", ");
-  const mayNot = <Block>Making and changing teams takes the right to store backups, for all devices.</Block>;
+  const mayNot = <Block>Making and changing teams takes the role of an administrator.</Block>;
   return (
     <>
       <SettingsNav />
       <Beside
         title="Teams"
-        sentence="People who are told things together, such as drift of a group of devices."
+        sentence="People who are told things together, and of whom a rule may ask an approval."
         path="/settings/teams"
         list={teams}
         add={may ? "Make a team" : null}

@@ -718,6 +718,8 @@ create table change_target (
   undo_commands integer not null default 0,
   -- What parts of the network's work are touched.
   topics varchar(200) not null default '',
+  -- Safe Step could not reach the device after one of the commands.
+  cuts_path boolean not null default false,
   unique (change_id, device_id)
 );
 
@@ -761,7 +763,64 @@ create table approval (
   verdict varchar(10) not null,
   comment text not null,
   seal char(64) not null,
-  decided_at timestamptz not null
+  decided_at timestamptz not null,
+  -- Keys of what it was given for, with commas between them.
+  needs varchar(2000) not null default '',
+  -- For whom somebody spoke who acts for them.
+  acting_for varchar(40)
+);
+
+-- When a change needs whose approval.
+create table approval_rule (
+  id bigint generated always as identity primary key,
+  name varchar(80) not null,
+  active boolean not null,
+  definition jsonb not null,
+  version integer not null,
+  removed_at timestamptz
+);
+create unique index approval_rule_name on approval_rule (lower(name)) where removed_at is null;
+
+-- What each rule has been.
+create table approval_rule_version (
+  rule_id bigint not null references approval_rule,
+  version integer not null,
+  name varchar(80) not null,
+  active boolean not null,
+  definition jsonb not null,
+  changed_by varchar(40) not null,
+  changed_at timestamptz not null,
+  primary key (rule_id, version)
+);
+
+-- The team that a site belongs to.
+create table site_team (
+  site_id bigint primary key references site,
+  team_id bigint not null references team
+);
+
+-- How much each thing counts for the risk; without a row, what is usual.
+create table risk_weights (
+  id integer primary key check (id = 1),
+  weights jsonb not null,
+  version integer not null
+);
+
+-- Approvals that a change needs, by the rules under which it was submitted.
+create table change_need (
+  id bigint generated always as identity primary key,
+  change_id bigint not null references change_request,
+  position integer not null,
+  need jsonb not null,
+  -- When people were told that it is past its time.
+  overdue_told_at timestamptz,
+  unique (change_id, position)
+);
+
+-- The risk of a change when it was submitted.
+create table change_risk (
+  change_id bigint primary key references change_request,
+  risk jsonb not null
 );
 create index approval_change on approval (change_id);
 

@@ -9,11 +9,13 @@ import io.safestep.app.change.beside.UndecidedDrift;
 import io.safestep.app.credential.Place;
 import io.safestep.app.device.record.DeviceRole;
 import io.safestep.app.device.record.Stance;
+import io.safestep.core.approval.Approvers;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.FailureRule;
 import io.safestep.core.change.Verdict;
 import io.safestep.core.check.definition.Expectation;
 import io.safestep.core.check.definition.LookKind;
+import io.safestep.core.check.definition.Topic;
 import io.safestep.core.check.evaluation.CheckOutcome;
 import io.safestep.core.check.evaluation.CheckStanding;
 import io.safestep.core.drift.Match;
@@ -30,6 +32,8 @@ import io.safestep.core.people.PersonStanding;
 import io.safestep.core.people.Right;
 import io.safestep.core.people.Role;
 import io.safestep.core.people.RoleMapping;
+import io.safestep.core.risk.RiskFactor;
+import io.safestep.core.risk.RiskLevel;
 import io.safestep.core.run.BoardRow;
 import io.safestep.core.run.Phase;
 import io.safestep.core.run.RunState;
@@ -89,6 +93,10 @@ class VocabularyTest {
         words.put("personStandings", each(PersonStanding.values(), PersonStanding::word));
         words.put("rights", each(Right.values(), Right::words));
         words.put("mailProtections", each(MailProtection.values(), VocabularyTest::mailProtection));
+        words.put("riskLevels", each(RiskLevel.values(), RiskLevel::word));
+        words.put("riskFactors", each(RiskFactor.values(), VocabularyTest::riskFactor));
+        words.put("approvers", each(Approvers.Kind.values(), Approvers.Kind::words));
+        words.put("topics", each(Topic.values(), Topic::words));
         words.put("stances", each(Stance.values(), Stance::word));
         words.put("categories", each(Category.values(), Category::word));
         words.put("backupKinds", each(BackupKind.values(), VocabularyTest::spelled));
@@ -112,6 +120,14 @@ class VocabularyTest {
         Map<String, Object> words = new LinkedHashMap<>();
         words.put("words", protection.words());
         words.put("usualPort", protection.usualPort());
+        return words;
+    }
+
+    private static Map<String, Object> riskFactor(RiskFactor factor) {
+        Map<String, Object> words = new LinkedHashMap<>();
+        words.put("words", factor.words());
+        words.put("usual", factor.usual());
+        words.put("most", factor.most());
         return words;
     }
 

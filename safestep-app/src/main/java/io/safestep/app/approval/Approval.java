@@ -1,6 +1,7 @@
 package io.safestep.app.approval;
 
 import io.safestep.app.people.stored.Person;
+import io.safestep.core.approval.GivenApproval;
 import io.safestep.core.change.Verdict;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -11,9 +12,12 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
 import java.time.Instant;
+import java.util.Collection;
+import java.util.Set;
 import org.hibernate.annotations.Immutable;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 /** A decision of one person about the content that had this seal. */
 @Entity
@@ -39,6 +43,11 @@ class Approval {
 
     private Instant decidedAt;
 
+    /** Keys of what it was given for, with commas between them. */
+    private String needs = "";
+
+    private String actingFor;
+
     protected Approval() {}
 
     Approval(Long changeId, Person person, Verdict verdict, String comment, String seal, Instant decidedAt) {
@@ -48,6 +57,22 @@ class Approval {
         this.comment = comment;
         this.seal = seal;
         this.decidedAt = decidedAt;
+    }
+
+    /** Says for what it was given, and for whom somebody spoke who acts for them. */
+    Approval about(Collection<String> keys, @Nullable String away) {
+        needs = String.join(",", keys);
+        actingFor = away;
+        return this;
+    }
+
+    @Nullable
+    String actingFor() {
+        return actingFor;
+    }
+
+    GivenApproval given() {
+        return new GivenApproval(person.login(), seal, decidedAt, Set.of(needs.split(",")), actingFor);
     }
 
     Long changeId() {

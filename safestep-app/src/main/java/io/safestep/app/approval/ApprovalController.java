@@ -3,6 +3,7 @@ package io.safestep.app.approval;
 import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.sight.Acts;
 import io.safestep.app.sight.Sees;
+import io.safestep.app.sight.Sight;
 import io.safestep.app.sight.Subject;
 import io.safestep.core.change.Verdict;
 import jakarta.validation.Valid;
@@ -10,6 +11,8 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -30,7 +33,10 @@ class ApprovalController {
         this.approvals = approvals;
     }
 
-    /** @param seal the seal of the content that was looked at, 64 hexadecimal digits */
+    /**
+     * @param seal the seal of the content that was looked at, 64 hexadecimal digits
+     * @param opened names of the devices whose lines were opened; null for none
+     */
     record DecisionRequest(
             @NotNull(message = "Choose approved, returned or rejected.")
             Verdict verdict,
@@ -39,7 +45,9 @@ class ApprovalController {
             String comment,
 
             @NotBlank(message = "Say which seal you decide about.") @Size(max = 64)
-            String seal) {}
+            String seal,
+
+            @Nullable @Size(max = 2000) Set<@Size(max = 63) String> opened) {}
 
     @GetMapping("/approvals")
     @PreAuthorize("hasAuthority('READ')")
@@ -50,10 +58,15 @@ class ApprovalController {
     @PostMapping("/approvals")
     @PreAuthorize("hasAuthority('DECIDE_CHANGES')")
     List<ApprovalView> decide(
-            @PathVariable @Acts(Subject.CHANGE) int number,
-            @Valid @RequestBody DecisionRequest request,
-            @AuthenticationPrincipal SignedIn me) {
-        return approvals.decide(number, request.verdict(), request.comment(), request.seal(), me.login());
+            @PathVariable @Sees(Subject.CHANGE) int number, @Valid @RequestBody DecisionRequest request, Sight sight) {
+        return approvals.decide(
+                number,
+                new Approvals.Wanted(
+                        request.verdict(),
+                        request.comment(),
+                        request.seal(),
+                        request.opened() == null ? Set.of() : request.opened()),
+                sight);
     }
 
     /** @param seal the seal of the content that was looked at */
@@ -68,10 +81,8 @@ class ApprovalController {
     @PostMapping("/release")
     @PreAuthorize("hasAnyAuthority('RUN_CHANGES', 'DECIDE_CHANGES')")
     List<ApprovalView> release(
-            @PathVariable @Acts(Subject.CHANGE) int number,
-            @Valid @RequestBody ReleaseRequest request,
-            @AuthenticationPrincipal SignedIn me) {
-        return approvals.release(number, request.reason(), request.seal(), me.login());
+            @PathVariable @Acts(Subject.CHANGE) int number, @Valid @RequestBody ReleaseRequest request, Sight sight) {
+        return approvals.release(number, request.reason(), request.seal(), sight);
     }
 
     record ReviewRequest(

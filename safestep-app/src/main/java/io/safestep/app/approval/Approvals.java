@@ -1,26 +1,35 @@
 package io.safestep.app.approval;
 
+import io.safestep.app.approval.needs.Needs;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.ApprovalCondition;
+import io.safestep.app.change.ChangeMoved;
 import io.safestep.app.change.Changes;
+import io.safestep.app.change.ChangesInSight;
 import io.safestep.app.change.stored.Change;
-import io.safestep.app.change.stored.Outlines;
 import io.safestep.app.people.People;
+import io.safestep.app.people.stored.Person;
 import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.Sight;
+import io.safestep.core.approval.Electorate;
+import io.safestep.core.approval.NeedStanding;
+import io.safestep.core.approval.NeedStandings;
 import io.safestep.core.change.ChangeAction;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.FourEyes;
 import io.safestep.core.change.Seal;
 import io.safestep.core.change.Verdict;
-import io.safestep.core.next.ChangeFacts;
 import java.time.Clock;
-import java.util.Collection;
+import java.time.Instant;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -31,6 +40,8 @@ public class Approvals {
 
     private final ApprovalRepository repository;
     private final Changes changes;
+    private final Needs needs;
+    private final ChangesInSight inSight;
     private final ObjectProvider<ApprovalCondition> conditions;
     private final People people;
     private final AuditLog audit;
@@ -39,25 +50,44 @@ public class Approvals {
     Approvals(
             ApprovalRepository repository,
             Changes changes,
+            Needs needs,
+            ChangesInSight inSight,
             ObjectProvider<ApprovalCondition> conditions,
             People people,
             AuditLog audit,
             Clock clock) {
         this.repository = repository;
-        this.conditions = conditions;
         this.changes = changes;
+        this.needs = needs;
+        this.inSight = inSight;
+        this.conditions = conditions;
         this.people = people;
         this.audit = audit;
         this.clock = clock;
     }
 
+    /** A change keeps what it needs by the rules under which it is submitted. */
+    @EventListener
+    void on(ChangeMoved moved) {
+        if (moved.action() == ChangeAction.SUBMIT) {
+            needs.keep(changes.numbered(moved.number()));
+        }
+    }
+
     /**
-     * Takes a decision about the content with the given seal.
+     * A decision as it is sent.
      *
      * @param seal the seal that the person saw; refused when the content has another one by now
+     * @param opened names of the devices whose lines they have opened
      */
-    public List<ApprovalView> decide(int number, Verdict verdict, String comment, String seal, String login) {
+    public record Wanted(Verdict verdict, String comment, String seal, Set<String> opened) {}
+
+    /** Takes a decision about the content with the given seal. An approval is given for all that its giver may give. */
+    public List<ApprovalView> decide(int number, Wanted wanted, Sight sight) {
         Change change = changes.lock(number);
+        String login = sight.login();
+        Verdict verdict = wanted.verdict();
+        mustBeAsked(change, sight);
         if (!FourEyes.mayDecide(change.authors(), login)) {
             throw ProblemException.forbidden(
                     "You wrote this change; somebody else has to decide about it (four eyes).");
@@ -65,34 +95,113 @@ public class Approvals {
         if (!verdict.answersSubmission()) {
             throw ProblemException.invalid("verdict", "Choose approved, returned or rejected.");
         }
-        if (verdict != Verdict.APPROVED && comment.isBlank()) {
+        if (verdict != Verdict.APPROVED && wanted.comment().isBlank()) {
             throw ProblemException.invalid("comment", "Say why, so that the author knows what to do.");
         }
         if (change.state() != ChangeState.IN_REVIEW && change.state() != ChangeState.APPROVED) {
             throw ProblemException.moved(change.subject() + " is no longer in review. Load it again and look.");
         }
-        String current = changes.sealOf(change);
-        if (!current.equals(seal)) {
+        if (!changes.sealOf(change).equals(wanted.seal())) {
             throw ProblemException.moved(
                     "The content moved while you were looking at it: it has another seal now. Load it again and look.");
         }
         if (verdict == Verdict.APPROVED) {
-            conditions.stream()
-                    .flatMap(condition -> condition.objectionToApproval(change).stream())
-                    .findFirst()
-                    .ifPresent(objection -> {
-                        throw ProblemException.refused(objection);
-                    });
+            approve(change, wanted, sight);
+        } else {
+            keep(change, verdict, wanted.comment(), wanted.seal(), login);
+            changes.transition(
+                    change,
+                    verdict == Verdict.RETURNED ? ChangeAction.RETURN : ChangeAction.REJECT,
+                    login,
+                    detail("", wanted));
         }
-        ChangeAction action = switch (verdict) {
-            case RETURNED -> ChangeAction.RETURN;
-            case REJECTED -> ChangeAction.REJECT;
-            default -> ChangeAction.APPROVE;
-        };
-        String said = comment.isBlank() ? "" : " " + comment.strip();
-        changes.transition(change, action, login, "Seal " + Seal.brief(seal) + "." + said);
-        keep(change, verdict, comment, seal, login);
         return of(number);
+    }
+
+    private void approve(Change change, Wanted wanted, Sight sight) {
+        String login = sight.login();
+        Electorate electorate = needs.electorate(change.isEmergency(), Map.of(login, sight));
+        List<NeedStanding> theirs =
+                standings(change, wanted.seal(), electorate).open(login, change.authors(), electorate);
+        if (theirs.isEmpty()) {
+            throw ProblemException.forbidden(notTheirs(change, wanted.seal(), login));
+        }
+        conditions.stream()
+                .flatMap(condition -> condition.objectionToApproval(change).stream())
+                .findFirst()
+                .ifPresent(objection -> {
+                    throw ProblemException.refused(objection);
+                });
+        Set<String> unread = new TreeSet<>();
+        theirs.stream()
+                .filter(s -> s.need().terms().readAll())
+                .forEach(s -> unread.addAll(s.need().devices()));
+        change.targets().stream()
+                .filter(t -> !t.hasScript())
+                .forEach(t -> unread.remove(t.device().name()));
+        unread.removeAll(wanted.opened());
+        if (!unread.isEmpty()) {
+            throw ProblemException.refused(
+                    "A rule asks that all of it was opened. Open " + String.join(", ", unread) + " first.");
+        }
+        String away = NeedStandings.actingFor(login, theirs, change.authors(), electorate)
+                .orElse(null);
+        repository.saveAndFlush(approval(change, Verdict.APPROVED, wanted.comment(), wanted.seal(), login)
+                .about(theirs.stream().map(s -> s.need().key()).toList(), away));
+        NeedStandings after = standings(change, wanted.seal(), null);
+        String given = theirs.stream().map(s -> s.need().of()).collect(Collectors.joining(", and for "));
+        String acting =
+                away == null ? "" : " Acting for " + people.withLogin(away).name() + ", who is away.";
+        changes.transition(
+                change,
+                change.state() == ChangeState.IN_REVIEW && !after.satisfied()
+                        ? ChangeAction.APPROVE_PART
+                        : ChangeAction.APPROVE,
+                login,
+                detail("For " + given + "." + acting + " ", wanted));
+    }
+
+    private static String detail(String first, Wanted wanted) {
+        String said = wanted.comment().isBlank() ? "" : " " + wanted.comment().strip();
+        return first + "Seal " + Seal.brief(wanted.seal()) + "." + said;
+    }
+
+    private String notTheirs(Change change, String seal, String login) {
+        NeedStandings standings = standings(change, seal, null);
+        boolean gave = standings.all().stream()
+                .flatMap(s -> s.given().stream())
+                .anyMatch(g -> g.person().equals(login));
+        String waits = standings.waitsFor();
+        return (gave ? "You have given your approval." : "Yours is not among the approvals that it waits for.")
+                + (waits.isEmpty() ? "" : " It waits for " + waits + ".");
+    }
+
+    /** Who may act on all of it decides about it, and so does who is asked for an approval of a part. */
+    private void mustBeAsked(Change change, Sight sight) {
+        if (inSight.acts(sight, change.number())) {
+            return;
+        }
+        Electorate electorate = needs.electorate(change.isEmergency(), Map.of(sight.login(), sight));
+        boolean asked = standings(change, change.seal(), electorate).all().stream()
+                .anyMatch(s -> electorate
+                        .speaksFor(sight.login(), s.need(), change.authors(), s.overdue())
+                        .isPresent());
+        if (!asked) {
+            inSight.mustAct(sight, String.valueOf(change.number()));
+        }
+    }
+
+    /** How far the approvals are that content with this seal needs. */
+    @Transactional(readOnly = true)
+    NeedStandings standings(Change change, @Nullable String seal, @Nullable Electorate electorate) {
+        return NeedStandings.of(
+                needs.keptOrNow(change).needs(),
+                Reviews.given(repository.findByChangeIdOrderById(change.id())),
+                seal,
+                change.authors(),
+                change.submittedAt(),
+                clock.instant(),
+                electorate);
     }
 
     /**
@@ -101,8 +210,9 @@ public class Approvals {
      * @param reason why this person lets it run
      * @param seal the seal that the person saw; refused when the content has another one by now
      */
-    public List<ApprovalView> release(int number, String reason, String seal, String login) {
+    public List<ApprovalView> release(int number, String reason, String seal, Sight sight) {
         Change change = changes.lock(number);
+        String login = sight.login();
         if (!change.isEmergency()) {
             throw ProblemException.refused(change.subject() + " is no emergency: it needs an approval.");
         }
@@ -115,6 +225,13 @@ public class Approvals {
         if (!changes.sealOf(change).equals(seal)) {
             throw ProblemException.moved(
                     "The content moved while you were looking at it: it has another seal now. Load it again and look.");
+        }
+        Electorate electorate = needs.electorate(true, Map.of(login, sight));
+        if (change.state() == ChangeState.IN_REVIEW
+                && standings(change, seal, electorate)
+                        .open(login, change.authors(), electorate)
+                        .isEmpty()) {
+            throw ProblemException.forbidden(notTheirs(change, seal, login));
         }
         changes.transition(
                 change, ChangeAction.RELEASE, login, "Emergency, seal " + Seal.brief(seal) + ". " + reason.strip());
@@ -140,77 +257,85 @@ public class Approvals {
     }
 
     private void keep(Change change, Verdict verdict, String comment, String seal, String login) {
-        repository.save(
-                new Approval(change.id(), people.withLogin(login), verdict, comment.strip(), seal, clock.instant()));
+        repository.saveAndFlush(approval(change, verdict, comment, seal, login));
+    }
+
+    private Approval approval(Change change, Verdict verdict, String comment, String seal, String login) {
+        Person person = people.withLogin(login);
+        return new Approval(change.id(), person, verdict, comment.strip(), seal, clock.instant());
     }
 
     /** Whether somebody who may decide has looked at the change, before it ran or afterwards. */
     @Transactional(readOnly = true)
     boolean looked(Change change) {
-        return repository.findByChangeIdOrderById(change.id()).stream().anyMatch(a -> looked(a, change.seal()));
-    }
-
-    private static boolean looked(Approval a, @Nullable String seal) {
-        return a.verdict() == Verdict.REVIEWED
-                || a.verdict() == Verdict.APPROVED && a.seal().equals(seal);
-    }
-
-    /** What was decided about changes, by their ids; asked for all at once. */
-    @Transactional(readOnly = true)
-    public Map<Long, ChangeFacts.Review> reviews(Collection<Outlines.Outline> changes) {
-        Map<Long, List<Approval>> decisions =
-                repository
-                        .findByChangeIdInOrderById(
-                                changes.stream().map(Outlines.Outline::id).toList())
-                        .stream()
-                        .collect(Collectors.groupingBy(Approval::changeId));
-        return changes.stream()
-                .collect(Collectors.toMap(
-                        Outlines.Outline::id, c -> review(c, decisions.getOrDefault(c.id(), List.of()))));
-    }
-
-    private static ChangeFacts.Review review(Outlines.Outline change, List<Approval> decisions) {
-        return new ChangeFacts.Review(
-                decisions.isEmpty() ? null : decided(decisions.get(decisions.size() - 1)),
-                decisions.stream()
-                        .filter(a -> inForce(a, change.emergency(), change.authors(), change.seal()))
-                        .findFirst()
-                        .map(Approvals::decided)
-                        .orElse(null),
-                decisions.stream().anyMatch(a -> looked(a, change.seal())));
-    }
-
-    private static ChangeFacts.Decided decided(Approval a) {
-        return new ChangeFacts.Decided(a.verdict(), a.person().name(), a.comment(), Seal.brief(a.seal()));
-    }
-
-    /** Whether a decision lets content with this seal run. */
-    private static boolean inForce(Approval a, boolean emergency, Set<String> authors, @Nullable String seal) {
-        return (a.verdict() == Verdict.APPROVED || emergency && a.verdict() == Verdict.RELEASED)
-                && seal != null
-                && FourEyes.satisfied(
-                        authors, seal, List.of(new FourEyes.Decision(a.person().login(), a.seal())));
+        return repository.findByChangeIdOrderById(change.id()).stream().anyMatch(a -> Reviews.looked(a, change.seal()));
     }
 
     @Transactional(readOnly = true)
     public List<ApprovalView> of(int number) {
         Change change = changes.numbered(number);
-        return repository.findByChangeIdOrderById(change.id()).stream()
-                .map(a -> new ApprovalView(
-                        a.person().login(),
-                        a.person().name(),
-                        a.verdict(),
-                        a.comment(),
-                        Seal.brief(a.seal()),
-                        inForce(a, change.isEmergency(), change.authors(), change.seal()),
-                        a.decidedAt()))
+        List<Approval> decisions = repository.findByChangeIdOrderById(change.id());
+        NeedStandings standings = standings(change, change.seal(), null);
+        Set<Approval> counting = decisions.stream()
+                .filter(a -> Reviews.letsRun(a, standings, change.isEmergency(), change.authors(), change.seal()))
+                .collect(Collectors.toCollection(HashSet::new));
+        return decisions.stream()
+                .map(a -> view(a, standings, counting.contains(a), a.seal().equals(change.seal())))
                 .toList();
     }
 
-    /** Whether the content with this seal is approved, or an emergency with it released, by somebody other than its author. */
+    private ApprovalView view(Approval a, NeedStandings standings, boolean counts, boolean sameSeal) {
+        String away = a.actingFor();
+        return new ApprovalView(
+                a.person().login(),
+                a.person().name(),
+                a.verdict(),
+                a.comment(),
+                Seal.brief(a.seal()),
+                counts,
+                !counts && sameSeal && a.verdict() == Verdict.APPROVED,
+                a.verdict() != Verdict.APPROVED
+                        ? List.of()
+                        : standings.all().stream()
+                                .map(NeedStanding::need)
+                                .filter(n -> a.given().needs().contains(n.key()))
+                                .map(n -> n.of())
+                                .toList(),
+                away == null ? null : people.withLogin(away).name(),
+                a.decidedAt());
+    }
+
+    /** Whether everything is there that content with this seal needs, or an emergency with it was released. */
     @Transactional(readOnly = true)
     public boolean approved(Change change, String seal) {
-        return repository.findByChangeIdOrderById(change.id()).stream()
-                .anyMatch(a -> inForce(a, change.isEmergency(), change.authors(), seal));
+        return approved(change, seal, clock.instant());
+    }
+
+    /**
+     * Whether it was so at a moment.
+     *
+     * @param at UTC; what ends later than that counted then
+     */
+    @Transactional(readOnly = true)
+    public boolean approved(Change change, String seal, Instant at) {
+        List<Approval> decisions = repository.findByChangeIdOrderById(change.id());
+        NeedStandings standings = NeedStandings.of(
+                needs.keptOrNow(change).needs(),
+                Reviews.given(decisions),
+                seal,
+                change.authors(),
+                change.submittedAt(),
+                at,
+                null);
+        return standings.satisfied()
+                || decisions.stream()
+                        .anyMatch(a -> a.verdict() == Verdict.RELEASED
+                                && Reviews.letsRun(a, standings, change.isEmergency(), change.authors(), seal));
+    }
+
+    /** Log-ins of those who approved it and, by a rule, must not start its run. */
+    @Transactional(readOnly = true)
+    public Set<String> runnersApart(Change change) {
+        return standings(change, change.seal(), null).runnersApart();
     }
 }

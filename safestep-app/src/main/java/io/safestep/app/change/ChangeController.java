@@ -1,7 +1,6 @@
 package io.safestep.app.change;
 
 import io.safestep.app.change.asked.Draft;
-import io.safestep.app.change.asked.RunOrder;
 import io.safestep.app.change.build.BuildView;
 import io.safestep.app.change.build.OtherDevices;
 import io.safestep.app.change.views.AlikeView;
@@ -17,9 +16,7 @@ import io.safestep.app.sight.Subject;
 import io.safestep.core.alike.CommonText;
 import io.safestep.core.paste.Cleaned;
 import jakarta.validation.Valid;
-import java.util.LinkedHashSet;
 import java.util.List;
-import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -77,7 +74,7 @@ class ChangeController {
     @ResponseStatus(HttpStatus.CREATED)
     @PreAuthorize("hasAuthority('WRITE_CHANGES')")
     ChangeView create(@Valid @RequestBody ChangeRequests.Content content, Sight sight) {
-        Draft draft = draft(content);
+        Draft draft = content.draft();
         inSight.mustBuild(sight, draft);
         return changes.create(draft, sight.login()).told(sight);
     }
@@ -89,7 +86,7 @@ class ChangeController {
             @PathVariable @Acts(Subject.CHANGE) int number,
             @Valid @RequestBody ChangeRequests.Content content,
             Sight sight) {
-        Draft draft = draft(content);
+        Draft draft = content.draft();
         inSight.mustBuild(sight, draft);
         return changes.save(number, draft, sight.login()).told(sight);
     }
@@ -246,28 +243,5 @@ class ChangeController {
             @Valid @RequestBody ChangeRequests.Closure request,
             Sight sight) {
         return changes.close(number, request.note(), sight.login()).told(sight);
-    }
-
-    private static Draft draft(ChangeRequests.Content c) {
-        return new Draft(
-                c.version(),
-                c.title(),
-                c.reason(),
-                c.undoAccepted(),
-                Boolean.TRUE.equals(c.restoresStartup()),
-                c.groups() == null ? List.of() : List.copyOf(new LinkedHashSet<>(c.groups())),
-                c.targets().stream().map(ChangeRequests.Target::target).toList(),
-                c.checks().stream()
-                        .map(k -> new Draft.ChosenCheck(k.definition(), blankToNull(k.library())))
-                        .toList(),
-                c.sheets() == null
-                        ? List.of()
-                        : c.sheets().stream().map(ChangeRequests.Sheet::sheet).toList(),
-                c.order() == null ? RunOrder.usual() : c.order().order(),
-                blankToNull(c.emergencyReason()));
-    }
-
-    private static @Nullable String blankToNull(@Nullable String text) {
-        return text == null || text.isBlank() ? null : text.strip();
     }
 }

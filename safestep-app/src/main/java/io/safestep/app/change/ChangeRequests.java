@@ -18,12 +18,13 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /** What can be asked of changes over HTTP. */
-final class ChangeRequests {
+public final class ChangeRequests {
 
     private ChangeRequests() {}
 
@@ -38,7 +39,7 @@ final class ChangeRequests {
      * @param order how it is run; as usual when left out
      * @param emergencyReason why it can't wait for its approval; left out when it can
      */
-    record Content(
+    public record Content(
             int version,
 
             @NotBlank(message = "Give the change a title.") @Size(max = 120, message = "At most 120 characters.")
@@ -68,7 +69,31 @@ final class ChangeRequests {
             @Nullable
             @Size(max = 2_000, message = "At most 2,000 characters.")
             @Pattern(regexp = "(?s).*\\S.*", message = "Say why it can't wait.")
-            String emergencyReason) {}
+            String emergencyReason) {
+
+        public Draft draft() {
+            return new Draft(
+                    version,
+                    title,
+                    reason,
+                    undoAccepted,
+                    Boolean.TRUE.equals(restoresStartup),
+                    groups == null ? List.of() : List.copyOf(new LinkedHashSet<>(groups)),
+                    targets.stream().map(Target::target).toList(),
+                    checks.stream()
+                            .map(k -> new Draft.ChosenCheck(k.definition(), blankToNull(k.library())))
+                            .toList(),
+                    sheets == null
+                            ? List.of()
+                            : sheets.stream().map(Sheet::sheet).toList(),
+                    order == null ? RunOrder.usual() : order.order(),
+                    blankToNull(emergencyReason));
+        }
+
+        private static @Nullable String blankToNull(@Nullable String text) {
+            return text == null || text.isBlank() ? null : text.strip();
+        }
+    }
 
     /**
      * How the change is run.

@@ -33,8 +33,10 @@ import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -45,6 +47,7 @@ public class Changes {
 
     private static final int MOST_FOUND = 20;
     private static final int MOST_LOOKED_AT = 2_000;
+    private static final int MOST_OPEN = 500;
 
     private final ChangeRepository repository;
     private final ChangeContents contents;
@@ -106,6 +109,15 @@ public class Changes {
         contents.write(change, draft);
         audit.write(login, change.subject(), "drafted", change.title());
         return views.full(change, login);
+    }
+
+    /** As it would be if somebody wrote it so: nothing is stored, and what is wrong in it is left out. */
+    @Transactional(readOnly = true)
+    public Change trial(Draft draft, String login) {
+        Change change = new Change(0, people.withLogin(login), clock.instant());
+        change.describe(draft);
+        contents.tryOut(change, draft);
+        return change;
     }
 
     /** Writes the whole content. Content that moves under a review or an approval goes back to draft. */
@@ -233,6 +245,19 @@ public class Changes {
     @Transactional(readOnly = true)
     public Change numbered(int number) {
         return repository.findByNumber(number).orElseThrow(() -> notFound(number));
+    }
+
+    /** Those that can still run for the first time, the newest first; at most {@value #MOST_OPEN}. */
+    @Transactional(readOnly = true)
+    public List<Change> beforeTheirRun() {
+        return repository.findByStateInOrderByNumberDesc(
+                Set.of(
+                        ChangeState.DRAFT,
+                        ChangeState.RETURNED,
+                        ChangeState.IN_REVIEW,
+                        ChangeState.APPROVED,
+                        ChangeState.BOOKED),
+                Limit.of(MOST_OPEN));
     }
 
     @Transactional(readOnly = true)

@@ -82,7 +82,7 @@ public class ChangesInSight implements SubjectGuard {
      * @throws ProblemException when targets are not theirs to write to, or would take a configuration of a device that they
      *     do not see, or look from one
      */
-    void mustBuild(Sight sight, Draft draft) {
+    public void mustBuild(Sight sight, Draft draft) {
         mustBuild(sight, draft.targets());
         // A check may be looked at from a device beside those that are changed.
         draft.checks().stream()

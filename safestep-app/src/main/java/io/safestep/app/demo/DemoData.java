@@ -14,6 +14,7 @@ import io.safestep.app.run.Runs;
 import io.safestep.app.schedule.Schedule;
 import io.safestep.app.schedule.ScheduleViews;
 import io.safestep.app.settings.Network;
+import io.safestep.app.sight.Sight;
 import io.safestep.core.change.Verdict;
 import io.safestep.core.check.definition.CheckDefinition;
 import io.safestep.core.check.definition.Expectation;
@@ -63,6 +64,7 @@ class DemoData {
     private final Devices devices;
     private final Backups backups;
     private final Changes changes;
+    private final DemoApprovals whoApproves;
     private final Approvals approvals;
     private final Schedule schedule;
     private final Runs runs;
@@ -80,6 +82,7 @@ class DemoData {
             Devices devices,
             Backups backups,
             Changes changes,
+            DemoApprovals whoApproves,
             Approvals approvals,
             Schedule schedule,
             Runs runs,
@@ -95,6 +98,7 @@ class DemoData {
         this.devices = devices;
         this.backups = backups;
         this.changes = changes;
+        this.whoApproves = whoApproves;
         this.approvals = approvals;
         this.schedule = schedule;
         this.runs = runs;
@@ -136,6 +140,7 @@ class DemoData {
         try {
             practice.addDevices(ADMINISTRATOR);
             addLocalPeople();
+            whoApproves.fill();
             signOn.believe();
             calendar.addFreeze(MANAGER);
             checks.fillServices(ENGINEER);
@@ -287,7 +292,10 @@ class DemoData {
                     changes.submit(number, changes.view(number, ENGINEER).version(), ENGINEER);
                 case IN_REVIEW ->
                     approvals.decide(
-                            number, Verdict.APPROVED, "Looked at the lines and the way back.", change.seal(), APPROVER);
+                            number,
+                            new Approvals.Wanted(
+                                    Verdict.APPROVED, "Looked at the lines and the way back.", change.seal(), Set.of()),
+                            Sight.everything(APPROVER));
                 case APPROVED -> bookIntoOpenWindow(number);
                 case BOOKED -> runs.start(number, "pquill");
                 case RUNNING -> {

@@ -1,6 +1,6 @@
 package io.safestep.app.next;
 
-import io.safestep.app.approval.Approvals;
+import io.safestep.app.approval.Reviews;
 import io.safestep.app.change.ChangesInSight;
 import io.safestep.app.change.stored.Outlines;
 import io.safestep.app.change.stored.Outlines.Outline;
@@ -21,6 +21,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -43,21 +44,15 @@ public class NextSteps {
             Arrays.stream(ChangeState.values()).filter(s -> !s.ended()).collect(Collectors.toSet());
 
     private final Outlines outlines;
-    private final Approvals approvals;
+    private final Reviews reviews;
     private final Schedule schedule;
     private final RunStandings runs;
     private final Network network;
     private final Clock clock;
 
-    NextSteps(
-            Outlines outlines,
-            Approvals approvals,
-            Schedule schedule,
-            RunStandings runs,
-            Network network,
-            Clock clock) {
+    NextSteps(Outlines outlines, Reviews reviews, Schedule schedule, RunStandings runs, Network network, Clock clock) {
         this.outlines = outlines;
-        this.approvals = approvals;
+        this.reviews = reviews;
         this.schedule = schedule;
         this.runs = runs;
         this.network = network;
@@ -90,8 +85,13 @@ public class NextSteps {
                 .toList();
         List<Outline> waiting = changes.stream().filter(c -> !c.state().ended()).toList();
         Gathered gathered = gather(waiting);
+        Reviews.Electorates electorates = reviews.electorates(Map.of(person.login(), sight));
         return changes.stream()
-                .map(c -> new Waiting(c, told(NextStep.of(gathered.facts(c), viewer(person, c, sight), wall()), sight)))
+                .map(c -> new Waiting(
+                        c,
+                        told(
+                                NextStep.of(gathered.facts(c), gathered.viewer(person, c, sight, electorates), wall()),
+                                sight)))
                 .toList();
     }
 
@@ -100,7 +100,7 @@ public class NextSteps {
         Outline change = outlines.numbered(number);
         Gathered gathered = gather(List.of(change));
         ChangeFacts facts = gathered.facts(change);
-        Viewer viewer = viewer(person, change, sight);
+        Viewer viewer = gathered.viewer(person, change, sight, reviews.electorates(Map.of(person.login(), sight)));
         boolean outlook =
                 facts.booked() == null && !facts.emergency() && !facts.state().ended();
         return new Standing(
@@ -117,10 +117,14 @@ public class NextSteps {
      */
     public Map<Person, NextStep> of(int number, Map<Person, Sight> people) {
         Outline change = outlines.numbered(number);
-        ChangeFacts facts = gather(List.of(change)).facts(change);
+        Gathered gathered = gather(List.of(change));
+        ChangeFacts facts = gathered.facts(change);
+        Map<String, Sight> known = new HashMap<>();
+        people.forEach((person, sight) -> known.put(person.login(), sight));
+        Reviews.Electorates electorates = reviews.electorates(known);
         Map<Person, NextStep> steps = new LinkedHashMap<>();
-        people.forEach((person, sight) ->
-                steps.put(person, told(NextStep.of(facts, viewer(person, change, sight), wall()), sight)));
+        people.forEach((person, sight) -> steps.put(
+                person, told(NextStep.of(facts, gathered.viewer(person, change, sight, electorates), wall()), sight)));
         return steps;
     }
 
@@ -136,7 +140,7 @@ public class NextSteps {
     /** What is known of some changes. */
     private record Gathered(
             Instant now,
-            Map<Long, ChangeFacts.Review> reviews,
+            Reviews.Gathered reviews,
             Map<Long, ChangeFacts.Booked> bookings,
             Map<Long, ChangeFacts.Run> runs) {
 
@@ -148,16 +152,27 @@ public class NextSteps {
                     change.emergency(),
                     change.parts().size(),
                     now,
-                    reviews.getOrDefault(change.id(), ChangeFacts.Review.NONE),
+                    reviews.review(change),
                     bookings.get(change.id()),
                     runs.get(change.id()));
+        }
+
+        Viewer viewer(Person person, Outline change, Sight sight, Reviews.Electorates electorates) {
+            boolean theirs =
+                    sight.actsOnEverything() || devices(change).stream().allMatch(sight::acts);
+            Viewer viewer = NextSteps.viewer(person, change.author(), theirs);
+            if (change.state() == ChangeState.IN_REVIEW) {
+                return viewer.deciding(reviews.couldGive(person.login(), change, electorates));
+            }
+            // Who wrote it before it was handed over decides about it no more than its author.
+            return viewer.author() || !change.authors().contains(person.login()) ? viewer : viewer.deciding(false);
         }
     }
 
     private Gathered gather(Collection<Outline> changes) {
         return new Gathered(
                 clock.instant(),
-                approvals.reviews(changes),
+                reviews.gather(changes),
                 schedule.bookings(changes),
                 runs.latest(changes.stream().map(Outline::id).toList()));
     }
@@ -168,13 +183,6 @@ public class NextSteps {
 
     private static NextStep told(NextStep step, Sight sight) {
         return step.worded(sight::told);
-    }
-
-    private static Viewer viewer(Person person, Outline change, Sight sight) {
-        boolean theirs = sight.actsOnEverything() || devices(change).stream().allMatch(sight::acts);
-        Viewer viewer = viewer(person, change.author(), theirs);
-        // Who wrote it before it was handed over decides about it no more than its author.
-        return viewer.author() || !change.authors().contains(person.login()) ? viewer : viewer.withoutDeciding();
     }
 
     /**

@@ -1,5 +1,6 @@
 package io.safestep.app.notice;
 
+import io.safestep.app.approval.ApprovalOverdue;
 import io.safestep.app.approval.ApprovalView;
 import io.safestep.app.approval.Approvals;
 import io.safestep.app.audit.AuditLog;
@@ -72,7 +73,7 @@ class ChangeNotices {
     void on(ChangeMoved moved) {
         Change change = changes.numbered(moved.number());
         switch (moved.action()) {
-            case SUBMIT, RUN_SUCCEEDED, RUN_ROLLED_BACK, RUN_STUCK -> ask(change);
+            case SUBMIT, APPROVE_PART, LAPSE, RUN_SUCCEEDED, RUN_ROLLED_BACK, RUN_STUCK -> ask(change);
             case APPROVE, RETURN, REJECT -> tellAuthor(change, moved);
             case RELEASE -> {
                 tellAuthor(change, moved);
@@ -84,15 +85,28 @@ class ChangeNotices {
         }
     }
 
+    /** Those who are asked are told again, and the team that may give it from now on; its author, that it takes longer. */
+    @TransactionalEventListener(phase = TransactionPhase.BEFORE_COMMIT)
+    void on(ApprovalOverdue overdue) {
+        Change change = changes.numbered(overdue.number());
+        ask(change);
+        tell(
+                change.author(),
+                NoticeKind.DECIDED,
+                change,
+                change.subject() + " is overdue for a decision",
+                "It still waits for an approval of " + overdue.of() + ".",
+                Rung.APPROVE);
+    }
+
     /** Those for whom it is to decide about it now, or to start an emergency. */
     private void ask(Change change) {
         Map<Person, Sight> candidates = new LinkedHashMap<>();
         for (Person person : people.all()) {
             boolean could = person.rights().contains(Right.DECIDE_CHANGES)
                     || change.isEmergency() && person.rights().contains(Right.RUN_CHANGES);
-            Sight sight = scopes.sight(person.login(), person.scope());
-            if (could && inSight.acts(sight, change.number())) {
-                candidates.put(person, sight);
+            if (could) {
+                candidates.put(person, scopes.sight(person.login(), person.scope()));
             }
         }
         Map<Person, NextStep> asked = new LinkedHashMap<>();

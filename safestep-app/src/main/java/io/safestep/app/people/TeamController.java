@@ -53,13 +53,13 @@ class TeamController {
     }
 
     @PostMapping("/api/teams")
-    @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
+    @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
     Teams.TeamView add(@Valid @RequestBody TeamRequest request, @AuthenticationPrincipal SignedIn me) {
         return teams.save(null, request.name(), request.members(), me.login());
     }
 
     @PutMapping("/api/teams/{id}")
-    @PreAuthorize("hasAuthority('WRITE_BACKUPS')")
+    @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
     Teams.TeamView change(
             @PathVariable long id, @Valid @RequestBody TeamRequest request, @AuthenticationPrincipal SignedIn me) {
         return teams.save(id, request.name(), request.members(), me.login());

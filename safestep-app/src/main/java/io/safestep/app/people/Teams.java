@@ -8,6 +8,7 @@ import io.safestep.app.people.stored.TeamRepository;
 import io.safestep.app.problem.ProblemException;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -51,6 +52,17 @@ public class Teams {
     @Transactional(readOnly = true)
     public Set<Long> members(long teamId) {
         return repository.findById(teamId).map(t -> Set.copyOf(t.members())).orElse(Set.of());
+    }
+
+    /** Ids of the members of each team, by its id. */
+    @Transactional(readOnly = true)
+    public Map<Long, Set<Long>> membersOfAll() {
+        return repository.findAll().stream().collect(Collectors.toMap(Team::id, t -> Set.copyOf(t.members())));
+    }
+
+    /** The team of this name, made of these when there is none yet. */
+    public TeamView ensure(String name, Set<String> logins, String person) {
+        return repository.findByName(name).map(this::view).orElseGet(() -> save(null, name, logins, person));
     }
 
     /** @param id null for a new one */

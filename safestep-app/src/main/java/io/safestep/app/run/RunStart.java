@@ -108,7 +108,7 @@ class RunStart {
         Change change = changes.lock(number);
         Instant now = clock.instant();
         RunEstimate estimate = schedule.estimate(change);
-        Wanted wanted = wanted(change, now, estimate);
+        Wanted wanted = wanted(change, login, now, estimate);
         StartGate.atStart(wanted.facts()).ifPresent(stop -> {
             throw ProblemException.refused(inWords(stop.objection(), wanted));
         });
@@ -144,7 +144,7 @@ class RunStart {
         return run;
     }
 
-    private Wanted wanted(Change change, Instant now, RunEstimate estimate) {
+    private Wanted wanted(Change change, String login, Instant now, RunEstimate estimate) {
         boolean atOnce = change.isEmergency() && change.state() == ChangeState.APPROVED;
         Occurrence booked = change.state() == ChangeState.BOOKED
                 ? schedule.booking(change).map(Booking::occurrence).orElseThrow()
@@ -159,6 +159,7 @@ class RunStart {
                 now,
                 booked == null ? Hours.NONE : new Hours(booked.start(), booked.end()),
                 seal != null && approvals.approved(change, seal),
+                approvals.runnersApart(change).contains(login),
                 room != null && !fits && room.frozen() != null,
                 fits);
         return new Wanted(change, facts, window, seal, room);
@@ -218,6 +219,7 @@ class RunStart {
                         + wall(wanted.opening().end()) + ". Cancel the booking and choose another window.";
             case SEAL_NOT_APPROVED ->
                 subject + " is not approved as it is now: no approval carries its seal. Have it approved again.";
+            case APPROVER_STARTS -> "You approved " + subject + ", and a rule asks that somebody else starts it.";
             case FROZEN ->
                 frozen(
                         Objects.requireNonNull(wanted.space().frozen()),

@@ -1,6 +1,8 @@
 package io.safestep.app.schedule;
 
 import io.safestep.app.audit.AuditLog;
+import io.safestep.app.change.BookingCondition;
+import io.safestep.app.change.ChangeMoved;
 import io.safestep.app.change.Changes;
 import io.safestep.app.change.ChangesInSight;
 import io.safestep.app.change.stored.Change;
@@ -39,7 +41,9 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -57,6 +61,7 @@ public class Schedule {
     private final Rooms rooms;
     private final People people;
     private final AuditLog audit;
+    private final ObjectProvider<BookingCondition> conditions;
     private final ApplicationEventPublisher events;
     private final Network network;
     private final Clock clock;
@@ -70,6 +75,7 @@ public class Schedule {
             Rooms rooms,
             People people,
             AuditLog audit,
+            ObjectProvider<BookingCondition> conditions,
             ApplicationEventPublisher events,
             Network network,
             Clock clock) {
@@ -81,6 +87,7 @@ public class Schedule {
         this.rooms = rooms;
         this.people = people;
         this.audit = audit;
+        this.conditions = conditions;
         this.events = events;
         this.network = network;
         this.clock = clock;
@@ -276,6 +283,12 @@ public class Schedule {
                     "It does not fit: with the way back " + minutes(fit.spare().negated())
                             + " are missing. Choose a longer window or a later one.")));
         }
+        conditions.stream()
+                .flatMap(condition -> condition.objectionToBooking(change, opensAt).stream())
+                .findFirst()
+                .ifPresent(objection -> {
+                    throw ProblemException.invalid("opensAt", objection);
+                });
         boolean open = opening.occurrence().contains(now);
         boolean byItself = automatic && !open;
         changes.transition(
@@ -293,6 +306,14 @@ public class Schedule {
                 now));
         events.publishEvent(new ChangeBooked(number, booking.id(), byItself ? opensAt : null));
         return placement(change);
+    }
+
+    /** What is no longer approved has no place in the calendar. */
+    @EventListener
+    void on(ChangeMoved moved) {
+        if (moved.action() == ChangeAction.LAPSE) {
+            booking(changes.numbered(moved.number())).ifPresent(b -> b.cancel(clock.instant()));
+        }
     }
 
     public ScheduleViews.Placement cancel(int number, String login) {

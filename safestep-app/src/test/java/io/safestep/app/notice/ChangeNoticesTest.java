@@ -86,7 +86,10 @@ class ChangeNoticesTest extends SafeStepTest {
         assertThat(told("hloman", number)).containsExactly("DECISION_ASKED Decide about CR-" + number);
         JsonNode asked = notices("dfennimore", number).get(0);
         assertThat(asked.path("text").asString())
-                .contains("It waits for one approval", "Whom to call", "Because the harbour master asked.");
+                .contains(
+                        "It waits for an approval of somebody who has not written it.",
+                        "Whom to call",
+                        "Because the harbour master asked.");
         assertThat(asked.path("link").asString()).isEqualTo("/changes/" + number + "/approve");
         for (String other : List.of("roake", "mtarrant", "pquill", "iseaver", "jvane", "abrill")) {
             assertThat(told(other, number)).as(other).isEmpty();

@@ -24,6 +24,7 @@ final class EndpointWalk {
             Map.entry("group", "nobody"),
             Map.entry("index", "0"),
             Map.entry("slug", "nobodys"),
+            Map.entry("site", "1"),
             Map.entry("login", "jvane"),
             Map.entry("page", "devices"));
 
@@ -106,7 +107,7 @@ final class EndpointWalk {
             case "/api/cables" ->
                 Map.of("device", "a", "interfaceName", "b", "otherDevice", "c", "otherInterface", "d");
             case "/api/cables/import" -> Map.of("text", "a,b,c,d");
-            case "/api/changes", "/api/changes/{number}" ->
+            case "/api/changes", "/api/changes/{number}", "/api/changes/needs" ->
                 Map.of(
                         "version",
                         1,
@@ -230,6 +231,10 @@ final class EndpointWalk {
                         0,
                         "active",
                         false);
+            case "/api/approval-rules", "/api/approval-rules/{id}" -> approvalRule();
+            case "/api/approval-rules/effect" -> Map.of("rule", approvalRule());
+            case "/api/site-teams/{site}" -> Map.of("team", 1);
+            case "/api/risk-weights" -> Map.of("points", Map.of(), "raisedFrom", 5, "highFrom", 10, "version", 0);
             case "/api/rules", "/api/rules/{id}", "/api/rules/trial" ->
                 Map.of(
                         "name",
@@ -345,5 +350,24 @@ final class EndpointWalk {
                 "x",
                 "labels",
                 List.of());
+    }
+
+    private static Map<String, Object> approvalRule() {
+        Map<String, Object> when = new HashMap<>(Map.of("emergencies", false, "leastRisk", "LOW", "leastDevices", 1));
+        List.of("topics", "sites", "groups", "roles", "platforms").forEach(set -> when.put(set, List.of()));
+        List.of("unproven", "cutsPath", "services").forEach(flag -> when.put(flag, false));
+        return Map.of(
+                "name",
+                "x",
+                "active",
+                false,
+                "when",
+                when,
+                "who",
+                Map.of("kind", "ANYBODY", "people", List.of(), "howMany", 1),
+                "terms",
+                Map.of("turn", 1, "readAll", false, "runnerApart", false),
+                "version",
+                0);
     }
 }

@@ -41,6 +41,8 @@ class ScopeWalkTest extends ScopeGround {
             "DELETE /api/accounts/{login}/retirement",
             "GET /api/people",
             "GET /api/teams",
+            "GET /api/approval-rules",
+            "GET /api/risk-weights",
             "POST /api/teams",
             "PUT /api/teams/{id}",
             "GET /api/own/sessions",

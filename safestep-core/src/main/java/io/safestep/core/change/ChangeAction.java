@@ -4,7 +4,11 @@ package io.safestep.core.change;
 public enum ChangeAction {
     SUBMIT,
     EDIT_CONTENT,
+    /** One of several approvals that it needs. */
+    APPROVE_PART,
     APPROVE,
+    /** An approval has ended, so that it has to be given anew. */
+    LAPSE,
     RELEASE,
     RETURN,
     REJECT,

@@ -24,6 +24,7 @@ public final class ChangeTransitions {
 
         // Content that moves under a review or an approval goes back to the author's desk.
         put(IN_REVIEW, ChangeAction.EDIT_CONTENT, DRAFT);
+        put(IN_REVIEW, ChangeAction.APPROVE_PART, IN_REVIEW);
         put(IN_REVIEW, ChangeAction.APPROVE, APPROVED);
         // An emergency: one other person lets it run before it is approved.
         put(IN_REVIEW, ChangeAction.RELEASE, APPROVED);
@@ -33,12 +34,14 @@ public final class ChangeTransitions {
 
         put(APPROVED, ChangeAction.EDIT_CONTENT, DRAFT);
         put(APPROVED, ChangeAction.RETURN, RETURNED);
+        put(APPROVED, ChangeAction.LAPSE, IN_REVIEW);
         put(APPROVED, ChangeAction.BOOK, BOOKED);
         // An emergency does not wait for a window.
         put(APPROVED, ChangeAction.START_EMERGENCY_RUN, RUNNING);
         put(APPROVED, ChangeAction.WITHDRAW, WITHDRAWN);
 
         put(BOOKED, ChangeAction.CANCEL_BOOKING, APPROVED);
+        put(BOOKED, ChangeAction.LAPSE, IN_REVIEW);
         put(BOOKED, ChangeAction.START_RUN, RUNNING);
 
         put(RUNNING, ChangeAction.RUN_SUCCEEDED, COMPLETED);

@@ -34,8 +34,19 @@ public record ChangeFacts(
      * @param inForce the decision that counts for the content as it is; null when none does
      * @param looked somebody who may approve has looked at it as it is, before it ran or afterwards
      */
-    public record Review(@Nullable Decided last, @Nullable Decided inForce, boolean looked) {
-        public static final Review NONE = new Review(null, null, false);
+    public record Review(@Nullable Decided last, @Nullable Decided inForce, boolean looked, Asked asked) {
+        public static final Review NONE = new Review(null, null, false, Asked.NOTHING);
+    }
+
+    /**
+     * The approvals that it needs.
+     *
+     * @param given how many are there
+     * @param needed how many it takes
+     * @param waitsFor which of them are missing whose turn it is, to follow on "It waits for"; empty for none
+     */
+    public record Asked(int given, int needed, String waitsFor) {
+        public static final Asked NOTHING = new Asked(0, 0, "");
     }
 
     /** @param seal in brief, of what was decided about */

@@ -102,7 +102,8 @@ public final class Ladder {
                         Standing.BLOCKED,
                         change.emergency()
                                 ? "an emergency, waiting to be released"
-                                : "0 of 1, waiting for an approver");
+                                : change.review().asked().given() + " of "
+                                        + change.review().asked().needed() + ", waiting for an approver");
             default -> {
                 if (NextStep.reviewDue(change)) {
                     yield new Step(rung, Standing.BLOCKED, "released, and not reviewed yet");

@@ -154,7 +154,7 @@ public record NextStep(
             return step(
                     DECIDE,
                     mayDecide() ? "Decide about " + subject() : subject() + " waits for an approval",
-                    "It waits for one approval from somebody other than " + change.author() + "."
+                    "It waits for " + change.review().asked().waitsFor() + "."
                             + (viewer.author() ? " Editing it takes it back to draft." : ""),
                     mayDecide() ? "your decision" : "an approval",
                     Standing.BLOCKED,
@@ -164,7 +164,7 @@ public record NextStep(
         }
 
         private NextStep release() {
-            boolean may = !viewer.author() && (viewer.decides() || viewer.runs());
+            boolean may = mayDecide();
             return step(
                     RELEASE,
                     may ? "Release " + subject() + ", an emergency" : subject() + " waits to be released",

@@ -29,6 +29,8 @@ public enum Right {
     WRITE_CREDENTIALS("enter and choose accounts on devices"),
     /** Add people, say what they may do, and let them go. */
     WRITE_PEOPLE("add people, say what they may do, let them go"),
+    /** Say when a change needs whose approval, and how much counts for its risk. */
+    WRITE_APPROVAL_RULES("say who has to approve what"),
     /** Make things go wrong in the practice network. */
     USE_PRACTICE_NETWORK("make things go wrong in the practice network");
 
@@ -43,7 +45,7 @@ public enum Right {
      * be able to approve.
      */
     public boolean isForPrograms() {
-        return this != DECIDE_CHANGES && this != WRITE_PEOPLE;
+        return this != DECIDE_CHANGES && this != WRITE_PEOPLE && this != WRITE_APPROVAL_RULES;
     }
 
     /** What it lets somebody do, as in "may …". */

@@ -50,6 +50,7 @@ public enum Role {
             WRITE_DEVICES,
             WRITE_CREDENTIALS,
             WRITE_PEOPLE,
+            WRITE_APPROVAL_RULES,
             USE_PRACTICE_NETWORK);
 
     private final String title;

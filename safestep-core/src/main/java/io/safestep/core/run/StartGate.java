@@ -23,6 +23,7 @@ public final class StartGate {
         NOT_OPEN_YET,
         WINDOW_CLOSED,
         SEAL_NOT_APPROVED,
+        APPROVER_STARTS,
         FROZEN,
         NO_TIME,
         OBSERVED,
@@ -58,6 +59,7 @@ public final class StartGate {
      *
      * @param emergency it waits for no window and is kept by no freeze
      * @param sealApproved an approval in force carries the seal of what would be sent
+     * @param approverStarts who starts it approved it, and a rule keeps the two apart
      * @param frozen a freeze leaves no time for it
      * @param fits there is time to do and, if need be, to undo everything
      */
@@ -67,6 +69,7 @@ public final class StartGate {
             Instant now,
             Hours hours,
             boolean sealApproved,
+            boolean approverStarts,
             boolean frozen,
             boolean fits) {
 
@@ -97,7 +100,11 @@ public final class StartGate {
     /** Whether the change may be run now, as far as its devices are not asked. */
     public static Optional<Stop> atStart(OfChange change) {
         Objection early = change.atOnce() ? null : early(change);
-        return stop(early == null ? late(change) : early);
+        if (early != null) {
+            return stop(early);
+        }
+        Objection late = late(change);
+        return stop(late == null && change.approverStarts() ? Objection.APPROVER_STARTS : late);
     }
 
     private static @Nullable Objection early(OfChange change) {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.Verdict;
+import io.safestep.core.next.ChangeFacts.Asked;
 import io.safestep.core.next.ChangeFacts.Review;
 import io.safestep.core.next.Ladder.Build;
 import io.safestep.core.next.Ladder.Outlook;
@@ -14,6 +15,8 @@ import java.time.Duration;
 import org.junit.jupiter.api.Test;
 
 class LadderTest {
+
+    private static final Asked ASKED = new Asked(1, 3, "an approval of team Network leads");
 
     private static final Build BUILT = new Build(2, 0, 4, true, false);
     private static final Outlook OUTLOOK = new Outlook(OPENING.start(), false, Duration.ofMinutes(34));
@@ -65,8 +68,8 @@ class LadderTest {
     /** It is not approved by being released: the rung stays open until somebody has looked at it. */
     @Test
     void anEmergencyIsNotDoneBeforeItWasReviewed() {
-        Review released = new Review(decided(Verdict.RELEASED), decided(Verdict.RELEASED), false);
-        Review reviewed = new Review(decided(Verdict.REVIEWED), decided(Verdict.RELEASED), true);
+        Review released = new Review(decided(Verdict.RELEASED), decided(Verdict.RELEASED), false, ASKED);
+        Review reviewed = new Review(decided(Verdict.REVIEWED), decided(Verdict.RELEASED), true, ASKED);
         assertThat(step(Rung.APPROVE, emergency(ChangeState.IN_REVIEW, Review.NONE)))
                 .isEqualTo(is(Rung.APPROVE, Standing.BLOCKED, "an emergency, waiting to be released"));
         assertThat(step(Rung.APPROVE, emergency(ChangeState.APPROVED, released)))
@@ -82,17 +85,17 @@ class LadderTest {
 
     @Test
     void namesWhoApprovedAndWhichSeal() {
-        Review review = new Review(APPROVED, APPROVED, true);
+        Review review = new Review(APPROVED, APPROVED, true, ASKED);
         assertThat(step(Rung.APPROVE, reviewed(ChangeState.APPROVED, review)))
                 .isEqualTo(is(Rung.APPROVE, Standing.DONE, "by D. Fennimore, seal 7c1e 90ab"));
-        assertThat(step(Rung.APPROVE, in(ChangeState.IN_REVIEW)))
-                .isEqualTo(is(Rung.APPROVE, Standing.BLOCKED, "0 of 1, waiting for an approver"));
+        assertThat(step(Rung.APPROVE, reviewed(ChangeState.IN_REVIEW, new Review(null, null, false, ASKED))))
+                .isEqualTo(is(Rung.APPROVE, Standing.BLOCKED, "1 of 3, waiting for an approver"));
         assertThat(step(Rung.APPROVE, in(ChangeState.DRAFT))).isEqualTo(is(Rung.APPROVE, Standing.NOT_YET, ""));
     }
 
     @Test
     void showsABrokenSeal() {
-        Review lapsed = new Review(APPROVED, null, false);
+        Review lapsed = new Review(APPROVED, null, false, ASKED);
         assertThat(step(Rung.APPROVE, reviewed(ChangeState.DRAFT, lapsed)))
                 .isEqualTo(is(Rung.APPROVE, Standing.BLOCKED, "seal broken, approval lapsed"));
     }
@@ -101,11 +104,11 @@ class LadderTest {
     void tellsReturnedFromRejected() {
         assertThat(step(
                         Rung.APPROVE,
-                        reviewed(ChangeState.RETURNED, new Review(decided(Verdict.RETURNED), null, false))))
+                        reviewed(ChangeState.RETURNED, new Review(decided(Verdict.RETURNED), null, false, ASKED))))
                 .isEqualTo(is(Rung.APPROVE, Standing.BLOCKED, "returned by D. Fennimore"));
         assertThat(step(
                         Rung.APPROVE,
-                        reviewed(ChangeState.REJECTED, new Review(decided(Verdict.REJECTED), null, false))))
+                        reviewed(ChangeState.REJECTED, new Review(decided(Verdict.REJECTED), null, false, ASKED))))
                 .isEqualTo(is(Rung.APPROVE, Standing.FAILED, "rejected by D. Fennimore"));
     }
 

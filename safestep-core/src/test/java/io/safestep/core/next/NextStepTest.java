@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.Verdict;
+import io.safestep.core.next.ChangeFacts.Asked;
 import io.safestep.core.next.ChangeFacts.Booked;
 import io.safestep.core.next.ChangeFacts.Review;
 import io.safestep.core.next.ChangeFacts.Run;
@@ -18,6 +19,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
 class NextStepTest {
+
+    private static final Asked ASKED = new Asked(1, 3, "an approval of team Network leads");
 
     private static final Viewer AUTHOR = new Viewer(true, false, true, false, true, true);
     private static final Viewer OTHER_ENGINEER = new Viewer(false, false, true, false, true, true);
@@ -49,7 +52,7 @@ class NextStepTest {
 
     @Test
     void whoReturnedItAndWhyIsSaid() {
-        Review review = new Review(decided(Verdict.RETURNED), null, false);
+        Review review = new Review(decided(Verdict.RETURNED), null, false, ASKED);
         NextStep step = next(reviewed(ChangeState.RETURNED, review), AUTHOR);
         assertThat(step.title()).isEqualTo("CR-1042 came back to you");
         assertThat(step.sentence()).isEqualTo("D. Fennimore returned it: “Which VLAN?”");
@@ -71,10 +74,14 @@ class NextStepTest {
     }
 
     @Test
-    void anEmergencyIsReleasedByWhoDecidesOrRunsAndThenStarted() {
-        assertThat(next(emergency(ChangeState.IN_REVIEW, Review.NONE), OTHER_ENGINEER))
+    void anEmergencyIsReleasedByWhoIsAskedToAndThenStarted() {
+        assertThat(next(emergency(ChangeState.IN_REVIEW, Review.NONE), OTHER_ENGINEER.deciding(true)))
                 .returns(Kind.RELEASE, NextStep::kind)
                 .returns(true, NextStep::yours);
+        assertThat(next(emergency(ChangeState.IN_REVIEW, Review.NONE), OTHER_ENGINEER)
+                        .yours())
+                .as("a rule may say who lets emergencies run")
+                .isFalse();
         assertThat(next(emergency(ChangeState.APPROVED, Review.NONE), OTHER_ENGINEER))
                 .returns(Kind.START, NextStep::kind)
                 .returns(Rung.RUN, NextStep::rung)
@@ -89,7 +96,7 @@ class NextStepTest {
                 .returns(Kind.REVIEW, NextStep::kind)
                 .returns(Rung.APPROVE, NextStep::rung)
                 .returns(true, NextStep::yours);
-        Review looked = new Review(decided(Verdict.REVIEWED), null, true);
+        Review looked = new Review(decided(Verdict.REVIEWED), null, true, ASKED);
         assertThat(next(emergency(ChangeState.COMPLETED, looked), AUTHOR).kind())
                 .isEqualTo(Kind.CLOSE);
     }
@@ -102,7 +109,7 @@ class NextStepTest {
                 || state == ChangeState.ROLLED_BACK
                 || state == ChangeState.NEEDS_ATTENTION;
         assertThat(NextStep.reviewDue(emergency(state, Review.NONE))).isEqualTo(ran);
-        assertThat(NextStep.reviewDue(emergency(state, new Review(decided(Verdict.REVIEWED), null, true))))
+        assertThat(NextStep.reviewDue(emergency(state, new Review(decided(Verdict.REVIEWED), null, true, ASKED))))
                 .isFalse();
         assertThat(NextStep.reviewDue(in(state))).isFalse();
     }
@@ -262,7 +269,7 @@ class NextStepTest {
         Verdict verdict = Verdict.values()[random.nextInt(Verdict.values().length)];
         Review review = random.nextBoolean()
                 ? Review.NONE
-                : new Review(decided(verdict), random.nextBoolean() ? APPROVED : null, random.nextBoolean());
+                : new Review(decided(verdict), random.nextBoolean() ? APPROVED : null, random.nextBoolean(), ASKED);
         Booked booked = random.nextInt(4) == 0
                 ? null
                 : booked(

@@ -27,7 +27,7 @@ class StartGateTest {
     private static final OfDevice FREE = new OfDevice("brn-gw-a", true, Claim.OURS, Claim.NONE);
 
     private static OfChange booked(Instant now) {
-        return new OfChange(ChangeState.BOOKED, false, now, HOURS, true, false, true);
+        return new OfChange(ChangeState.BOOKED, false, now, HOURS, true, false, false, true);
     }
 
     private static Optional<Objection> atStart(OfChange change) {
@@ -46,7 +46,7 @@ class StartGateTest {
     void eachStateSaysWhatIsMissing() {
         for (ChangeState state : ChangeState.values()) {
             Optional<Objection> missing = atStart(new OfChange(
-                    state, false, WITHIN, state == ChangeState.BOOKED ? HOURS : Hours.NONE, true, false, true));
+                    state, false, WITHIN, state == ChangeState.BOOKED ? HOURS : Hours.NONE, true, false, false, true));
             switch (state) {
                 case BOOKED -> assertThat(missing).isEmpty();
                 case RUNNING -> assertThat(missing).contains(Objection.RUNNING_ALREADY);
@@ -58,19 +58,19 @@ class StartGateTest {
 
     @Test
     void anEmergencyWaitsForNoWindowAndNoFreezeButForItsSeal() {
-        assertThat(atStart(new OfChange(ChangeState.APPROVED, true, WITHIN, Hours.NONE, true, true, true)))
+        assertThat(atStart(new OfChange(ChangeState.APPROVED, true, WITHIN, Hours.NONE, true, false, true, true)))
                 .isEmpty();
-        assertThat(atStart(new OfChange(ChangeState.APPROVED, true, WITHIN, Hours.NONE, false, false, true)))
+        assertThat(atStart(new OfChange(ChangeState.APPROVED, true, WITHIN, Hours.NONE, false, false, false, true)))
                 .contains(Objection.SEAL_NOT_APPROVED);
-        assertThat(atStart(new OfChange(ChangeState.IN_REVIEW, true, WITHIN, Hours.NONE, true, false, true)))
+        assertThat(atStart(new OfChange(ChangeState.IN_REVIEW, true, WITHIN, Hours.NONE, true, false, false, true)))
                 .contains(Objection.NOT_APPROVED);
     }
 
     @Test
     void withoutTimeTheReasonIsTheFreezeWhereThereIsOne() {
-        assertThat(atStart(new OfChange(ChangeState.BOOKED, false, WITHIN, HOURS, true, true, false)))
+        assertThat(atStart(new OfChange(ChangeState.BOOKED, false, WITHIN, HOURS, true, false, true, false)))
                 .contains(Objection.FROZEN);
-        assertThat(atStart(new OfChange(ChangeState.BOOKED, false, WITHIN, HOURS, true, false, false)))
+        assertThat(atStart(new OfChange(ChangeState.BOOKED, false, WITHIN, HOURS, true, false, false, false)))
                 .contains(Objection.NO_TIME);
     }
 
@@ -85,6 +85,7 @@ class StartGateTest {
                     OPENS.minusSeconds(3_600).plusSeconds(random.nextInt(6 * 3_600)),
                     HOURS,
                     random.nextInt(4) > 0,
+                    random.nextInt(6) == 0,
                     random.nextInt(4) == 0,
                     random.nextInt(4) > 0);
             boolean inWindow = !change.now().isBefore(OPENS) && change.now().isBefore(CLOSES);
@@ -92,6 +93,7 @@ class StartGateTest {
             boolean may = (change.state() == ChangeState.BOOKED && inWindow
                             || atOnce && change.now().isBefore(CLOSES))
                     && change.sealApproved()
+                    && !change.approverStarts()
                     && change.fits()
                     && (change.emergency() || !change.frozen());
             assertThat(StartGate.atStart(change).isEmpty())
@@ -135,15 +137,15 @@ class StartGateTest {
 
     @Test
     void beforeEachDeviceItIsAskedAgain() {
-        OfChange going = new OfChange(ChangeState.RUNNING, false, WITHIN, HOURS, true, false, true);
+        OfChange going = new OfChange(ChangeState.RUNNING, false, WITHIN, HOURS, true, false, false, true);
         assertThat(StartGate.beforeDevice(going, FREE)).isEmpty();
-        OfChange late = new OfChange(ChangeState.RUNNING, false, CLOSES, HOURS, true, false, true);
+        OfChange late = new OfChange(ChangeState.RUNNING, false, CLOSES, HOURS, true, false, false, true);
         assertThat(StartGate.beforeDevice(late, FREE)).contains(new Stop(Objection.WINDOW_CLOSED, null));
-        OfChange broken = new OfChange(ChangeState.RUNNING, false, WITHIN, HOURS, false, false, true);
+        OfChange broken = new OfChange(ChangeState.RUNNING, false, WITHIN, HOURS, false, false, false, true);
         assertThat(StartGate.beforeDevice(broken, FREE)).contains(new Stop(Objection.SEAL_NOT_APPROVED, null));
-        OfChange frozen = new OfChange(ChangeState.RUNNING, false, WITHIN, HOURS, true, true, true);
+        OfChange frozen = new OfChange(ChangeState.RUNNING, false, WITHIN, HOURS, true, false, true, true);
         assertThat(StartGate.beforeDevice(frozen, FREE)).contains(new Stop(Objection.FROZEN, null));
-        OfChange emergency = new OfChange(ChangeState.RUNNING, true, WITHIN, HOURS, true, true, true);
+        OfChange emergency = new OfChange(ChangeState.RUNNING, true, WITHIN, HOURS, true, false, true, true);
         assertThat(StartGate.beforeDevice(emergency, FREE)).isEmpty();
         OfDevice lost = new OfDevice("brn-gw-a", true, Claim.NONE, Claim.NONE);
         assertThat(StartGate.beforeDevice(going, lost)).contains(new Stop(Objection.TAKEN, "brn-gw-a"));

@@ -123,6 +123,25 @@ public class ChangeContents {
         derive(change);
     }
 
+    /** What would follow from what an author writes, for a change that is not stored. */
+    public void tryOut(Change change, Draft draft) {
+        List<ChangeTarget> targets = new ArrayList<>();
+        Set<String> seen = new HashSet<>();
+        for (Draft.Target wanted : draft.targets()) {
+            if (seen.add(wanted.device())) {
+                Device device = devices.named(wanted.device());
+                targets.add(new ChangeTarget(change, devices.reference(device), targets.size() + 1, wanted.asked()));
+            }
+        }
+        List<ChangeCheck> checks = new ArrayList<>();
+        draft.checks()
+                .forEach(c -> checks.add(ChangeCheck.written(change, checks.size() + 1, c.definition(), c.library())));
+        checks.addAll(
+                ofServices(change, targets.stream().map(ChangeTarget::device).toList(), checks.size()));
+        change.replaceContent(targets, checks);
+        derive(change);
+    }
+
     /** What follows from the lines may have moved since they were written: services, baselines, waves. */
     public DerivedTargets renew(Change change) {
         renewServices(change);
@@ -178,7 +197,8 @@ public class ChangeContents {
                         engine.text(build.script()),
                         engine.text(build.undo()),
                         build.proof().proven(),
-                        derived.at(target.device()).map(touched::topics).orElse(Set.of()));
+                        derived.at(target.device()).map(touched::topics).orElse(Set.of()),
+                        outcome.cut().isPresent());
             } else {
                 target.underivable(baseline);
                 complete = false;

@@ -5,6 +5,7 @@ import jakarta.persistence.LockModeType;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
@@ -25,6 +26,8 @@ public interface ChangeRepository extends JpaRepository<Change, Long> {
     Optional<String> authorOf(int number);
 
     List<Change> findByStateInOrderByUpdatedAtDesc(Collection<ChangeState> states);
+
+    List<Change> findByStateInOrderByNumberDesc(Collection<ChangeState> states, Limit limit);
 
     @Query(value = "select nextval('change_number')", nativeQuery = true)
     int nextNumber();

@@ -73,6 +73,8 @@ public class ChangeTarget {
     @Convert(converter = TopicsText.class)
     private Set<Topic> topics = Set.of();
 
+    private boolean cutsPath;
+
     protected ChangeTarget() {}
 
     public ChangeTarget(Change change, StoredDevice device, int position, Asked asked) {
@@ -173,13 +175,20 @@ public class ChangeTarget {
         return topics;
     }
 
+    /** Whether Safe Step could not reach the device after one of the commands. */
+    public boolean cutsPath() {
+        return cutsPath;
+    }
+
     public void derived(
             @Nullable Long baselineId,
             @Nullable String newScript,
             @Nullable String newUndo,
             boolean undoProven,
-            Set<Topic> touchedTopics) {
+            Set<Topic> touchedTopics,
+            boolean pathCut) {
         topics = touchedTopics;
+        cutsPath = pathCut;
         baselineBackupId = baselineId;
         script = newScript;
         undo = newUndo;
@@ -189,6 +198,6 @@ public class ChangeTarget {
     }
 
     public void underivable(@Nullable Long baselineId) {
-        derived(baselineId, null, null, false, Set.of());
+        derived(baselineId, null, null, false, Set.of(), false);
     }
 }

@@ -87,20 +87,24 @@ public class Leaves {
                 holds ? acting(l.person()).map(Person::name).orElse(null) : null);
     }
 
+    /** Of everybody, those that have not ended. */
+    @Transactional(readOnly = true)
+    public List<Leave> current() {
+        return repository.findByEndsAtAfterOrderByBeginsAt(clock.instant()).stream()
+                .map(PersonLeave::leave)
+                .toList();
+    }
+
     /** Who acts for somebody now: themselves when they are here; empty when nobody does. */
     @Transactional(readOnly = true)
     public Optional<Person> acting(Person person) {
-        Instant now = clock.instant();
-        List<Leave> leaves = repository.findByEndsAtAfterOrderByBeginsAt(now).stream()
-                .map(PersonLeave::leave)
-                .toList();
         return Deputies.acting(
                         person.login(),
-                        leaves,
+                        current(),
                         login -> people.findByLogin(login)
                                 .filter(Person::isPresent)
                                 .isPresent(),
-                        now)
+                        clock.instant())
                 .flatMap(people::findByLogin);
     }
 

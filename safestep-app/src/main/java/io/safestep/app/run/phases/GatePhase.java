@@ -107,7 +107,8 @@ class GatePhase {
                 change.isEmergency(),
                 now,
                 new Hours(run.window().start(), run.window().end()),
-                run.seal().equals(change.seal()) && approvals.approved(change, run.seal()),
+                run.seal().equals(change.seal()) && approvals.approved(change, run.seal(), run.startedAt()),
+                false,
                 !frozen.isEmpty(),
                 true);
         OfDevice ofDevice = new OfDevice(

@@ -1,0 +1,35 @@
+package io.safestep.app.approval;
+
+import io.safestep.app.approval.needs.Needs;
+import io.safestep.app.job.RegularJob;
+import java.time.Duration;
+import org.springframework.stereotype.Component;
+
+/** Looks whether approvals have ended or are overdue. */
+@Component
+class ApprovalClock implements RegularJob {
+
+    private final Needs needs;
+    private final ApprovalHours hours;
+
+    ApprovalClock(Needs needs, ApprovalHours hours) {
+        this.needs = needs;
+        this.hours = hours;
+    }
+
+    @Override
+    public String name() {
+        return "approval-clock";
+    }
+
+    @Override
+    public Duration every() {
+        return Duration.ofSeconds(30);
+    }
+
+    @Override
+    public void execute() {
+        needs.approvedForATime().forEach(hours::lapse);
+        needs.askedForInTime().forEach(hours::tellOverdue);
+    }
+}

@@ -1,0 +1,171 @@
+package io.safestep.app.approval;
+
+import io.safestep.app.approval.rules.ApprovalRules;
+import io.safestep.app.approval.rules.RuleRequest;
+import io.safestep.app.approval.rules.SiteTeams;
+import io.safestep.app.change.ChangeRequests;
+import io.safestep.app.change.ChangesInSight;
+import io.safestep.app.change.asked.Draft;
+import io.safestep.app.people.signed.SignedIn;
+import io.safestep.app.problem.ProblemException;
+import io.safestep.app.sight.NetworkWide;
+import io.safestep.app.sight.Sees;
+import io.safestep.app.sight.Sight;
+import io.safestep.app.sight.Subject;
+import io.safestep.core.risk.RiskFactor;
+import io.safestep.core.risk.RiskWeights;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotNull;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** When changes need whose approval, over HTTP. */
+@RestController
+class ApprovalRuleController {
+
+    private static final String RULES = "Who approves what";
+
+    private final ApprovalRules rules;
+    private final SiteTeams siteTeams;
+    private final RuleEffects effects;
+    private final NeedsViews needs;
+    private final ChangesInSight inSight;
+
+    ApprovalRuleController(
+            ApprovalRules rules, SiteTeams siteTeams, RuleEffects effects, NeedsViews needs, ChangesInSight inSight) {
+        this.rules = rules;
+        this.siteTeams = siteTeams;
+        this.effects = effects;
+        this.needs = needs;
+        this.inSight = inSight;
+    }
+
+    /** What a change needs before it may run, why, and who has given it. */
+    @GetMapping("/api/changes/{number}/needs")
+    @PreAuthorize("hasAuthority('READ')")
+    NeedsView needs(@PathVariable @Sees(Subject.CHANGE) int number, Sight sight) {
+        return needs.of(number, sight);
+    }
+
+    /** What a change would need as it is being written. Stores nothing. */
+    @PostMapping("/api/changes/needs")
+    @PreAuthorize("hasAuthority('WRITE_CHANGES')")
+    NeedsView needsOf(@Valid @RequestBody ChangeRequests.Content content, Sight sight) {
+        Draft draft = content.draft();
+        inSight.mustBuild(sight, draft);
+        return needs.ofTrial(draft, sight);
+    }
+
+    @GetMapping("/api/approval-rules")
+    @PreAuthorize("hasAuthority('READ')")
+    List<ApprovalRules.Kept> all() {
+        return rules.all();
+    }
+
+    @PostMapping("/api/approval-rules")
+    @NetworkWide(RULES)
+    @PreAuthorize("hasAuthority('WRITE_APPROVAL_RULES')")
+    @ResponseStatus(HttpStatus.CREATED)
+    ApprovalRules.Kept add(@Valid @RequestBody RuleRequest request, @AuthenticationPrincipal SignedIn me) {
+        return rules.save(null, request.wanted(), me.login());
+    }
+
+    @PutMapping("/api/approval-rules/{id}")
+    @NetworkWide(RULES)
+    @PreAuthorize("hasAuthority('WRITE_APPROVAL_RULES')")
+    ApprovalRules.Kept change(
+            @PathVariable long id, @Valid @RequestBody RuleRequest request, @AuthenticationPrincipal SignedIn me) {
+        return rules.save(id, request.wanted(), me.login());
+    }
+
+    @DeleteMapping("/api/approval-rules/{id}")
+    @NetworkWide(RULES)
+    @PreAuthorize("hasAuthority('WRITE_APPROVAL_RULES')")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+        rules.remove(id, me.login());
+    }
+
+    /** @param id of the rule that would change; null for a new one */
+    record EffectRequest(@Nullable Long id, @NotNull @Valid RuleRequest rule) {}
+
+    /** What open changes would need under a rule that is being written, and whether anybody could satisfy it. Stores nothing. */
+    @PostMapping("/api/approval-rules/effect")
+    @NetworkWide(RULES)
+    @PreAuthorize("hasAuthority('WRITE_APPROVAL_RULES')")
+    RuleEffects.Effect effect(@Valid @RequestBody EffectRequest request) {
+        return effects.of(request.id(), request.rule().wanted());
+    }
+
+    /** To which team each site belongs. */
+    @GetMapping("/api/site-teams")
+    @PreAuthorize("hasAuthority('READ')")
+    List<SiteTeams.SiteTeamView> siteTeams(Sight sight) {
+        return siteTeams.all().stream().filter(s -> sight.knowsSite(s.site())).toList();
+    }
+
+    /** @param team its id; null for none */
+    record SiteTeamRequest(@Nullable Long team) {}
+
+    @PutMapping("/api/site-teams/{site}")
+    @NetworkWide(RULES)
+    @PreAuthorize("hasAuthority('WRITE_APPROVAL_RULES')")
+    List<SiteTeams.SiteTeamView> giveSite(
+            @PathVariable long site, @RequestBody SiteTeamRequest request, @AuthenticationPrincipal SignedIn me) {
+        return siteTeams.say(site, request.team(), me.login());
+    }
+
+    /** How much each thing counts for the risk of a change. */
+    @GetMapping("/api/risk-weights")
+    @PreAuthorize("hasAuthority('READ')")
+    ApprovalRules.Weights weights() {
+        return rules.weights();
+    }
+
+    /**
+     * @param points by factor; one that is not named counts as usual
+     * @param version the one that was read
+     */
+    record WeightsRequest(
+            @NotNull
+            Map<
+                            RiskFactor,
+                            @NotNull @Min(value = 0, message = "0 to 20.")
+                            @Max(value = RiskWeights.MOST_POINTS, message = "0 to 20.") Integer>
+                    points,
+
+            @Min(value = 1, message = "1 to 100.") @Max(value = RiskWeights.MOST_LIMIT, message = "1 to 100.")
+            int raisedFrom,
+
+            @Min(value = 1, message = "1 to 100.") @Max(value = RiskWeights.MOST_LIMIT, message = "1 to 100.")
+            int highFrom,
+
+            int version) {}
+
+    @PutMapping("/api/risk-weights")
+    @NetworkWide(RULES)
+    @PreAuthorize("hasAuthority('WRITE_APPROVAL_RULES')")
+    ApprovalRules.Weights weigh(@Valid @RequestBody WeightsRequest request, @AuthenticationPrincipal SignedIn me) {
+        if (request.highFrom() <= request.raisedFrom()) {
+            throw ProblemException.invalid("highFrom", "High comes after raised.");
+        }
+        return rules.weigh(
+                new RiskWeights(request.points(), request.raisedFrom(), request.highFrom()),
+                request.version(),
+                me.login());
+    }
+}

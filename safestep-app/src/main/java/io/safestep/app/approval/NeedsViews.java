@@ -1,0 +1,82 @@
+package io.safestep.app.approval;
+
+import io.safestep.app.approval.needs.Needs;
+import io.safestep.app.change.Changes;
+import io.safestep.app.change.asked.Draft;
+import io.safestep.app.change.stored.Change;
+import io.safestep.app.people.People;
+import io.safestep.app.people.stored.Person;
+import io.safestep.app.sight.Sight;
+import io.safestep.core.approval.Electorate;
+import io.safestep.core.approval.GivenApproval;
+import io.safestep.core.approval.NeedStanding;
+import io.safestep.core.approval.NeedStandings;
+import java.time.Clock;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What a change needs before it may run, as people are shown it. */
+@Component
+@Transactional(readOnly = true)
+class NeedsViews {
+
+    private final Changes changes;
+    private final ApprovalRepository repository;
+    private final Needs needs;
+    private final People people;
+    private final Clock clock;
+
+    NeedsViews(Changes changes, ApprovalRepository repository, Needs needs, People people, Clock clock) {
+        this.changes = changes;
+        this.repository = repository;
+        this.needs = needs;
+        this.people = people;
+        this.clock = clock;
+    }
+
+    /** Of a change that is being written, by the rules of now. */
+    NeedsView ofTrial(Draft draft, Sight sight) {
+        Change change = changes.trial(draft, sight.login());
+        return view(change, needs.reckoned(change), List.of(), sight);
+    }
+
+    NeedsView of(int number, Sight sight) {
+        Change change = changes.numbered(number);
+        return view(
+                change, needs.keptOrNow(change), Reviews.given(repository.findByChangeIdOrderById(change.id())), sight);
+    }
+
+    private NeedsView view(Change change, Needs.Reckoned reckoned, List<GivenApproval> given, Sight sight) {
+        Electorate electorate = needs.electorate(change.isEmergency(), Map.of(sight.login(), sight));
+        NeedStandings standings = NeedStandings.of(
+                reckoned.needs(),
+                given,
+                change.seal(),
+                change.authors(),
+                change.submittedAt(),
+                clock.instant(),
+                electorate);
+        List<NeedStanding> yours = standings.open(sight.login(), change.authors(), electorate);
+        Map<String, String> names = people.all().stream().collect(Collectors.toMap(Person::login, Person::name));
+        Set<String> opening = new TreeSet<>();
+        yours.stream()
+                .filter(s -> s.need().terms().readAll())
+                .forEach(s -> opening.addAll(s.need().devices()));
+        change.targets().stream()
+                .filter(t -> !t.hasScript())
+                .forEach(t -> opening.remove(t.device().name()));
+        return new NeedsView(
+                NeedsView.RiskView.of(reckoned.risk(), sight),
+                standings.all().stream()
+                        .map(s -> NeedsView.Need.of(s, yours.contains(s), names, sight))
+                        .toList(),
+                !Needs.isBeingWritten(change),
+                List.copyOf(opening),
+                standings.satisfied() ? standings.ends() : null);
+    }
+}

@@ -1,0 +1,5 @@
+package io.safestep.app.approval.needs;
+
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface ChangeRiskRepository extends JpaRepository<ChangeRisk, Long> {}

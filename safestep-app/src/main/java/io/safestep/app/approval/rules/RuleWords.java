@@ -1,0 +1,108 @@
+package io.safestep.app.approval.rules;
+
+import io.safestep.app.device.Devices;
+import io.safestep.app.device.Devices.SiteEntry;
+import io.safestep.app.device.record.DeviceRole;
+import io.safestep.app.group.Groups;
+import io.safestep.app.people.People;
+import io.safestep.app.people.Teams;
+import io.safestep.app.people.stored.Person;
+import io.safestep.core.approval.Approvers;
+import io.safestep.core.approval.HouseNames;
+import io.safestep.core.approval.RuleTerms;
+import java.util.Arrays;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** How those are called of whom rules speak, and whether they are there. */
+@Component
+@Transactional(readOnly = true)
+public class RuleWords {
+
+    private final Teams teams;
+    private final People people;
+    private final Devices devices;
+    private final Groups groups;
+    private final SiteTeamRepository siteTeams;
+
+    RuleWords(Teams teams, People people, Devices devices, Groups groups, SiteTeamRepository siteTeams) {
+        this.teams = teams;
+        this.people = people;
+        this.devices = devices;
+        this.groups = groups;
+        this.siteTeams = siteTeams;
+    }
+
+    public HouseNames names() {
+        return new HouseNames(
+                teams.all().stream().collect(Collectors.toMap(Teams.TeamView::id, Teams.TeamView::name)),
+                ofSites(),
+                people.all().stream().collect(Collectors.toMap(Person::login, Person::name)));
+    }
+
+    Map<Long, Long> ofSites() {
+        return siteTeams.findAll().stream().collect(Collectors.toMap(SiteTeam::siteId, SiteTeam::teamId));
+    }
+
+    /** What of a rule speaks of something that is not there, as a sentence with the field. */
+    Optional<Map.Entry<String, String>> unknown(RuleDefinition rule) {
+        if (!devices.sites().stream()
+                .map(SiteEntry::id)
+                .collect(Collectors.toSet())
+                .containsAll(rule.when().sites())) {
+            return Optional.of(Map.entry("sites", "Choose sites that exist."));
+        }
+        if (!groups.entries().stream()
+                .map(Groups.Entry::id)
+                .collect(Collectors.toSet())
+                .containsAll(rule.when().groups())) {
+            return Optional.of(Map.entry("groups", "Choose groups that exist."));
+        }
+        Set<String> roles =
+                Arrays.stream(DeviceRole.values()).map(DeviceRole::word).collect(Collectors.toSet());
+        if (!roles.containsAll(rule.when().roles())) {
+            return Optional.of(Map.entry("roles", "Choose roles of devices that exist."));
+        }
+        return unknown(rule.who()).or(() -> unknown(rule.terms()));
+    }
+
+    private Optional<Map.Entry<String, String>> unknown(Approvers who) {
+        return switch (who.kind()) {
+            case TEAM -> isTeam(who.team()) ? Optional.empty() : Optional.of(Map.entry("team", "Choose a team."));
+            case ROLE -> who.role() == null ? Optional.of(Map.entry("role", "Choose a role.")) : Optional.empty();
+            case PEOPLE -> unknownPeople(who);
+            default -> Optional.empty();
+        };
+    }
+
+    private Optional<Map.Entry<String, String>> unknownPeople(Approvers who) {
+        Set<String> known = people.all().stream().map(Person::login).collect(Collectors.toSet());
+        if (who.people().isEmpty() || !known.containsAll(who.people())) {
+            return Optional.of(Map.entry("people", "Choose people who are here."));
+        }
+        return who.people().size() < who.howMany()
+                ? Optional.of(Map.entry("howMany", "These are fewer people than have to approve."))
+                : Optional.empty();
+    }
+
+    private Optional<Map.Entry<String, String>> unknown(RuleTerms terms) {
+        if (terms.escalateTo() == null) {
+            return Optional.empty();
+        }
+        if (!isTeam(terms.escalateTo())) {
+            return Optional.of(Map.entry("escalateTo", "Choose a team."));
+        }
+        return terms.answerHours() == null
+                ? Optional.of(Map.entry("answerHours", "Say after how many hours it goes to that team."))
+                : Optional.empty();
+    }
+
+    private boolean isTeam(@Nullable Long id) {
+        return id != null && teams.all().stream().anyMatch(t -> t.id() == id);
+    }
+}

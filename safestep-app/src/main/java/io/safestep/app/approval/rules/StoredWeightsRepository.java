@@ -1,0 +1,5 @@
+package io.safestep.app.approval.rules;
+
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface StoredWeightsRepository extends JpaRepository<StoredWeights, Integer> {}

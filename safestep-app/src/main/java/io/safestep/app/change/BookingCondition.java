@@ -1,0 +1,15 @@
+package io.safestep.app.change;
+
+import io.safestep.app.change.stored.Change;
+import java.time.Instant;
+import java.util.Optional;
+
+/** Something that has to be true before a change is booked. */
+public interface BookingCondition {
+
+    /**
+     * @param opensAt when the window opens, UTC
+     * @return what stands against booking it there, in a sentence; empty when nothing does
+     */
+    Optional<String> objectionToBooking(Change change, Instant opensAt);
+}

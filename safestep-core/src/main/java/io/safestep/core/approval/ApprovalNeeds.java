@@ -1,0 +1,90 @@
+package io.safestep.core.approval;
+
+import io.safestep.core.risk.RiskLevel;
+import io.safestep.core.risk.Submission;
+import io.safestep.core.risk.Submission.Part;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+
+/**
+ * Which approvals a change needs: those of every rule that speaks of it, and for devices about which none is, that of one
+ * other person (law 5).
+ */
+public final class ApprovalNeeds {
+
+    /** Of what every change needs. */
+    public static final String EVERY_CHANGE = "every";
+
+    private ApprovalNeeds() {}
+
+    /** In the order in which they are asked for. */
+    public static List<ApprovalNeed> of(
+            Submission submission, RiskLevel risk, List<ApprovalRule> rules, HouseNames names) {
+        List<ApprovalNeed> needs = new ArrayList<>();
+        Set<String> spokenFor = new HashSet<>();
+        for (ApprovalRule rule : rules) {
+            List<Part> matching = rule.when().matching(submission, risk);
+            if (!matching.isEmpty()) {
+                needs.addAll(asked(rule, matching, names));
+                matching.forEach(p -> spokenFor.add(p.device()));
+            }
+        }
+        List<Part> others = submission.parts().stream()
+                .filter(p -> !spokenFor.contains(p.device()))
+                .toList();
+        boolean changesOthers = others.stream().anyMatch(p -> p.commands() > 0);
+        if (changesOthers || needs.isEmpty()) {
+            Approvers anybody = Approvers.anybody();
+            needs.add(new ApprovalNeed(
+                    EVERY_CHANGE,
+                    null,
+                    0,
+                    anybody,
+                    names.of(anybody),
+                    devices(others),
+                    "every change needs another person",
+                    RuleTerms.usual()));
+        }
+        needs.sort((a, b) -> Integer.compare(a.terms().turn(), b.terms().turn()));
+        return needs;
+    }
+
+    private static List<ApprovalNeed> asked(ApprovalRule rule, List<Part> matching, HouseNames names) {
+        if (rule.who().kind() != Approvers.Kind.SITE_TEAM) {
+            return List.of(need(rule, String.valueOf(rule.id()), rule.who(), names.of(rule.who()), matching));
+        }
+        Map<Long, List<Part>> bySite = matching.stream()
+                .collect(Collectors.groupingBy(p -> p.place().site(), TreeMap::new, Collectors.toList()));
+        List<ApprovalNeed> needs = new ArrayList<>();
+        bySite.forEach((site, parts) -> {
+            Long team = names.siteTeams().get(site);
+            Approvers who = Approvers.ofTeam(team, rule.who().howMany());
+            String siteName = parts.get(0).place().siteName();
+            String of =
+                    team == null ? "the team of " + siteName + ", which has none" : names.of(who) + " for " + siteName;
+            needs.add(need(rule, rule.id() + ":" + site, who, of, parts));
+        });
+        return needs;
+    }
+
+    private static ApprovalNeed need(ApprovalRule rule, String key, Approvers who, String of, List<Part> parts) {
+        return new ApprovalNeed(
+                key,
+                rule.name(),
+                rule.version(),
+                who,
+                of,
+                devices(parts),
+                rule.when().because(parts),
+                rule.terms());
+    }
+
+    private static List<String> devices(List<Part> parts) {
+        return parts.stream().map(Part::device).sorted().toList();
+    }
+}

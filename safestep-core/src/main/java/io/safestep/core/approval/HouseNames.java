@@ -1,0 +1,35 @@
+package io.safestep.core.approval;
+
+import io.safestep.core.people.Role;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * How those are called of whom rules speak.
+ *
+ * @param teams names by id
+ * @param siteTeams the team that a site belongs to, ids by id
+ * @param people names by log-in
+ */
+public record HouseNames(Map<Long, String> teams, Map<Long, Long> siteTeams, Map<String, String> people) {
+
+    /** To follow on "approval of". */
+    String of(Approvers who) {
+        return switch (who.kind()) {
+            case ANYBODY -> "somebody who has not written it";
+            case TEAM -> "team " + teams.getOrDefault(who.team(), "that is no more");
+            case ROLE -> "somebody who is " + role(who.role());
+            case PEOPLE ->
+                who.people().stream()
+                        .map(login -> people.getOrDefault(login, login))
+                        .sorted()
+                        .reduce((a, b) -> a + " or " + b)
+                        .orElse("nobody");
+            case SITE_TEAM -> "the team of each site";
+        };
+    }
+
+    private static String role(@Nullable Role role) {
+        return role == null ? "nothing" : role.title();
+    }
+}

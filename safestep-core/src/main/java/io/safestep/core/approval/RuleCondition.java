@@ -1,0 +1,116 @@
+package io.safestep.core.approval;
+
+import io.safestep.core.check.definition.Topic;
+import io.safestep.core.risk.RiskLevel;
+import io.safestep.core.risk.Submission;
+import io.safestep.core.risk.Submission.Part;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * When an approval rule asks for something. What speaks of devices is about those to which something is sent, and all of it
+ * has to hold for one and the same device; an empty set asks for nothing.
+ *
+ * @param emergencies about emergencies, and then about nothing else; else about all other changes
+ * @param leastRisk from this level on
+ * @param leastDevices this many such devices at least
+ * @param sites ids
+ * @param groups ids
+ * @param roles in lower case, as in the words of the product
+ * @param platforms names of profiles
+ * @param unproven devices whose way back is not proven
+ * @param cutsPath devices that Safe Step could not reach for a moment
+ */
+public record RuleCondition(
+        boolean emergencies,
+        RiskLevel leastRisk,
+        int leastDevices,
+        Set<Topic> topics,
+        Set<Long> sites,
+        Set<Long> groups,
+        Set<String> roles,
+        Set<String> platforms,
+        boolean unproven,
+        boolean cutsPath,
+        boolean services) {
+
+    public RuleCondition {
+        topics = Set.copyOf(topics);
+        sites = Set.copyOf(sites);
+        groups = Set.copyOf(groups);
+        roles = Set.copyOf(roles);
+        platforms = Set.copyOf(platforms);
+    }
+
+    /** Every change but emergencies. */
+    public static RuleCondition always() {
+        return new RuleCondition(
+                false, RiskLevel.LOW, 1, Set.of(), Set.of(), Set.of(), Set.of(), Set.of(), false, false, false);
+    }
+
+    /** The devices about which the rule is; none when it asks for nothing of this change. */
+    List<Part> matching(Submission submission, RiskLevel risk) {
+        boolean asked = submission.emergency() == emergencies
+                && risk.compareTo(leastRisk) >= 0
+                && (!services || !submission.services().isEmpty());
+        List<Part> matching =
+                asked ? submission.changed().stream().filter(this::holds).toList() : List.of();
+        return matching.size() >= leastDevices ? matching : List.of();
+    }
+
+    private boolean holds(Part part) {
+        return any(topics, part.topics())
+                && (sites.isEmpty() || sites.contains(part.place().site()))
+                && any(groups, part.place().groups())
+                && (roles.isEmpty() || roles.contains(part.place().role()))
+                && (platforms.isEmpty() || platforms.contains(part.place().platform()))
+                && (!unproven || !part.proven())
+                && (!cutsPath || part.cutsPath());
+    }
+
+    private static <T> boolean any(Set<T> wanted, Collection<T> there) {
+        return wanted.isEmpty() || there.stream().anyMatch(wanted::contains);
+    }
+
+    /** Why the rule asks for something of these devices, to follow on "because". */
+    String because(List<Part> devices) {
+        List<String> reasons = new ArrayList<>();
+        if (emergencies) {
+            reasons.add("it is an emergency");
+        }
+        if (leastRisk != RiskLevel.LOW) {
+            reasons.add("its risk is " + leastRisk.word() + " at least");
+        }
+        if (leastDevices > 1) {
+            reasons.add(devices.size() + " devices are changed");
+        }
+        if (!topics.isEmpty()) {
+            reasons.add("it touches "
+                    + topics.stream()
+                            .filter(t ->
+                                    devices.stream().anyMatch(d -> d.topics().contains(t)))
+                            .map(Topic::words)
+                            .sorted()
+                            .reduce((a, b) -> a + " and " + b)
+                            .orElse(""));
+        }
+        if (unproven) {
+            reasons.add("the way back is not proven");
+        }
+        if (cutsPath) {
+            reasons.add("a command cuts the way to the device");
+        }
+        if (services) {
+            reasons.add("packets of services pass there");
+        }
+        boolean places = !sites.isEmpty() || !groups.isEmpty() || !roles.isEmpty() || !platforms.isEmpty();
+        if (places || reasons.isEmpty()) {
+            reasons.add((reasons.isEmpty() ? "it changes " : "")
+                    + (reasons.isEmpty() ? "" : "of ")
+                    + Submission.names(devices));
+        }
+        return String.join(", ", reasons);
+    }
+}

@@ -1,0 +1,65 @@
+package io.safestep.core.risk;
+
+import io.safestep.core.check.definition.Topic;
+import java.util.Collection;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * What risk and approval rules look at in a change, as it is or would be submitted.
+ *
+ * @param emergency it would run before it is approved
+ * @param parts its devices, also those to which nothing is sent
+ * @param checks how many checks its author or the library has put to it
+ * @param services names of services whose packets pass the devices
+ */
+public record Submission(boolean emergency, List<Part> parts, int checks, Set<String> services) {
+
+    public Submission {
+        parts = List.copyOf(parts);
+        services = Set.copyOf(services);
+    }
+
+    /**
+     * One device.
+     *
+     * @param place where it stands and what it is
+     * @param topics parts of the network's work that its script touches
+     * @param commands how many commands are sent to it
+     * @param proven its way back is proven
+     * @param cutsPath Safe Step could not reach it after one of the commands
+     */
+    public record Part(String device, Place place, Set<Topic> topics, int commands, boolean proven, boolean cutsPath) {
+
+        public Part {
+            topics = Set.copyOf(topics);
+        }
+    }
+
+    /**
+     * @param site its id
+     * @param siteName as people call it
+     * @param groups ids of the groups that hold it
+     * @param role in lower case, as in the words of the product
+     * @param platform name of its profile
+     */
+    public record Place(long site, String siteName, Set<Long> groups, String role, String platform) {
+
+        public Place {
+            groups = Set.copyOf(groups);
+        }
+    }
+
+    /** The devices to which something is sent. */
+    public List<Part> changed() {
+        return parts.stream().filter(p -> p.commands() > 0).toList();
+    }
+
+    /** Names, at most three of them, and how many there are beside. */
+    public static String names(Collection<Part> parts) {
+        int shown = 3;
+        String first = String.join(
+                ", ", parts.stream().map(Part::device).sorted().limit(shown).toList());
+        return parts.size() <= shown ? first : first + " and " + (parts.size() - shown) + " more";
+    }
+}
