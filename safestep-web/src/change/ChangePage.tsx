@@ -6,6 +6,7 @@ import { api, asProblem, told } from "../api/client";
 import type { Change, Next, Placement, Run } from "../api/types";
 import { RunRung } from "../run/RunRung";
 import { useActsOn, WholeContext } from "../session/session";
+import { CopyChange } from "./CopyChange";
 import { Glyph } from "../ui/Glyph";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
@@ -96,7 +97,8 @@ function Loaded({ change, next, rung }: { change: Change; next: Next | undefined
               {" "}
               · seal <span className="mono">{change.sealBrief}</span>
             </>
-          )}
+          )}{" "}
+          <CopyChange change={change} />
         </p>
       </div>
       {change.hiddenDevices > 0 && (

@@ -79,6 +79,16 @@ class ChangeController {
         return changes.create(draft, sight.login()).told(sight);
     }
 
+    /** A new draft of the one who asks, with the same content. */
+    @PostMapping("/{number}/copy")
+    @ResponseStatus(HttpStatus.CREATED)
+    @PreAuthorize("hasAuthority('WRITE_CHANGES')")
+    ChangeView copy(@PathVariable @Sees(Subject.CHANGE) int number, Sight sight) {
+        Draft draft = changes.draftOf(number, sight.login());
+        inSight.mustBuild(sight, draft);
+        return changes.create(draft, sight.login()).told(sight);
+    }
+
     /** Replaces the whole content. Refused when the version is not the one that was read. */
     @PutMapping("/{number}")
     @PreAuthorize("hasAuthority('WRITE_CHANGES')")

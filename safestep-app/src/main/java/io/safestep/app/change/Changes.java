@@ -48,6 +48,7 @@ public class Changes {
     private static final int MOST_FOUND = 20;
     private static final int MOST_LOOKED_AT = 2_000;
     private static final int MOST_OPEN = 500;
+    private static final int MOST_REASON = 4_000;
 
     private final ChangeRepository repository;
     private final ChangeContents contents;
@@ -109,6 +110,44 @@ public class Changes {
         contents.write(change, draft);
         audit.write(login, change.subject(), "drafted", change.title());
         return views.full(change, login);
+    }
+
+    /**
+     * What a change holds, to be written anew by somebody else or once more: also of one that failed, with what was noted
+     * when it was closed.
+     *
+     * @throws ProblemException when its author wrote secrets that they do not see
+     */
+    @Transactional(readOnly = true)
+    public Draft draftOf(int number, String login) {
+        Change change = numbered(number);
+        List<String> masked = views.maskedFor(change, login);
+        if (!masked.isEmpty()) {
+            throw ProblemException.refused(change.subject() + " holds secrets that only "
+                    + change.author().name() + ", its author, sees: on " + String.join(", ", masked)
+                    + ". Have them copy it.");
+        }
+        String learnt = change.outcomeNote() == null || change.outcomeNote().isBlank()
+                ? ""
+                : "\n\n" + change.subject() + " was " + words(change.state()) + ": " + change.outcomeNote();
+        String reason = change.reason() + learnt;
+        return new Draft(
+                0,
+                change.title(),
+                reason.length() > MOST_REASON ? change.reason() : reason,
+                false,
+                change.restoresStartup(),
+                List.of(),
+                change.targets().stream()
+                        .map(t -> new Draft.Target(t.device().name(), t.asked()))
+                        .toList(),
+                change.checks().stream()
+                        .filter(c -> c.service() == null)
+                        .map(c -> new Draft.ChosenCheck(c.definition(), c.library()))
+                        .toList(),
+                change.sheets(),
+                change.order(),
+                null);
     }
 
     /** As it would be if somebody wrote it so: nothing is stored, and what is wrong in it is left out. */

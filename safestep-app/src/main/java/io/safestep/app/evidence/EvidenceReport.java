@@ -100,6 +100,8 @@ class EvidenceReport {
                     document,
                     time(a.decidedAt()) + "  " + a.personName() + " "
                             + words(a.verdict().name()) + ", seal " + a.sealBrief()
+                            + (a.of().isEmpty() ? "" : ", as approval of " + String.join("; ", a.of()))
+                            + (a.actingForName() == null ? "" : ", for " + a.actingForName() + " who was away")
                             + (a.comment().isBlank() ? "" : ": " + a.comment()));
         }
     }

@@ -143,12 +143,13 @@ class NoticesTest extends SafeStepTest {
     @Test
     void aPolicyOfAGroupTellsATeamTooAndSaysHowSoon() {
         ApiClient manager = ApiClient.loggedIn(port, "mtarrant");
-        ApiClient.loggedIn(port, "abrill")
-                .post("/api/groups", Map.of("name", "notice test", "note", "", "devices", List.of("gan-rl-b")));
-        assertThat(manager.post("/api/teams", Map.of("name", "Watch", "members", List.of("nobody-here")))
+        ApiClient administrator = ApiClient.loggedIn(port, "abrill");
+        administrator.post("/api/groups", Map.of("name", "notice test", "note", "", "devices", List.of("gan-rl-b")));
+        assertThat(administrator
+                        .post("/api/teams", Map.of("name", "Watch", "members", List.of("nobody-here")))
                         .status())
                 .isEqualTo(422);
-        manager.post("/api/teams", Map.of("name", "Watch", "members", List.of("iseaver")));
+        administrator.post("/api/teams", Map.of("name", "Watch", "members", List.of("iseaver")));
         Map<String, Object> policy = new HashMap<>();
         policy.put("team", "Watch");
         policy.put("person", null);

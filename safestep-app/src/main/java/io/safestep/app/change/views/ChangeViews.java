@@ -30,6 +30,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** Turns changes into what people see of them. */
@@ -151,6 +153,23 @@ public class ChangeViews {
                 t.commands(),
                 t.proven(),
                 t.hasScript() ? savedBeside.of(t.device()).orElse(null) : null);
+    }
+
+    /** Devices, and those of others that are on sheets, of which somebody sees secrets masked that their author wrote. */
+    public List<String> maskedFor(Change change, String viewer) {
+        if (change.author().login().equals(viewer)) {
+            return List.of();
+        }
+        Stream<String> targets = change.targets().stream()
+                .filter(t -> !target(t, true).equals(target(t, false)))
+                .map(t -> t.device().name());
+        Stream<String> sheets = IntStream.range(0, change.sheets().size())
+                .filter(i -> !peerSheets
+                        .views(change, true)
+                        .get(i)
+                        .equals(peerSheets.views(change, false).get(i)))
+                .mapToObj(i -> change.sheets().get(i).device());
+        return Stream.concat(targets, sheets).toList();
     }
 
     private Map<String, String> maskedValues(ChangeTarget t, Optional<Templates.Usable> usable) {
