@@ -10,6 +10,7 @@ import { Block, ErrorBlock } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { looks } from "../ui/words";
 import { BuildReview, type Reading, useReading } from "./BuildRung";
+import { MovedSince } from "./MovedSince";
 import { NeedsOf } from "./Needs";
 import { ReadBar } from "./ReadBar";
 import { useApprovals, useNext } from "./queries";
@@ -43,6 +44,7 @@ export function ApproveRung({ change }: { change: Change }) {
       <div className="mt-4">
         <NeedsOf change={change} />
       </div>
+      <MovedSince change={change} />
       {change.targets.length > 0 && (
         <>
           <h2 className="mt-4">What is approved</h2>

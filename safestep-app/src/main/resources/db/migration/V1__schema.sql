@@ -770,6 +770,15 @@ create table approval (
   acting_for varchar(40)
 );
 
+-- What changes held when they were submitted, by the seal that they had: what approvers saw.
+create table seen_content (
+  id bigint generated always as identity primary key,
+  change_id bigint not null references change_request,
+  seal char(64) not null,
+  content text not null,
+  unique (change_id, seal)
+);
+
 -- When a change needs whose approval.
 create table approval_rule (
   id bigint generated always as identity primary key,

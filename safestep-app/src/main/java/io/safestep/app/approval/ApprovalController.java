@@ -1,5 +1,6 @@
 package io.safestep.app.approval;
 
+import io.safestep.app.approval.seen.MovedView;
 import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.sight.Acts;
 import io.safestep.app.sight.Sees;
@@ -53,6 +54,13 @@ class ApprovalController {
     @PreAuthorize("hasAuthority('READ')")
     List<ApprovalView> all(@PathVariable @Sees(Subject.CHANGE) int number) {
         return approvals.of(number);
+    }
+
+    /** What has moved since the one who asks decided about it last. */
+    @GetMapping("/moved")
+    @PreAuthorize("hasAuthority('READ')")
+    MovedView moved(@PathVariable @Sees(Subject.CHANGE) int number, Sight sight) {
+        return approvals.movedSince(number, sight.login()).told(sight);
     }
 
     @PostMapping("/approvals")

@@ -1,6 +1,8 @@
 package io.safestep.app.approval;
 
 import io.safestep.app.approval.needs.Needs;
+import io.safestep.app.approval.seen.MovedView;
+import io.safestep.app.approval.seen.Snapshots;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.ApprovalCondition;
 import io.safestep.app.change.ChangeMoved;
@@ -41,6 +43,7 @@ public class Approvals {
     private final ApprovalRepository repository;
     private final Changes changes;
     private final Needs needs;
+    private final Snapshots snapshots;
     private final ChangesInSight inSight;
     private final ObjectProvider<ApprovalCondition> conditions;
     private final People people;
@@ -51,6 +54,7 @@ public class Approvals {
             ApprovalRepository repository,
             Changes changes,
             Needs needs,
+            Snapshots snapshots,
             ChangesInSight inSight,
             ObjectProvider<ApprovalCondition> conditions,
             People people,
@@ -59,6 +63,7 @@ public class Approvals {
         this.repository = repository;
         this.changes = changes;
         this.needs = needs;
+        this.snapshots = snapshots;
         this.inSight = inSight;
         this.conditions = conditions;
         this.people = people;
@@ -66,11 +71,13 @@ public class Approvals {
         this.clock = clock;
     }
 
-    /** A change keeps what it needs by the rules under which it is submitted. */
+    /** A change keeps what it needs by the rules under which it is submitted, and what approvers will see. */
     @EventListener
     void on(ChangeMoved moved) {
         if (moved.action() == ChangeAction.SUBMIT) {
-            needs.keep(changes.numbered(moved.number()));
+            Change change = changes.numbered(moved.number());
+            needs.keep(change);
+            snapshots.keep(change);
         }
     }
 
@@ -303,6 +310,17 @@ public class Approvals {
                                 .toList(),
                 away == null ? null : people.withLogin(away).name(),
                 a.decidedAt());
+    }
+
+    /** What of a change has moved since somebody decided about it last. */
+    @Transactional(readOnly = true)
+    public MovedView movedSince(int number, String login) {
+        Change change = changes.numbered(number);
+        List<String> seals = repository.findByChangeIdOrderById(change.id()).stream()
+                .filter(a -> a.person().login().equals(login))
+                .map(Approval::seal)
+                .toList();
+        return seals.isEmpty() ? MovedView.NOTHING : snapshots.since(change, seals.get(seals.size() - 1));
     }
 
     /** Whether everything is there that content with this seal needs, or an emergency with it was released. */

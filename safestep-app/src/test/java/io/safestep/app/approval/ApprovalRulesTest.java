@@ -385,4 +385,44 @@ class ApprovalRulesTest extends PeopleTest {
             jdbc.update("delete from risk_weights");
         }
     }
+
+    @Test
+    void whoLooksAgainIsShownWhatHasMovedAlone() {
+        int number = story.submitted(
+                "Whom to call",
+                Map.of(QUAY, contact(QUAY, "first"), ACCESS, contact(ACCESS, "the same")),
+                List.of(ChangeStory.check("neighbours", null, "SAME_AS_BEFORE", null)));
+        assertThat(ok(story.approver().get("/api/changes/" + number + "/moved"))
+                        .path("sealBrief")
+                        .asString())
+                .as("nothing was seen before")
+                .isEmpty();
+        ok(decide(story.approver(), number, "RETURNED"));
+        JsonNode returned = ok(story.engineer().get("/api/changes/" + number));
+        JsonNode saved = ok(story.engineer()
+                .put(
+                        "/api/changes/" + number,
+                        ChangeStory.content(
+                                returned.path("version").asInt(),
+                                "Whom to call",
+                                Map.of(QUAY, contact(QUAY, "second"), ACCESS, contact(ACCESS, "the same")),
+                                List.of())));
+        ok(story.engineer()
+                .post(
+                        "/api/changes/" + number + "/submission",
+                        Map.of("version", saved.path("version").asInt())));
+
+        JsonNode moved = ok(story.approver().get("/api/changes/" + number + "/moved"));
+        assertThat(texts(moved.path("devices"), "device")).containsExactly(QUAY);
+        String rows = moved.path("devices").path(0).path("rows").toString();
+        assertThat(rows).contains("first", "second");
+        assertThat(moved.path("checksGone").size()).isEqualTo(1);
+        assertThat(moved.path("checksNew").size()).isZero();
+        ApiClient other = approver("test-other");
+        assertThat(ok(other.get("/api/changes/" + number + "/moved"))
+                        .path("sealBrief")
+                        .asString())
+                .as("somebody else has seen nothing")
+                .isEmpty();
+    }
 }
