@@ -46,13 +46,10 @@ public class Reviews {
                 clock.instant());
     }
 
-    /** Those who can approve normal changes, and those who can let emergencies run. */
-    public Electorates electorates(Map<String, Sight> known) {
-        return new Electorates(needs.electorate(false, known), needs.electorate(true, known));
+    /** Those who can approve, with what is known already of what somebody sees. */
+    public Needs.Electorates electorates(Map<String, Sight> known) {
+        return needs.electorates(known);
     }
-
-    /** @param emergency of those who can let an emergency run */
-    public record Electorates(Electorate normal, Electorate emergency) {}
 
     /** What was found. */
     public static final class Gathered {
@@ -107,7 +104,7 @@ public class Reviews {
         }
 
         /** Whether there is something open that somebody could give. */
-        public boolean couldGive(String login, Outline change, Electorates electorates) {
+        public boolean couldGive(String login, Outline change, Needs.Electorates electorates) {
             Electorate electorate = change.emergency() ? electorates.emergency() : electorates.normal();
             return !standings(change).open(login, change.authors(), electorate).isEmpty();
         }

@@ -1,6 +1,7 @@
 package io.safestep.app.next;
 
 import io.safestep.app.approval.Reviews;
+import io.safestep.app.approval.needs.Needs;
 import io.safestep.app.change.ChangesInSight;
 import io.safestep.app.change.stored.Outlines;
 import io.safestep.app.change.stored.Outlines.Outline;
@@ -85,7 +86,7 @@ public class NextSteps {
                 .toList();
         List<Outline> waiting = changes.stream().filter(c -> !c.state().ended()).toList();
         Gathered gathered = gather(waiting);
-        Reviews.Electorates electorates = reviews.electorates(Map.of(person.login(), sight));
+        Needs.Electorates electorates = reviews.electorates(Map.of(person.login(), sight));
         return changes.stream()
                 .map(c -> new Waiting(
                         c,
@@ -121,7 +122,7 @@ public class NextSteps {
         ChangeFacts facts = gathered.facts(change);
         Map<String, Sight> known = new HashMap<>();
         people.forEach((person, sight) -> known.put(person.login(), sight));
-        Reviews.Electorates electorates = reviews.electorates(known);
+        Needs.Electorates electorates = reviews.electorates(known);
         Map<Person, NextStep> steps = new LinkedHashMap<>();
         people.forEach((person, sight) -> steps.put(
                 person, told(NextStep.of(facts, gathered.viewer(person, change, sight, electorates), wall()), sight)));
@@ -157,7 +158,7 @@ public class NextSteps {
                     runs.get(change.id()));
         }
 
-        Viewer viewer(Person person, Outline change, Sight sight, Reviews.Electorates electorates) {
+        Viewer viewer(Person person, Outline change, Sight sight, Needs.Electorates electorates) {
             boolean theirs =
                     sight.actsOnEverything() || devices(change).stream().allMatch(sight::acts);
             Viewer viewer = NextSteps.viewer(person, change.author(), theirs);

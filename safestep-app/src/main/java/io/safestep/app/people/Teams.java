@@ -54,10 +54,13 @@ public class Teams {
         return repository.findById(teamId).map(t -> Set.copyOf(t.members())).orElse(Set.of());
     }
 
-    /** Ids of the members of each team, by its id. */
+    /** Ids of the teams of each person, by their id; without those who are in none. */
     @Transactional(readOnly = true)
-    public Map<Long, Set<Long>> membersOfAll() {
-        return repository.findAll().stream().collect(Collectors.toMap(Team::id, t -> Set.copyOf(t.members())));
+    public Map<Long, Set<Long>> ofPeople() {
+        return repository.memberships().stream()
+                .collect(Collectors.groupingBy(
+                        TeamRepository.Membership::person,
+                        Collectors.mapping(TeamRepository.Membership::team, Collectors.toSet())));
     }
 
     /** The team of this name, made of these when there is none yet. */

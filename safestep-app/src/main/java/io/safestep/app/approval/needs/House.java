@@ -8,14 +8,15 @@ import io.safestep.app.scope.Scopes;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.approval.Electorate;
 import io.safestep.core.approval.Electorate.Elector;
+import io.safestep.core.people.Deputies.Leave;
 import io.safestep.core.people.Right;
 import java.time.Clock;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
@@ -38,28 +39,19 @@ class House {
     }
 
     /**
-     * @param rights who has one of them can approve
+     * Asks once, however many kinds of approval are spoken of.
+     *
      * @param known what is known already of what somebody sees; of others it is asked for when it matters
      */
-    Electorate electorate(Set<Right> rights, Map<String, Sight> known) {
-        Map<Long, Set<Long>> teamsOf = new HashMap<>();
-        teams.membersOfAll()
-                .forEach((team, members) -> members.forEach(person ->
-                        teamsOf.computeIfAbsent(person, id -> new HashSet<>()).add(team)));
+    Function<Set<Right>, Electorate> electorates(Map<String, Sight> known) {
+        Map<Long, Set<Long>> teamsOf = teams.ofPeople();
         List<Person> here = people.all().stream().filter(p -> !p.isService()).toList();
         Map<String, Person> byLogin = here.stream().collect(Collectors.toMap(Person::login, p -> p));
+        List<Leave> away = leaves.current();
         Map<String, Sight> sights = new HashMap<>(known);
-        List<Elector> electors = here.stream()
-                .map(p -> new Elector(
-                        p.login(),
-                        p.name(),
-                        p.rights().stream().anyMatch(rights::contains),
-                        teamsOf.getOrDefault(p.id(), Set.of()),
-                        Set.copyOf(p.roles())))
-                .toList();
-        return new Electorate(
-                electors,
-                leaves.current(),
+        return rights -> new Electorate(
+                here.stream().map(p -> elector(p, rights, teamsOf)).toList(),
+                away,
                 clock.instant(),
                 (login, device) -> sights.computeIfAbsent(
                                 login,
@@ -67,5 +59,15 @@ class House {
                                         l,
                                         Objects.requireNonNull(byLogin.get(l)).scope()))
                         .acts(device));
+    }
+
+    /** @param rights who has one of them can approve */
+    private static Elector elector(Person p, Set<Right> rights, Map<Long, Set<Long>> teamsOf) {
+        return new Elector(
+                p.login(),
+                p.name(),
+                p.rights().stream().anyMatch(rights::contains),
+                teamsOf.getOrDefault(p.id(), Set.of()),
+                Set.copyOf(p.roles()));
     }
 }

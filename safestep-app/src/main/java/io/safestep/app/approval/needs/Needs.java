@@ -22,6 +22,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -30,6 +31,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 @Transactional
 public class Needs {
+
+    private static final Set<Right> OF_OTHERS = Set.of(Right.DECIDE_CHANGES);
+    private static final Set<Right> OF_EMERGENCIES = Set.of(Right.DECIDE_CHANGES, Right.RUN_CHANGES);
 
     private final ChangeNeedRepository repository;
     private final ChangeRiskRepository risks;
@@ -157,7 +161,16 @@ public class Needs {
      */
     @Transactional(readOnly = true)
     public Electorate electorate(boolean emergency, Map<String, Sight> known) {
-        return house.electorate(
-                emergency ? Set.of(Right.DECIDE_CHANGES, Right.RUN_CHANGES) : Set.of(Right.DECIDE_CHANGES), known);
+        return house.electorates(known).apply(emergency ? OF_EMERGENCIES : OF_OTHERS);
     }
+
+    /** Those who can approve normal changes, and those who can let emergencies run; asked for at once. */
+    @Transactional(readOnly = true)
+    public Electorates electorates(Map<String, Sight> known) {
+        Function<Set<Right>, Electorate> house = this.house.electorates(known);
+        return new Electorates(house.apply(OF_OTHERS), house.apply(OF_EMERGENCIES));
+    }
+
+    /** @param emergency of those who can let an emergency run */
+    public record Electorates(Electorate normal, Electorate emergency) {}
 }
