@@ -19,6 +19,7 @@ import { count } from "../ui/words";
 import {
   asRequest,
   blankRule,
+  isComplete,
   ruleSentence,
   type Terms,
   termsWords,
@@ -53,7 +54,7 @@ export function ApprovalRuleForm({ rule }: { rule: ApprovalRule | null }) {
           body: { id: rule?.id ?? null, rule: { ...settled!, name: settled!.name.trim() || "This rule" } },
         }),
       ),
-    enabled: may && !!settled,
+    enabled: may && !!settled && isComplete(settled.who),
     retry: false,
   });
   const save = useSave({
@@ -81,7 +82,7 @@ export function ApprovalRuleForm({ rule }: { rule: ApprovalRule | null }) {
   return (
     <form onSubmit={submit} noValidate>
       <h2>{rule ? `What it says, version ${rule.version}` : "A new rule"}</h2>
-      <p>{ruleSentence(wanted, house)}</p>
+      {isComplete(wanted.who) && <p>{ruleSentence(wanted, house)}</p>}
       <fieldset disabled={!may}>
         <Field id="approval-name" label="Name" error={at("name")}>
           <Form.Control

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { blankRule, type HouseWords, ruleSentence, termsWords, toggled, whoWords } from "./approvalRules";
+import { blankRule, type HouseWords, isComplete, ruleSentence, termsWords, toggled, whoWords } from "./approvalRules";
 
 const house: HouseWords = {
   sites: new Map([[1, "Dunmarsh"]]),
@@ -42,6 +42,13 @@ it("says how it is given only where that is not as usual", () => {
   ).toBe(
     "turn 2 · within 4 hours · then also team Network leads · ends after 1 hour · all has to be opened · somebody else starts the run",
   );
+});
+
+it("is complete when it is said who approves", () => {
+  expect(isComplete(blankRule.who)).toBe(false);
+  expect(isComplete({ ...blankRule.who, team: 3 })).toBe(true);
+  expect(isComplete({ ...blankRule.who, kind: "PEOPLE" })).toBe(false);
+  expect(isComplete({ ...blankRule.who, kind: "ANYBODY" })).toBe(true);
 });
 
 it("takes one in and out", () => {

@@ -59,7 +59,8 @@ export function whenWords(when: When, house: HouseWords): string {
     when.unproven && "whose way back is not proven",
     when.cutsPath && "that Safe Step could not reach for a moment",
   ].filter((w) => w !== false);
-  const kind = when.roles.length > 0 ? `${listed(when.roles)} device` : "device";
+  const roles = Object.values(vocabulary.deviceRoles).filter((word) => when.roles.includes(word));
+  const kind = roles.length > 0 ? `${listed(roles)} device` : "device";
   const article = /^[aeiou]/.test(kind) ? "an" : "a";
   const many = when.leastDevices > 1 ? `${when.leastDevices} or more ${kind}s` : `${article} ${kind}`;
   return [
@@ -104,6 +105,10 @@ export function termsWords(terms: Terms, house: HouseWords): string {
     .filter((w) => w !== false)
     .join(" · ");
 }
+
+/** Whether it is said who approves. */
+export const isComplete = ({ kind, team, role, people }: Who) =>
+  (kind !== "TEAM" || team !== null) && (kind !== "ROLE" || role !== null) && (kind !== "PEOPLE" || people.length > 0);
 
 /** The whole rule in a sentence. */
 export const ruleSentence = (rule: Pick<ApprovalRuleRequest, "when" | "who">, house: HouseWords) =>
