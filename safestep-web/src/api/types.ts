@@ -122,7 +122,7 @@ export type ApprovalRule = Schemas["ApprovalRulesKept"];
 export type ApprovalRuleRequest = Schemas["RuleRequest"];
 export type RuleEffect = Schemas["RuleEffectsEffect"];
 export type SiteTeam = Schemas["SiteTeamsSiteTeamView"];
-export type RiskWeights = Schemas["ApprovalRulesWeights"];
+export type RiskWeights = Schemas["HouseWeightsWeights"];
 /** What a change needs before it may run. */
 export type Needs = Schemas["NeedsView"];
 export type ApprovalNeed = Schemas["NeedsViewNeed"];

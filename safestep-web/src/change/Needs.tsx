@@ -68,6 +68,7 @@ export function NeedList({ needs, all }: { needs: ApprovalNeed[]; all: number })
             {n.yours && " · yours to give"}
             <div className="soft">
               because {n.because}
+              {n.missing > 0 && !n.open && " · asked for once the others are there"}
               {n.rule && ` · rule “${n.rule}”, version ${n.ruleVersion}`}
             </div>
             {n.deadEnd && <div className="harm">{n.deadEnd}</div>}

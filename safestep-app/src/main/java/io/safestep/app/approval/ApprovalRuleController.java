@@ -3,23 +3,13 @@ package io.safestep.app.approval;
 import io.safestep.app.approval.rules.ApprovalRules;
 import io.safestep.app.approval.rules.RuleRequest;
 import io.safestep.app.approval.rules.SiteTeams;
-import io.safestep.app.change.ChangeRequests;
 import io.safestep.app.change.ChangesInSight;
-import io.safestep.app.change.asked.Draft;
 import io.safestep.app.people.signed.SignedIn;
-import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sight.NetworkWide;
-import io.safestep.app.sight.Sees;
 import io.safestep.app.sight.Sight;
-import io.safestep.app.sight.Subject;
-import io.safestep.core.risk.RiskFactor;
-import io.safestep.core.risk.RiskWeights;
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.Max;
-import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -42,32 +32,12 @@ class ApprovalRuleController {
     private final ApprovalRules rules;
     private final SiteTeams siteTeams;
     private final RuleEffects effects;
-    private final NeedsViews needs;
-    private final ChangesInSight inSight;
 
     ApprovalRuleController(
             ApprovalRules rules, SiteTeams siteTeams, RuleEffects effects, NeedsViews needs, ChangesInSight inSight) {
         this.rules = rules;
         this.siteTeams = siteTeams;
         this.effects = effects;
-        this.needs = needs;
-        this.inSight = inSight;
-    }
-
-    /** What a change needs before it may run, why, and who has given it. */
-    @GetMapping("/api/changes/{number}/needs")
-    @PreAuthorize("hasAuthority('READ')")
-    NeedsView needs(@PathVariable @Sees(Subject.CHANGE) int number, Sight sight) {
-        return needs.of(number, sight);
-    }
-
-    /** What a change would need as it is being written. Stores nothing. */
-    @PostMapping("/api/changes/needs")
-    @PreAuthorize("hasAuthority('WRITE_CHANGES')")
-    NeedsView needsOf(@Valid @RequestBody ChangeRequests.Content content, Sight sight) {
-        Draft draft = content.draft();
-        inSight.mustBuild(sight, draft);
-        return needs.ofTrial(draft, sight);
     }
 
     @GetMapping("/api/approval-rules")
@@ -127,45 +97,5 @@ class ApprovalRuleController {
     List<SiteTeams.SiteTeamView> giveSite(
             @PathVariable long site, @RequestBody SiteTeamRequest request, @AuthenticationPrincipal SignedIn me) {
         return siteTeams.say(site, request.team(), me.login());
-    }
-
-    /** How much each thing counts for the risk of a change. */
-    @GetMapping("/api/risk-weights")
-    @PreAuthorize("hasAuthority('READ')")
-    ApprovalRules.Weights weights() {
-        return rules.weights();
-    }
-
-    /**
-     * @param points by factor; one that is not named counts as usual
-     * @param version the one that was read
-     */
-    record WeightsRequest(
-            @NotNull
-            Map<
-                            RiskFactor,
-                            @NotNull @Min(value = 0, message = "0 to 20.")
-                            @Max(value = RiskWeights.MOST_POINTS, message = "0 to 20.") Integer>
-                    points,
-
-            @Min(value = 1, message = "1 to 100.") @Max(value = RiskWeights.MOST_LIMIT, message = "1 to 100.")
-            int raisedFrom,
-
-            @Min(value = 1, message = "1 to 100.") @Max(value = RiskWeights.MOST_LIMIT, message = "1 to 100.")
-            int highFrom,
-
-            int version) {}
-
-    @PutMapping("/api/risk-weights")
-    @NetworkWide(RULES)
-    @PreAuthorize("hasAuthority('WRITE_APPROVAL_RULES')")
-    ApprovalRules.Weights weigh(@Valid @RequestBody WeightsRequest request, @AuthenticationPrincipal SignedIn me) {
-        if (request.highFrom() <= request.raisedFrom()) {
-            throw ProblemException.invalid("highFrom", "High comes after raised.");
-        }
-        return rules.weigh(
-                new RiskWeights(request.points(), request.raisedFrom(), request.highFrom()),
-                request.version(),
-                me.login());
     }
 }

@@ -13,6 +13,7 @@ import io.safestep.app.people.People;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sight.Sight;
+import io.safestep.core.approval.ApprovalNeed;
 import io.safestep.core.approval.Electorate;
 import io.safestep.core.approval.NeedStanding;
 import io.safestep.core.approval.NeedStandings;
@@ -27,7 +28,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
@@ -139,13 +139,7 @@ public class Approvals {
                 .ifPresent(objection -> {
                     throw ProblemException.refused(objection);
                 });
-        Set<String> unread = new TreeSet<>();
-        theirs.stream()
-                .filter(s -> s.need().terms().readAll())
-                .forEach(s -> unread.addAll(s.need().devices()));
-        change.targets().stream()
-                .filter(t -> !t.hasScript())
-                .forEach(t -> unread.remove(t.device().name()));
+        Set<String> unread = Reviews.toOpen(change, theirs);
         unread.removeAll(wanted.opened());
         if (!unread.isEmpty()) {
             throw ProblemException.refused(
@@ -156,16 +150,20 @@ public class Approvals {
         repository.saveAndFlush(approval(change, Verdict.APPROVED, wanted.comment(), wanted.seal(), login)
                 .about(theirs.stream().map(s -> s.need().key()).toList(), away));
         NeedStandings after = standings(change, wanted.seal(), null);
-        String given = theirs.stream().map(s -> s.need().of()).collect(Collectors.joining(", and for "));
+        String given = theirs.stream()
+                .map(NeedStanding::need)
+                .filter(n -> n.rule() != null)
+                .map(n -> "Approval of " + n.of() + ". ")
+                .collect(Collectors.joining());
         String acting =
-                away == null ? "" : " Acting for " + people.withLogin(away).name() + ", who is away.";
+                away == null ? "" : "Acting for " + people.withLogin(away).name() + ", who is away. ";
         changes.transition(
                 change,
                 change.state() == ChangeState.IN_REVIEW && !after.satisfied()
                         ? ChangeAction.APPROVE_PART
                         : ChangeAction.APPROVE,
                 login,
-                detail("For " + given + "." + acting + " ", wanted));
+                detail(given + acting, wanted));
     }
 
     private static String detail(String first, Wanted wanted) {
@@ -201,14 +199,25 @@ public class Approvals {
     /** How far the approvals are that content with this seal needs. */
     @Transactional(readOnly = true)
     NeedStandings standings(Change change, @Nullable String seal, @Nullable Electorate electorate) {
-        return NeedStandings.of(
+        return standings(
+                change,
                 needs.keptOrNow(change).needs(),
-                Reviews.given(repository.findByChangeIdOrderById(change.id())),
+                repository.findByChangeIdOrderById(change.id()),
                 seal,
-                change.authors(),
-                change.submittedAt(),
                 clock.instant(),
                 electorate);
+    }
+
+    /** How far some needs were at a moment, by some decisions. */
+    static NeedStandings standings(
+            Change change,
+            List<ApprovalNeed> needs,
+            List<Approval> decisions,
+            @Nullable String seal,
+            Instant at,
+            @Nullable Electorate electorate) {
+        return NeedStandings.of(
+                needs, Reviews.given(decisions), seal, change.authors(), change.submittedAt(), at, electorate);
     }
 
     /**
@@ -282,7 +291,8 @@ public class Approvals {
     public List<ApprovalView> of(int number) {
         Change change = changes.numbered(number);
         List<Approval> decisions = repository.findByChangeIdOrderById(change.id());
-        NeedStandings standings = standings(change, change.seal(), null);
+        NeedStandings standings =
+                standings(change, needs.keptOrNow(change).needs(), decisions, change.seal(), clock.instant(), null);
         Set<Approval> counting = decisions.stream()
                 .filter(a -> Reviews.letsRun(a, standings, change.isEmergency(), change.authors(), change.seal()))
                 .collect(Collectors.toCollection(HashSet::new));
@@ -337,14 +347,7 @@ public class Approvals {
     @Transactional(readOnly = true)
     public boolean approved(Change change, String seal, Instant at) {
         List<Approval> decisions = repository.findByChangeIdOrderById(change.id());
-        NeedStandings standings = NeedStandings.of(
-                needs.keptOrNow(change).needs(),
-                Reviews.given(decisions),
-                seal,
-                change.authors(),
-                change.submittedAt(),
-                at,
-                null);
+        NeedStandings standings = standings(change, needs.keptOrNow(change).needs(), decisions, seal, at, null);
         return standings.satisfied()
                 || decisions.stream()
                         .anyMatch(a -> a.verdict() == Verdict.RELEASED

@@ -1,5 +1,6 @@
 package io.safestep.app.approval;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.approval.ApprovalNeed;
 import io.safestep.core.approval.NeedStanding;
@@ -41,56 +42,61 @@ public record NeedsView(
     public record Reason(RiskFactor factor, int points, String sentence) {}
 
     /**
-     * @param rule name of the rule; null for what every change needs
-     * @param of whose, to follow on "approval of"
-     * @param because why, to follow on "because"
      * @param devices those about which it is and that are seen
      * @param others how many there are beside
-     * @param howMany how many people
-     * @param given names of those who have given it
-     * @param open its turn has come, and it is not there yet
-     * @param yours the one who asks could give it now
-     * @param due when it has to be there, UTC; null for no time
-     * @param deadEnd why nobody can give it, with what to do; null when somebody can
      */
     public record Need(
             String key,
-            @Nullable String rule,
-            int ruleVersion,
-            String of,
-            String because,
+            @JsonUnwrapped Asked asked,
             List<String> devices,
             int others,
-            int howMany,
-            List<String> given,
-            int missing,
-            int turn,
-            boolean open,
-            boolean yours,
-            @Nullable Instant due,
-            @Nullable String deadEnd) {
+            @JsonUnwrapped Standing standing) {
 
         static Need of(NeedStanding s, boolean yours, Map<String, String> names, Sight sight) {
             ApprovalNeed n = s.need();
             List<String> seen = sight.seen(n.devices());
             return new Need(
                     n.key(),
-                    n.rule(),
-                    n.ruleVersion(),
-                    n.of(),
-                    sight.told(n.because()),
+                    new Asked(
+                            n.rule(),
+                            n.ruleVersion(),
+                            n.of(),
+                            sight.told(n.because()),
+                            n.who().howMany()),
                     seen,
                     n.devices().size() - seen.size(),
-                    n.who().howMany(),
-                    s.given().stream()
-                            .map(g -> names.getOrDefault(g.person(), g.person()))
-                            .toList(),
-                    s.missing(),
-                    n.terms().turn(),
-                    s.open(),
-                    yours,
-                    s.due(),
-                    s.deadEnd());
+                    new Standing(
+                            s.given().stream()
+                                    .map(g -> names.getOrDefault(g.person(), g.person()))
+                                    .toList(),
+                            s.missing(),
+                            s.open(),
+                            yours,
+                            s.due(),
+                            s.deadEnd()));
         }
     }
+
+    /**
+     * @param rule name of the rule; null for what every change needs
+     * @param of whose, to follow on "approval of"
+     * @param because why, to follow on "because"
+     * @param howMany how many people
+     */
+    public record Asked(@Nullable String rule, int ruleVersion, String of, String because, int howMany) {}
+
+    /**
+     * @param given names of those who have given it
+     * @param open its turn has come, and it is not there yet
+     * @param yours the one who asks could give it now
+     * @param due when it has to be there, UTC; null for no time
+     * @param deadEnd why nobody can give it, with what to do; null when somebody can
+     */
+    public record Standing(
+            List<String> given,
+            int missing,
+            boolean open,
+            boolean yours,
+            @Nullable Instant due,
+            @Nullable String deadEnd) {}
 }

@@ -8,14 +8,11 @@ import io.safestep.app.people.People;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.approval.Electorate;
-import io.safestep.core.approval.GivenApproval;
 import io.safestep.core.approval.NeedStanding;
 import io.safestep.core.approval.NeedStandings;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
-import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -47,36 +44,22 @@ class NeedsViews {
 
     NeedsView of(int number, Sight sight) {
         Change change = changes.numbered(number);
-        return view(
-                change, needs.keptOrNow(change), Reviews.given(repository.findByChangeIdOrderById(change.id())), sight);
+        return view(change, needs.keptOrNow(change), repository.findByChangeIdOrderById(change.id()), sight);
     }
 
-    private NeedsView view(Change change, Needs.Reckoned reckoned, List<GivenApproval> given, Sight sight) {
+    private NeedsView view(Change change, Needs.Reckoned reckoned, List<Approval> decisions, Sight sight) {
         Electorate electorate = needs.electorate(change.isEmergency(), Map.of(sight.login(), sight));
-        NeedStandings standings = NeedStandings.of(
-                reckoned.needs(),
-                given,
-                change.seal(),
-                change.authors(),
-                change.submittedAt(),
-                clock.instant(),
-                electorate);
+        NeedStandings standings =
+                Approvals.standings(change, reckoned.needs(), decisions, change.seal(), clock.instant(), electorate);
         List<NeedStanding> yours = standings.open(sight.login(), change.authors(), electorate);
         Map<String, String> names = people.all().stream().collect(Collectors.toMap(Person::login, Person::name));
-        Set<String> opening = new TreeSet<>();
-        yours.stream()
-                .filter(s -> s.need().terms().readAll())
-                .forEach(s -> opening.addAll(s.need().devices()));
-        change.targets().stream()
-                .filter(t -> !t.hasScript())
-                .forEach(t -> opening.remove(t.device().name()));
         return new NeedsView(
                 NeedsView.RiskView.of(reckoned.risk(), sight),
                 standings.all().stream()
                         .map(s -> NeedsView.Need.of(s, yours.contains(s), names, sight))
                         .toList(),
                 !Needs.isBeingWritten(change),
-                List.copyOf(opening),
+                List.copyOf(Reviews.toOpen(change, yours)),
                 standings.satisfied() ? standings.ends() : null);
     }
 }

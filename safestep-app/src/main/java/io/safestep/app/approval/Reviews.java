@@ -1,11 +1,13 @@
 package io.safestep.app.approval;
 
 import io.safestep.app.approval.needs.Needs;
+import io.safestep.app.change.stored.Change;
 import io.safestep.app.change.stored.Outlines.Outline;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.approval.ApprovalNeed;
 import io.safestep.core.approval.Electorate;
 import io.safestep.core.approval.GivenApproval;
+import io.safestep.core.approval.NeedStanding;
 import io.safestep.core.approval.NeedStandings;
 import io.safestep.core.change.Seal;
 import io.safestep.core.change.Verdict;
@@ -16,6 +18,8 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.SortedSet;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -132,5 +136,17 @@ public class Reviews {
     static boolean looked(Approval a, @Nullable String seal) {
         return a.verdict() == Verdict.REVIEWED
                 || a.verdict() == Verdict.APPROVED && a.seal().equals(seal);
+    }
+
+    /** Names of the devices whose lines have to be opened by who gives these approvals. */
+    static SortedSet<String> toOpen(Change change, List<NeedStanding> given) {
+        SortedSet<String> devices = new TreeSet<>();
+        given.stream()
+                .filter(s -> s.need().terms().readAll())
+                .forEach(s -> devices.addAll(s.need().devices()));
+        change.targets().stream()
+                .filter(t -> !t.hasScript())
+                .forEach(t -> devices.remove(t.device().name()));
+        return devices;
     }
 }

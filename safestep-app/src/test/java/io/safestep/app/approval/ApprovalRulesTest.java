@@ -189,7 +189,7 @@ class ApprovalRulesTest extends PeopleTest {
         assertThat(decisions.path(0).path("actingForName").asString()).isEqualTo("T. Oar");
         assertThat(texts(
                         story.engineer().get("/api/record?subject=CR-" + number).body(), "detail"))
-                .anyMatch(d -> d.startsWith("For team Test leads. Acting for T. Oar, who is away."));
+                .anyMatch(d -> d.startsWith("Approval of team Test leads. Acting for T. Oar, who is away."));
     }
 
     @Test

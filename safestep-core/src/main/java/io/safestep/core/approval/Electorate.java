@@ -1,5 +1,6 @@
 package io.safestep.core.approval;
 
+import io.safestep.core.change.FourEyes;
 import io.safestep.core.people.Deputies;
 import io.safestep.core.people.Deputies.Leave;
 import io.safestep.core.people.Role;
@@ -54,14 +55,14 @@ public final class Electorate {
      */
     public Optional<Elector> speaksFor(String login, ApprovalNeed need, Set<String> hands, boolean overdue) {
         Elector person = people.get(login);
-        if (person == null || !person.decides() || hands.contains(login) || !reaches(login, need)) {
+        if (person == null || !person.decides() || !FourEyes.mayDecide(hands, login) || !reaches(login, need)) {
             return Optional.empty();
         }
         if (isMeant(person, need, overdue)) {
             return Optional.of(person);
         }
         return people.values().stream()
-                .filter(away -> isMeant(away, need, overdue) && !hands.contains(away.login()))
+                .filter(away -> isMeant(away, need, overdue) && FourEyes.mayDecide(hands, away.login()))
                 .filter(away -> isAway(away.login()))
                 .filter(away -> acting(away.login()).equals(Optional.of(login)))
                 .findFirst();
@@ -130,7 +131,7 @@ public final class Electorate {
     }
 
     private String why(Elector e, ApprovalNeed need, Set<String> hands) {
-        if (hands.contains(e.login())) {
+        if (!FourEyes.mayDecide(hands, e.login())) {
             return "had a hand in it";
         }
         if (!e.decides()) {

@@ -1,5 +1,6 @@
 package io.safestep.core.approval;
 
+import io.safestep.core.change.FourEyes;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -79,7 +80,7 @@ public final class NeedStandings {
             Instant end = end(need, one);
             boolean counts = one.needs().contains(need.key())
                     && one.seal().equals(seal)
-                    && !hands.contains(one.person())
+                    && FourEyes.mayDecide(hands, one.person())
                     && (end == null || now.isBefore(end));
             if (counts && seen.add(one.person())) {
                 counting.add(0, one);

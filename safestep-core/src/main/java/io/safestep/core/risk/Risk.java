@@ -33,8 +33,7 @@ public record Risk(int points, RiskLevel level, List<Reason> reasons) {
     }
 
     private static Reason reason(RiskFactor factor, Submission submission, RiskWeights weights) {
-        int times = Math.min(factor.most(), factor.count(submission));
-        int points = times * weights.of(factor);
+        int points = factor.times(submission) * weights.of(factor);
         return new Reason(factor, points, points == 0 ? "" : factor.sentence(submission));
     }
 }

@@ -99,6 +99,22 @@ class NeedStandingsTest {
     }
 
     @Test
+    void theAuthorIsNeverTheOnlyApproverNorWhoWroteItBefore() {
+        assertThat(satisfied(Set.of("roake"), given("roake", "leads"))).isFalse();
+        assertThat(satisfied(Set.of("hloman", "roake"), given("roake", "leads")))
+                .as("who wrote it and handed it over")
+                .isFalse();
+        assertThat(satisfied(Set.of("roake"), given("dfennimore", "leads"))).isTrue();
+        GivenApproval ofAnother = new GivenApproval("dfennimore", "0".repeat(64), NOW, Set.of("leads"), null);
+        assertThat(satisfied(Set.of("roake"), ofAnother)).isFalse();
+    }
+
+    private static boolean satisfied(Set<String> hands, GivenApproval given) {
+        return NeedStandings.of(List.of(leads(1)), List.of(given), SEAL, hands, SUBMITTED, NOW, null)
+                .satisfied();
+    }
+
+    @Test
     void oneTurnAfterTheOther() {
         ApprovalNeed second = need("second", 2, Approvers.anybody(), new RuleTerms(2, 4, null, null, false, false));
         NeedStandings begun = standings(List.of(leads(1), second));

@@ -2,9 +2,6 @@ package io.safestep.core.change;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import io.safestep.core.change.FourEyes.Decision;
-import java.util.List;
-import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 class ChangeTransitionsTest {
@@ -37,18 +34,5 @@ class ChangeTransitionsTest {
                     .as("%s", state)
                     .isEqualTo(state.ended());
         }
-    }
-
-    @Test
-    void theAuthorIsNeverTheOnlyApprover() {
-        assertThat(FourEyes.satisfied(Set.of("roake"), "7c1e", List.of(new Decision("roake", "7c1e"))))
-                .isFalse();
-        assertThat(FourEyes.satisfied(Set.of("hloman", "roake"), "7c1e", List.of(new Decision("roake", "7c1e"))))
-                .as("who wrote it and handed it over")
-                .isFalse();
-        assertThat(FourEyes.satisfied(Set.of("roake"), "7c1e", List.of(new Decision("dfennimore", "7c1e"))))
-                .isTrue();
-        assertThat(FourEyes.satisfied(Set.of("roake"), "7c1e", List.of(new Decision("dfennimore", "0000"))))
-                .isFalse();
     }
 }

@@ -1,6 +1,7 @@
 package io.safestep.app.approval.needs;
 
 import io.safestep.app.approval.rules.ApprovalRules;
+import io.safestep.app.approval.rules.HouseWeights;
 import io.safestep.app.approval.rules.RuleWords;
 import io.safestep.app.change.stored.Change;
 import io.safestep.app.sight.Sight;
@@ -38,6 +39,7 @@ public class Needs {
     private final ChangeNeedRepository repository;
     private final ChangeRiskRepository risks;
     private final ApprovalRules rules;
+    private final HouseWeights weights;
     private final RuleWords words;
     private final Submissions submissions;
     private final House house;
@@ -47,6 +49,7 @@ public class Needs {
             ChangeNeedRepository repository,
             ChangeRiskRepository risks,
             ApprovalRules rules,
+            HouseWeights weights,
             RuleWords words,
             Submissions submissions,
             House house,
@@ -54,6 +57,7 @@ public class Needs {
         this.repository = repository;
         this.risks = risks;
         this.rules = rules;
+        this.weights = weights;
         this.words = words;
         this.submissions = submissions;
         this.house = house;
@@ -66,17 +70,17 @@ public class Needs {
     /** As it is stored, by the rules of now. */
     @Transactional(readOnly = true)
     public Reckoned reckoned(Change change) {
-        return reckoned(submissions.of(change), rules.inForce(), rules.weights().weights(), words.names());
+        return reckoned(submissions.of(change), rules.inForce(), weights.now().weights(), words.names());
     }
 
     /** Of several, by other rules than those in force. */
     @Transactional(readOnly = true)
     public Map<Change, Reckoned> reckoned(Collection<Change> changes, List<ApprovalRule> by) {
         Map<Long, Submission> all = submissions.of(changes);
-        RiskWeights weights = rules.weights().weights();
+        RiskWeights counting = weights.now().weights();
         HouseNames names = words.names();
         Map<Change, Reckoned> reckoned = new HashMap<>();
-        changes.forEach(c -> reckoned.put(c, reckoned(Objects.requireNonNull(all.get(c.id())), by, weights, names)));
+        changes.forEach(c -> reckoned.put(c, reckoned(Objects.requireNonNull(all.get(c.id())), by, counting, names)));
         return reckoned;
     }
 

@@ -3,7 +3,6 @@ package io.safestep.app.approval.rules;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.approval.ApprovalRule;
-import io.safestep.core.risk.RiskWeights;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -22,7 +21,6 @@ public class ApprovalRules {
 
     private final ApprovalRuleRepository repository;
     private final ApprovalRuleVersionRepository versions;
-    private final StoredWeightsRepository weights;
     private final RuleWords words;
     private final AuditLog audit;
     private final Clock clock;
@@ -30,13 +28,11 @@ public class ApprovalRules {
     ApprovalRules(
             ApprovalRuleRepository repository,
             ApprovalRuleVersionRepository versions,
-            StoredWeightsRepository weights,
             RuleWords words,
             AuditLog audit,
             Clock clock) {
         this.repository = repository;
         this.versions = versions;
-        this.weights = weights;
         this.words = words;
         this.audit = audit;
         this.clock = clock;
@@ -119,7 +115,7 @@ public class ApprovalRules {
                     "name", "There is a rule called " + wanted.name().strip() + " already.");
         }
         words.unknown(wanted.definition()).ifPresent(u -> {
-            throw ProblemException.invalid(u.getKey(), u.getValue());
+            throw ProblemException.invalid(List.of(u));
         });
     }
 
@@ -166,34 +162,5 @@ public class ApprovalRules {
         return repository
                 .findByIdAndRemovedAtIsNull(id)
                 .orElseThrow(() -> ProblemException.notFound("This approval rule"));
-    }
-
-    /** @param version 0 as long as nobody has said anything */
-    public record Weights(RiskWeights weights, int version) {}
-
-    @Transactional(readOnly = true)
-    public Weights weights() {
-        return weights.findById(StoredWeights.ONLY)
-                .map(w -> new Weights(w.weights(), w.version()))
-                .orElse(new Weights(RiskWeights.usual(), 0));
-    }
-
-    public Weights weigh(RiskWeights wanted, int version, String person) {
-        StoredWeights stored = weights.findById(StoredWeights.ONLY).orElse(null);
-        if (version != (stored == null ? 0 : stored.version())) {
-            throw ProblemException.moved("Somebody has changed the weights meanwhile. Load them again and look.");
-        }
-        if (stored == null) {
-            weights.saveAndFlush(new StoredWeights(wanted));
-        } else {
-            stored.become(wanted);
-            weights.saveAndFlush(stored);
-        }
-        audit.write(
-                person,
-                "risk",
-                "weights changed",
-                "Raised from " + wanted.raisedFrom() + " points, high from " + wanted.highFrom() + ".");
-        return weights();
     }
 }

@@ -7,6 +7,7 @@ import io.safestep.app.group.Groups;
 import io.safestep.app.people.People;
 import io.safestep.app.people.Teams;
 import io.safestep.app.people.stored.Person;
+import io.safestep.app.problem.FieldError;
 import io.safestep.core.approval.Approvers;
 import io.safestep.core.approval.HouseNames;
 import io.safestep.core.approval.RuleTerms;
@@ -49,56 +50,56 @@ public class RuleWords {
         return siteTeams.findAll().stream().collect(Collectors.toMap(SiteTeam::siteId, SiteTeam::teamId));
     }
 
-    /** What of a rule speaks of something that is not there, as a sentence with the field. */
-    Optional<Map.Entry<String, String>> unknown(RuleDefinition rule) {
+    /** What of a rule speaks of something that is not there, beside its field. */
+    Optional<FieldError> unknown(RuleDefinition rule) {
         if (!devices.sites().stream()
                 .map(SiteEntry::id)
                 .collect(Collectors.toSet())
                 .containsAll(rule.when().sites())) {
-            return Optional.of(Map.entry("sites", "Choose sites that exist."));
+            return Optional.of(FieldError.of("sites", "Choose sites that exist."));
         }
         if (!groups.entries().stream()
                 .map(Groups.Entry::id)
                 .collect(Collectors.toSet())
                 .containsAll(rule.when().groups())) {
-            return Optional.of(Map.entry("groups", "Choose groups that exist."));
+            return Optional.of(FieldError.of("groups", "Choose groups that exist."));
         }
         Set<String> roles =
                 Arrays.stream(DeviceRole.values()).map(DeviceRole::word).collect(Collectors.toSet());
         if (!roles.containsAll(rule.when().roles())) {
-            return Optional.of(Map.entry("roles", "Choose roles of devices that exist."));
+            return Optional.of(FieldError.of("roles", "Choose roles of devices that exist."));
         }
         return unknown(rule.who()).or(() -> unknown(rule.terms()));
     }
 
-    private Optional<Map.Entry<String, String>> unknown(Approvers who) {
+    private Optional<FieldError> unknown(Approvers who) {
         return switch (who.kind()) {
-            case TEAM -> isTeam(who.team()) ? Optional.empty() : Optional.of(Map.entry("team", "Choose a team."));
-            case ROLE -> who.role() == null ? Optional.of(Map.entry("role", "Choose a role.")) : Optional.empty();
+            case TEAM -> isTeam(who.team()) ? Optional.empty() : Optional.of(FieldError.of("team", "Choose a team."));
+            case ROLE -> who.role() == null ? Optional.of(FieldError.of("role", "Choose a role.")) : Optional.empty();
             case PEOPLE -> unknownPeople(who);
             default -> Optional.empty();
         };
     }
 
-    private Optional<Map.Entry<String, String>> unknownPeople(Approvers who) {
+    private Optional<FieldError> unknownPeople(Approvers who) {
         Set<String> known = people.all().stream().map(Person::login).collect(Collectors.toSet());
         if (who.people().isEmpty() || !known.containsAll(who.people())) {
-            return Optional.of(Map.entry("people", "Choose people who are here."));
+            return Optional.of(FieldError.of("people", "Choose people who are here."));
         }
         return who.people().size() < who.howMany()
-                ? Optional.of(Map.entry("howMany", "These are fewer people than have to approve."))
+                ? Optional.of(FieldError.of("howMany", "These are fewer people than have to approve."))
                 : Optional.empty();
     }
 
-    private Optional<Map.Entry<String, String>> unknown(RuleTerms terms) {
+    private Optional<FieldError> unknown(RuleTerms terms) {
         if (terms.escalateTo() == null) {
             return Optional.empty();
         }
         if (!isTeam(terms.escalateTo())) {
-            return Optional.of(Map.entry("escalateTo", "Choose a team."));
+            return Optional.of(FieldError.of("escalateTo", "Choose a team."));
         }
         return terms.answerHours() == null
-                ? Optional.of(Map.entry("answerHours", "Say after how many hours it goes to that team."))
+                ? Optional.of(FieldError.of("answerHours", "Say after how many hours it goes to that team."))
                 : Optional.empty();
     }
 
