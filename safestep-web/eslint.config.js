@@ -17,6 +17,7 @@ const floors = [
     "now",
     "person",
     "practice",
+    "record",
     "round",
     "setup",
   ],

@@ -57,6 +57,9 @@ const TeamsPage = lazy(() => import("./person/TeamsPage").then((m) => ({ default
 const RightsPage = lazy(() => import("./person/RightsPage").then((m) => ({ default: m.RightsPage })));
 const OwnPage = lazy(() => import("./own/OwnPage").then((m) => ({ default: m.OwnPage })));
 const InboxPage = lazy(() => import("./notice/InboxPage").then((m) => ({ default: m.InboxPage })));
+const RecordPage = lazy(() => import("./record/RecordPage").then((m) => ({ default: m.RecordPage })));
+const LooksPage = lazy(() => import("./record/LooksPage").then((m) => ({ default: m.LooksPage })));
+const ProofPage = lazy(() => import("./record/ProofPage").then((m) => ({ default: m.ProofPage })));
 const RoundsPage = lazy(() => import("./round/RoundsPage").then((m) => ({ default: m.RoundsPage })));
 const RoundPage = lazy(() => import("./round/RoundPage").then((m) => ({ default: m.RoundPage })));
 
@@ -113,6 +116,9 @@ export function App() {
             <Route path="drift/unsaved" element={<UnsavedPage />} />
             <Route path="drift/changed" element={<ChangedPage />} />
             <Route path="drift/policies" element={<PoliciesPage />} />
+            <Route path="record" element={<RecordPage />} />
+            <Route path="record/looks" element={<LooksPage />} />
+            <Route path="record/proof" element={<ProofPage />} />
             <Route path="settings" element={<Navigate replace to="/settings/people" />} />
             <Route path="settings/people/:id?" element={<PeoplePage />} />
             <Route path="settings/import" element={<ImportPeoplePage />} />

@@ -12,7 +12,11 @@ export const keys = {
   notices: ["notices"],
   noticeChoices: ["notice-choices"],
   record: ["record"],
-  recordOf: (subject: string) => ["record", subject],
+  recordOf: (subject: string) => ["record", "of", subject],
+  recordChosen: (asked: string) => ["record", "chosen", asked],
+  recordChoices: ["record", "choices"],
+  recordHeads: ["record-heads"],
+  looks: (person: string, subject: string) => ["looks", person, subject],
 
   devices: ["devices"],
   device: (name: string | undefined) => ["devices", name],
@@ -177,6 +181,7 @@ function movedIn(client: QueryClient) {
     /** What is stored of devices. */
     backups: () =>
       again(keys.backups, keys.coverage, keys.retentions, keys.devices, keys.findings, keys.unsaved, keys.now),
+    recordHeads: () => again(keys.recordHeads, keys.record),
     groups: () => again(keys.groups, keys.devices, keys.driftPolicies, keys.rules, keys.freezes, keys.regular),
     credentials: () => again(keys.credentials, keys.devices, keys.groups),
     templates: () => again(keys.templates),

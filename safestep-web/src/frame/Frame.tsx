@@ -75,6 +75,7 @@ export function Frame({ practice }: { practice: boolean }) {
             Drift <em className={undecided ? "warn" : ""}>{undecided || ""}</em>
           </NavLink>
           <NavLink to="/library">Library</NavLink>
+          <NavLink to="/record">Record</NavLink>
           {practice && <NavLink to="/practice">Practice</NavLink>}
           <NavLink to="/settings">Settings</NavLink>
         </nav>

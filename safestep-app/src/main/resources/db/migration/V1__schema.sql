@@ -213,7 +213,8 @@ create table background_tasks (like scheduled_tasks including all);
 -- ===== Record
 
 create table audit_entry (
-  id bigint generated always as identity primary key,
+  -- Its place: 1, 2, 3 and so on without gaps.
+  id bigint primary key,
   at timestamptz not null,
   person varchar(40) not null,
   subject varchar(60) not null,
@@ -221,10 +222,14 @@ create table audit_entry (
   detail text not null,
   -- The token with which a program did it; null when a person did.
   token bigint references person_token,
-  previous_hash char(64) not null,
+  -- By chance, so that the hash of an entry can be told without telling the entry.
+  salt char(32) not null,
   hash char(64) not null
 );
 create index audit_entry_subject on audit_entry (subject, id);
+create index audit_entry_person on audit_entry (person, id);
+create index audit_entry_action on audit_entry (action, id);
+create index audit_entry_at on audit_entry (at, id);
 create index audit_entry_token on audit_entry (token, id) where token is not null;
 
 create function refuse_rewriting() returns trigger language plpgsql as $$
@@ -233,6 +238,39 @@ begin
 end $$;
 create trigger audit_entry_append_only before update or delete or truncate on audit_entry
   for each statement execute function refuse_rewriting();
+
+-- Heads of the record that were written outside: in a file, by mail, to a log server.
+create table record_head (
+  id bigint generated always as identity primary key,
+  number bigint not null,
+  hash char(64) not null,
+  at timestamptz not null,
+  place varchar(10) not null,
+  -- Why it could not be written there; null when it was.
+  problem varchar(300)
+);
+create index record_head_place on record_head (place, id);
+
+-- To whom heads are mailed.
+create table record_heads_mail (
+  id smallint primary key,
+  version integer not null,
+  addresses varchar(600) not null
+);
+
+-- Who looked at what: once an hour for each person and thing, beside the chain.
+create table look (
+  id bigint generated always as identity primary key,
+  person varchar(40) not null,
+  -- As the record calls it: a change, a device.
+  subject varchar(60) not null,
+  -- What of it, such as "backup 12"; empty for the thing itself.
+  part varchar(60) not null,
+  hour timestamptz not null,
+  at timestamptz not null,
+  unique (person, subject, part, hour)
+);
+create index look_subject on look (lower(subject), id);
 
 -- ===== Credentials and devices
 

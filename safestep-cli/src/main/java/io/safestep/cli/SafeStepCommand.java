@@ -8,7 +8,7 @@ import picocli.CommandLine.Command;
         name = "safestep",
         description = "What can be done without the server.",
         mixinStandardHelpOptions = true,
-        subcommands = {ConfigCommand.class, ModelCommand.class, ProfileCommand.class})
+        subcommands = {ConfigCommand.class, ModelCommand.class, ProfileCommand.class, RecordCommand.class})
 public final class SafeStepCommand {
 
     /** Something in the files that the person has to put right. */

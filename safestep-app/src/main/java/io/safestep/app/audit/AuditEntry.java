@@ -1,8 +1,8 @@
 package io.safestep.app.audit;
 
+import io.safestep.core.record.RecordHead;
+import io.safestep.core.record.RecordedAct;
 import jakarta.persistence.Entity;
-import jakarta.persistence.GeneratedValue;
-import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
 import org.hibernate.annotations.Immutable;
@@ -10,14 +10,17 @@ import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
-/** One thing that somebody did. Never changed and never deleted; the database refuses both. */
+/**
+ * One thing that somebody did. Never changed and never deleted; the database refuses both. Each carries the hash of itself
+ * and of all before it.
+ */
 @Entity
 @Immutable
 class AuditEntry {
 
+    /** Its place in the record. */
     @Id
-    @GeneratedValue(strategy = GenerationType.IDENTITY)
-    private Long id;
+    private long id;
 
     private Instant at;
     private String person;
@@ -27,66 +30,38 @@ class AuditEntry {
     private @Nullable Long token;
 
     @JdbcTypeCode(SqlTypes.CHAR)
-    private String previousHash;
+    private String salt;
 
     @JdbcTypeCode(SqlTypes.CHAR)
     private String hash;
 
     protected AuditEntry() {}
 
-    AuditEntry(
-            Instant at,
-            String person,
-            String subject,
-            String action,
-            String detail,
-            @Nullable Long token,
-            String previousHash) {
-        this.at = at;
-        this.person = person;
-        this.subject = subject;
-        this.action = action;
-        this.detail = detail;
-        this.token = token;
-        this.previousHash = previousHash;
-        this.hash = AuditChain.hash(this);
+    /**
+     * @param act whose number is the next one
+     * @param before the last entry before it
+     */
+    AuditEntry(RecordedAct act, RecordHead before) {
+        this.id = act.number();
+        this.at = act.at();
+        this.person = act.person();
+        this.subject = act.subject();
+        this.action = act.action();
+        this.detail = act.detail();
+        this.token = act.token();
+        this.salt = act.salt();
+        this.hash = before.then(act).hash();
     }
 
-    Long id() {
-        return id;
-    }
-
-    Instant at() {
-        return at;
-    }
-
-    String person() {
-        return person;
-    }
-
-    String subject() {
-        return subject;
-    }
-
-    String action() {
-        return action;
-    }
-
-    String detail() {
-        return detail;
-    }
-
-    /** Of the token with which it was done; null when a person did it. */
-    @Nullable
-    Long token() {
-        return token;
-    }
-
-    String previousHash() {
-        return previousHash;
+    RecordedAct act() {
+        return new RecordedAct(id, at, person, subject, action, detail, token, salt);
     }
 
     String hash() {
         return hash;
+    }
+
+    RecordHead head() {
+        return new RecordHead(id, hash);
     }
 }

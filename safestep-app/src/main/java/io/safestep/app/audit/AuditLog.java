@@ -1,11 +1,15 @@
 package io.safestep.app.audit;
 
+import io.safestep.core.record.RecordHead;
+import io.safestep.core.record.RecordedAct;
 import jakarta.persistence.EntityManager;
+import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.HexFormat;
 import java.util.List;
-import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
@@ -22,6 +26,8 @@ public class AuditLog {
     /** Any fixed number: entries are written one after the other, whichever process writes them. */
     private static final long CHAIN_LOCK = 7_701L;
 
+    private static final int SALT_BYTES = 16;
+    private static final SecureRandom CHANCE = new SecureRandom();
     private static final int MOST_OF_A_TOKEN = 500;
 
     private final AuditEntries entries;
@@ -46,17 +52,17 @@ public class AuditLog {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public void write(String person, String subject, String action, String detail) {
-        lock();
-        String previous =
-                entries.findFirstByOrderByIdDesc().map(AuditEntry::hash).orElse(AuditChain.START);
-        entries.saveAndFlush(new AuditEntry(
-                clock.instant().truncatedTo(ChronoUnit.MILLIS),
-                person,
-                subject,
-                action,
-                told(detail),
-                token(),
-                previous));
+        writeAll(person, List.of(new Line(subject, action, detail)));
+    }
+
+    private RecordHead head() {
+        return entries.findFirstByOrderByIdDesc().map(AuditEntry::head).orElse(RecordHead.START);
+    }
+
+    private static String salt() {
+        byte[] bytes = new byte[SALT_BYTES];
+        CHANCE.nextBytes(bytes);
+        return HexFormat.of().formatHex(bytes);
     }
 
     private @Nullable Long token() {
@@ -93,23 +99,34 @@ public class AuditLog {
             return;
         }
         lock();
-        String previous =
-                entries.findFirstByOrderByIdDesc().map(AuditEntry::hash).orElse(AuditChain.START);
+        RecordHead before = head();
         Instant now = clock.instant().truncatedTo(ChronoUnit.MILLIS);
+        List<AuditEntry> written = new ArrayList<>();
         for (Line line : lines) {
-            AuditEntry entry =
-                    new AuditEntry(now, person, line.subject(), line.action(), told(line.detail()), token(), previous);
+            RecordedAct act = new RecordedAct(
+                    before.number() + 1,
+                    now,
+                    person,
+                    line.subject(),
+                    line.action(),
+                    told(line.detail()),
+                    token(),
+                    salt());
+            AuditEntry entry = new AuditEntry(act, before);
             entityManager.persist(entry);
-            // Forgotten at once: thousands that are looked at anew at each step would take minutes.
-            entityManager.detach(entry);
-            previous = entry.hash();
+            written.add(entry);
+            before = entry.head();
         }
+        entityManager.flush();
+        // Forgotten at once: thousands that are looked at anew at each step would take minutes.
+        written.forEach(entityManager::detach);
     }
 
     @Transactional(readOnly = true)
     public List<RecordEntry> about(String subject) {
         return entries.findBySubjectOrderById(subject).stream()
-                .map(e -> new RecordEntry(e.at(), e.person(), e.action(), e.detail()))
+                .map(AuditEntry::act)
+                .map(a -> new RecordEntry(a.at(), a.person(), a.action(), a.detail()))
                 .toList();
     }
 
@@ -117,7 +134,8 @@ public class AuditLog {
     @Transactional(readOnly = true)
     public List<TokenEntry> with(long token) {
         return entries.findByTokenOrderByIdDesc(token, Limit.of(MOST_OF_A_TOKEN)).stream()
-                .map(e -> new TokenEntry(e.at(), e.subject(), e.action(), e.detail()))
+                .map(AuditEntry::act)
+                .map(a -> new TokenEntry(a.at(), a.subject(), a.action(), a.detail()))
                 .toList();
     }
 
@@ -128,17 +146,4 @@ public class AuditLog {
      * @param subject what it was about
      */
     public record TokenEntry(Instant at, String subject, String action, String detail) {}
-
-    /** The id of the first entry that does not fit the chain; empty when the record is as it was written. */
-    @Transactional(readOnly = true)
-    public Optional<Long> firstBroken() {
-        String previous = AuditChain.START;
-        for (AuditEntry entry : entries.findAllByOrderById()) {
-            if (!entry.previousHash().equals(previous) || !entry.hash().equals(AuditChain.hash(entry))) {
-                return Optional.of(entry.id());
-            }
-            previous = entry.hash();
-        }
-        return Optional.empty();
-    }
 }

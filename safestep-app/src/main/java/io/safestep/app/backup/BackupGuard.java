@@ -51,4 +51,9 @@ public class BackupGuard implements SubjectGuard {
         mustRead(sight, id);
         sight.mustAct(device(id));
     }
+
+    @Override
+    public Looked looked(String id) {
+        return new Looked(device(id), "backup " + id);
+    }
 }

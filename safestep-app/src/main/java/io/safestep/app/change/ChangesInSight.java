@@ -10,6 +10,7 @@ import io.safestep.app.sight.SubjectGuard;
 import java.util.Collection;
 import java.util.List;
 import java.util.Objects;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -47,6 +48,18 @@ public class ChangesInSight implements SubjectGuard {
         if (!sight.readsEverything() && !shows(sight, author(number), repository.devicesOf(number))) {
             throw ProblemException.notFound("CR-" + number);
         }
+    }
+
+    /** Those of some changes that somebody sees; what does not exist is not seen. */
+    public Set<Integer> seenOf(Sight sight, Collection<Integer> numbers) {
+        return sight.readsEverything()
+                ? Set.copyOf(numbers)
+                : repository.writtenByOrWith(numbers, sight.login(), sight.names());
+    }
+
+    /** Numbers of all changes with a device, whatever became of them. */
+    public List<Integer> with(String device) {
+        return repository.numbersWith(device);
     }
 
     /** Whether somebody may act on all devices of a change. */
@@ -119,6 +132,11 @@ public class ChangesInSight implements SubjectGuard {
                     "CR-" + number + " has no devices yet: only its author goes on with it, or somebody whose scope"
                             + " is all devices.");
         }
+    }
+
+    @Override
+    public Looked looked(String id) {
+        return new Looked("CR-" + number(id), "");
     }
 
     private static int number(String id) {

@@ -4,6 +4,7 @@ import io.safestep.app.problem.ProblemException;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.EntityGraph;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -29,6 +30,9 @@ interface DeviceRepository extends JpaRepository<StoredDevice, Long> {
 
     @EntityGraph(attributePaths = {"labels", "site"})
     List<StoredDevice> findAllByOrderByName();
+
+    @Query("select d.name from StoredDevice d where d.name in :names")
+    Set<String> namesAmong(Collection<String> names);
 
     @EntityGraph(attributePaths = {"labels", "site"})
     List<StoredDevice> findByNameInOrderByName(Collection<String> names);

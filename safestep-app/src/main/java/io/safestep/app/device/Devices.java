@@ -188,6 +188,12 @@ public class Devices {
         return snapshots(repository.findByIdIn(ids));
     }
 
+    /** Those of these names that are names of devices. */
+    @Transactional(readOnly = true)
+    public Set<String> namesAmong(Collection<String> names) {
+        return names.isEmpty() ? Set.of() : repository.namesAmong(names);
+    }
+
     /** @throws ProblemException that names those that do not exist */
     @Transactional(readOnly = true)
     public List<Device> named(Set<String> names) {

@@ -44,4 +44,9 @@ class FindingGuard implements SubjectGuard {
         mustRead(sight, id);
         sight.mustAct(device(id));
     }
+
+    @Override
+    public Looked looked(String id) {
+        return new Looked(device(id), "finding " + id);
+    }
 }

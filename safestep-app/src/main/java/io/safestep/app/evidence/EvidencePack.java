@@ -3,6 +3,7 @@ package io.safestep.app.evidence;
 import com.lowagie.text.DocumentException;
 import io.safestep.app.approval.Approvals;
 import io.safestep.app.audit.AuditLog;
+import io.safestep.app.audit.RecordReading;
 import io.safestep.app.backup.Backups;
 import io.safestep.app.change.ChangeText;
 import io.safestep.app.change.Changes;
@@ -13,6 +14,7 @@ import io.safestep.app.platform.Platforms;
 import io.safestep.app.run.views.RunChecks;
 import io.safestep.app.run.views.RunRecords;
 import io.safestep.app.run.views.RunView;
+import io.safestep.app.sheet.Cells;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.digest.Sha256;
@@ -26,6 +28,7 @@ import java.time.Clock;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.apache.commons.csv.CSVFormat;
@@ -53,6 +56,7 @@ class EvidencePack {
     private final Devices devices;
     private final Platforms platforms;
     private final AuditLog audit;
+    private final RecordReading reading;
     private final EvidenceReport report;
     private final ObjectMapper json;
     private final Clock clock;
@@ -66,6 +70,7 @@ class EvidencePack {
             Devices devices,
             Platforms platforms,
             AuditLog audit,
+            RecordReading reading,
             EvidenceReport report,
             ObjectMapper json,
             Clock clock) {
@@ -77,6 +82,7 @@ class EvidencePack {
         this.devices = devices;
         this.platforms = platforms;
         this.audit = audit;
+        this.reading = reading;
         this.report = report;
         this.json = json;
         this.clock = clock;
@@ -131,7 +137,7 @@ class EvidencePack {
                 ofChange,
                 ofChange.stream().map(r -> runs.checks(r.id())).toList(),
                 audit.about(change.subject()),
-                audit.firstBroken().isEmpty());
+                reading.proof(List.of()).end().isEmpty());
     }
 
     private byte[] pdf(EvidenceRecord record) {
@@ -177,35 +183,36 @@ class EvidencePack {
                         .get())) {
             for (RunChecks run : runs) {
                 for (RunChecks.Row row : run.rows()) {
-                    csv.printRecord(
-                            run.runId(),
-                            row.device(),
-                            row.wave(),
-                            row.title(),
-                            row.service(),
-                            row.expected(),
-                            row.severity(),
-                            row.outcome(),
-                            row.looked().before() == null
-                                    ? null
-                                    : row.looked().before().summary(),
-                            row.looked().before() == null
-                                    ? null
-                                    : row.looked().before().words(),
-                            row.looked().after() == null
-                                    ? null
-                                    : row.looked().after().summary(),
-                            row.looked().after() == null
-                                    ? null
-                                    : row.looked().after().words(),
-                            row.looked().looks(),
-                            row.looked().undone() == null
-                                    ? null
-                                    : row.looked().undone().outcome(),
-                            row.looked().undone() == null
-                                    ? null
-                                    : row.looked().undone().words(),
-                            row.openedBy());
+                    csv.printRecord(Stream.of(
+                                    run.runId(),
+                                    row.device(),
+                                    row.wave(),
+                                    row.title(),
+                                    row.service(),
+                                    row.expected(),
+                                    row.severity(),
+                                    row.outcome(),
+                                    row.looked().before() == null
+                                            ? null
+                                            : row.looked().before().summary(),
+                                    row.looked().before() == null
+                                            ? null
+                                            : row.looked().before().words(),
+                                    row.looked().after() == null
+                                            ? null
+                                            : row.looked().after().summary(),
+                                    row.looked().after() == null
+                                            ? null
+                                            : row.looked().after().words(),
+                                    row.looked().looks(),
+                                    row.looked().undone() == null
+                                            ? null
+                                            : row.looked().undone().outcome(),
+                                    row.looked().undone() == null
+                                            ? null
+                                            : row.looked().undone().words(),
+                                    row.openedBy())
+                            .map(Cells::text));
                 }
             }
         } catch (IOException e) {

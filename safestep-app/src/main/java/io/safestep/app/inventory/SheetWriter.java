@@ -1,5 +1,6 @@
 package io.safestep.app.inventory;
 
+import io.safestep.app.sheet.Cells;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.StringWriter;
@@ -38,17 +39,12 @@ final class SheetWriter {
         text.write('\ufeff');
         try (CSVPrinter printer = new CSVPrinter(text, CSVFormat.RFC4180)) {
             for (List<String> row : table.rows()) {
-                printer.printRecord(row.stream().map(SheetWriter::guarded).toList());
+                printer.printRecord(row.stream().map(Cells::text).toList());
             }
         } catch (IOException e) {
             throw new UncheckedIOException("Writing to memory does not fail.", e);
         }
         return text.toString().getBytes(StandardCharsets.UTF_8);
-    }
-
-    /** What a spreadsheet would run as a formula is kept as text. */
-    private static String guarded(String cell) {
-        return !cell.isEmpty() && "=+-@\t\r".indexOf(cell.charAt(0)) >= 0 ? "'" + cell : cell;
     }
 
     static byte[] workbook(List<Table> tables) {

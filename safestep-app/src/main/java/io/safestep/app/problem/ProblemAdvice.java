@@ -93,7 +93,9 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         List<FieldError> errors = e.getBindingResult().getFieldErrors().stream()
                 .map(f -> FieldError.of(
                         WrittenFields.named(type, f.getField()),
-                        Objects.requireNonNullElse(f.getDefaultMessage(), "This can't be taken.")))
+                        f.isBindingFailure()
+                                ? "“" + f.getRejectedValue() + "” can't stand here."
+                                : Objects.requireNonNullElse(f.getDefaultMessage(), "This can't be taken.")))
                 .toList();
         ResponseEntity<ProblemDetail> answer = known(ProblemException.invalid(errors));
         return new ResponseEntity<>(answer.getBody(), answer.getStatusCode());

@@ -39,4 +39,9 @@ class RoundGuard implements SubjectGuard {
                     "The round holds devices on which you may not act. Begin one of your own.");
         }
     }
+
+    @Override
+    public Looked looked(String id) {
+        return new Looked("round " + id, "");
+    }
 }

@@ -47,4 +47,9 @@ class RunGuard implements SubjectGuard {
         mustRead(sight, id);
         changes.mustAct(sight, change(id));
     }
+
+    @Override
+    public Looked looked(String id) {
+        return new Looked("CR-" + change(id), "run " + id);
+    }
 }

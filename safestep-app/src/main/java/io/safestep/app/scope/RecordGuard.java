@@ -42,4 +42,9 @@ class RecordGuard implements SubjectGuard {
     public void mustAct(Sight sight, String id) {
         mustRead(sight, id);
     }
+
+    @Override
+    public Looked looked(String id) {
+        return new Looked(id.strip(), "record");
+    }
 }

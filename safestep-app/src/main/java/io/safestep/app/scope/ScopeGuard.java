@@ -7,6 +7,7 @@ import io.safestep.app.sight.Sees;
 import io.safestep.app.sight.Sight;
 import io.safestep.app.sight.Subject;
 import io.safestep.app.sight.SubjectGuard;
+import io.safestep.app.sight.Witness;
 import io.safestep.core.people.Scope;
 import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
@@ -15,8 +16,10 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.MethodParameter;
+import org.springframework.http.HttpMethod;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -41,9 +44,11 @@ class ScopeGuard implements WebMvcConfigurer, HandlerInterceptor, HandlerMethodA
 
     private final Scopes scopes;
     private final Map<Subject, SubjectGuard> guards = new EnumMap<>(Subject.class);
+    private final ObjectProvider<Witness> witness;
 
-    ScopeGuard(Scopes scopes, List<SubjectGuard> guards) {
+    ScopeGuard(Scopes scopes, List<SubjectGuard> guards, ObjectProvider<Witness> witness) {
         this.scopes = scopes;
+        this.witness = witness;
         guards.forEach(g -> this.guards.put(g.subject(), g));
     }
 
@@ -100,6 +105,25 @@ class ScopeGuard implements WebMvcConfigurer, HandlerInterceptor, HandlerMethodA
         }
         if (acts != null && !sight.actsOnEverything()) {
             guard(acts.value()).mustAct(sight, id);
+        }
+    }
+
+    /** What was shown is told to whoever keeps who saw what. */
+    @Override
+    public void afterCompletion(
+            HttpServletRequest request, HttpServletResponse response, Object handler, @Nullable Exception failure) {
+        if (failure == null
+                && handler instanceof HandlerMethod endpoint
+                && HttpMethod.GET.matches(request.getMethod())
+                && response.getStatus() == HttpServletResponse.SC_OK) {
+            String login = sight(request).login();
+            for (MethodParameter parameter : endpoint.getMethodParameters()) {
+                Sees sees = parameter.getParameterAnnotation(Sees.class);
+                String id = sees == null ? null : value(request, parameter);
+                if (sees != null && id != null && !login.isEmpty()) {
+                    witness.ifAvailable(w -> w.looked(login, guard(sees.value()), id));
+                }
+            }
         }
     }
 

@@ -36,4 +36,18 @@ public interface SubjectGuard {
      * @throws ProblemException when it is not seen, or is about a device on which they may not act
      */
     void mustAct(Sight sight, String id);
+
+    /**
+     * What somebody has looked at, as the record calls it.
+     *
+     * @param subject a change such as {@code CR-1001}, a device, or something else
+     * @param part what of it, such as {@code backup 12}; empty for the thing itself
+     */
+    record Looked(String subject, String part) {}
+
+    /**
+     * @param id as it stood in a request that was answered
+     * @throws ProblemException when it does not exist any more
+     */
+    Looked looked(String id);
 }

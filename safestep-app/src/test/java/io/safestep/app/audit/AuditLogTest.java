@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import io.safestep.app.testing.SafeStepTest;
+import io.safestep.core.record.Break;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -11,7 +13,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 class AuditLogTest extends SafeStepTest {
 
     @Autowired
-    private AuditLog log;
+    private RecordReading reading;
 
     @Autowired
     private JdbcTemplate jdbc;
@@ -22,7 +24,7 @@ class AuditLogTest extends SafeStepTest {
                 .hasMessageContaining("append-only");
         assertThatThrownBy(() -> jdbc.update("delete from audit_entry where id = 1"))
                 .hasMessageContaining("append-only");
-        assertThat(log.firstBroken()).isEmpty();
+        assertThat(reading.proof(List.of()).end()).isEmpty();
     }
 
     @Test
@@ -31,11 +33,11 @@ class AuditLogTest extends SafeStepTest {
         String detail = jdbc.queryForObject("select detail from audit_entry where id = ?", String.class, id);
         rewrite(id, detail + " Not.");
         try {
-            assertThat(log.firstBroken()).contains(id);
+            assertThat(reading.proof(List.of()).end()).contains(new Break(Break.Kind.ALTERED, id));
         } finally {
             rewrite(id, detail);
         }
-        assertThat(log.firstBroken()).isEmpty();
+        assertThat(reading.proof(List.of()).end()).isEmpty();
     }
 
     private void rewrite(Long id, String detail) {

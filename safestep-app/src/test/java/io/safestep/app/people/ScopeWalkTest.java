@@ -106,7 +106,9 @@ class ScopeWalkTest extends ScopeGround {
             "GET /api/pools",
             "POST /api/changes/values",
             // hashes and whether they fit
-            "GET /api/record/proof");
+            "GET /api/record/proof",
+            "GET /api/record/proof/head",
+            "GET /api/record/choices");
 
     /** Answers that hold what devices say and what people wrote into them, as it is: other devices may be named there. */
     private static final Set<String> DEVICES_OWN_WORDS = Set.of(

@@ -31,6 +31,8 @@ public enum Right {
     WRITE_PEOPLE("add people, say what they may do, let them go"),
     /** Say when a change needs whose approval, and how much counts for its risk. */
     WRITE_APPROVAL_RULES("say who has to approve what"),
+    /** See who looked at what, and say where the head of the record is kept. */
+    WATCH_RECORD("see who looked at what, and keep the head of the record elsewhere"),
     /** Make things go wrong in the practice network. */
     USE_PRACTICE_NETWORK("make things go wrong in the practice network");
 

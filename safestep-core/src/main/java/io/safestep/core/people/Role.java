@@ -40,7 +40,7 @@ public enum Role {
     OPERATOR("operator on watch", READ, RUN_CHANGES, READ_DEVICES, DECIDE_DRIFT, SAVE_DEVICES, USE_PRACTICE_NETWORK),
     /** Reached at night: starts, stops and takes back runs, and is told what waits for a person. */
     ON_CALL("on-call", READ, RUN_CHANGES, READ_DEVICES),
-    AUDITOR("auditor", READ),
+    AUDITOR("auditor", READ, WATCH_RECORD),
     ADMINISTRATOR(
             "administrator",
             READ,
@@ -51,6 +51,7 @@ public enum Role {
             WRITE_CREDENTIALS,
             WRITE_PEOPLE,
             WRITE_APPROVAL_RULES,
+            WATCH_RECORD,
             USE_PRACTICE_NETWORK);
 
     private final String title;

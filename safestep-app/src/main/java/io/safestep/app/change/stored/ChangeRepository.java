@@ -5,6 +5,7 @@ import jakarta.persistence.LockModeType;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
@@ -24,6 +25,16 @@ public interface ChangeRepository extends JpaRepository<Change, Long> {
     /** Log-in. */
     @Query("select c.author.login from Change c where c.number = :number")
     Optional<String> authorOf(int number);
+
+    /** Numbers of the changes with this device. */
+    @Query("select t.change.number from ChangeTarget t where t.device.name = :device")
+    List<Integer> numbersWith(String device);
+
+    /** Those of some changes that somebody has written, or that have one of these devices. */
+    @Query("""
+            select c.number from Change c where c.number in :numbers and (c.author.login = :login
+            or exists (select 1 from ChangeTarget t where t.change = c and t.device.name in :devices))""")
+    Set<Integer> writtenByOrWith(Collection<Integer> numbers, String login, Collection<String> devices);
 
     List<Change> findByStateInOrderByUpdatedAtDesc(Collection<ChangeState> states);
 
