@@ -14,6 +14,7 @@ import { MovedSince } from "./MovedSince";
 import { NeedsOf } from "./Needs";
 import { ReadBar } from "./ReadBar";
 import { useApprovals, useNext } from "./queries";
+import { Talk } from "./Talk";
 import { useMoved } from "../api/keys";
 import { useSave } from "../ui/useSave";
 import { Field } from "../ui/Field";
@@ -58,6 +59,7 @@ export function ApproveRung({ change }: { change: Change }) {
             <b className="mono">{t.device}</b> {t.beside}
           </Block>
         ))}
+      <Talk change={change} />
       <h2 className="mt-4">Decisions</h2>
       <Decided approvals={approvals.data} next={next} />
       {inReview && author && mayDecide && (

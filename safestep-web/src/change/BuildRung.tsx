@@ -170,7 +170,7 @@ const unchosen = (target: Target) =>
 const asShown = (target: Target) =>
   target.way === "CONFIGURATION" && target.lines === "" ? linesFor(target.device) : target;
 
-const ofDevice = (comments: LineComment[], device: string) => comments.filter((c) => c.about.device === device);
+const ofDevice = (comments: LineComment[], device: string) => comments.filter((c) => c.about?.device === device);
 
 /** Nothing more is said about a change that is over. */
 const ended: Change["state"][] = ["CLOSED", "REJECTED", "WITHDRAWN"];

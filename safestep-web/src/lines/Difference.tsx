@@ -175,7 +175,7 @@ function Astray({ talk, rows }: { talk: Talk; rows: DifferenceRow[] }) {
       <h3>About lines that are no longer in the difference</h3>
       {gone.map((c) => (
         <div key={c.id}>
-          <code className="mono">{[...c.about.path, c.about.line].join(" › ")}</code>
+          <code className="mono">{[...(c.about?.path ?? []), c.about?.line].join(" › ")}</code>
           <Thread number={talk.number} comment={c} />
         </div>
       ))}

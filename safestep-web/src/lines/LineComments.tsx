@@ -8,7 +8,7 @@ import { useMay } from "../session/session";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { count } from "../ui/words";
-import { openByDevice } from "./comments";
+import { openByDevice, WHOLE } from "./comments";
 import { keys } from "../api/keys";
 
 export const useComments = (number: number) =>
@@ -25,7 +25,7 @@ export function useMaySpeak(): boolean {
   return writes || decides;
 }
 
-function useCommentMutation<T>(number: number, send: (argument: T) => Promise<unknown>, done?: () => void) {
+export function useCommentMutation<T>(number: number, send: (argument: T) => Promise<unknown>, done?: () => void) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: send,
@@ -49,9 +49,13 @@ export function OpenComments({ comments, open }: { comments: LineComment[]; open
       {devices.map(([device, n], i) => (
         <span key={device}>
           {i > 0 && ", "}
-          <button type="button" className="btn btn-link p-0 mono" onClick={() => open(device)}>
-            {device}
-          </button>
+          {device === WHOLE ? (
+            "the change as a whole"
+          ) : (
+            <button type="button" className="btn btn-link p-0 mono" onClick={() => open(device)}>
+              {device}
+            </button>
+          )}
           {n > 1 && ` (${n})`}
         </span>
       ))}
@@ -101,7 +105,8 @@ export function CommentForm({ number, about, close }: { number: number; about: C
 
 /** A comment with its answers; a resolved one is folded to a line. */
 export function Thread({ number, comment }: { number: number; comment: LineComment }) {
-  const maySpeak = useMaySpeak();
+  const speaksOfLines = useMaySpeak();
+  const maySpeak = comment.about === null || speaksOfLines;
   const [unfolded, setUnfolded] = useState(false);
   const [answer, setAnswer] = useState("");
   const reply = useCommentMutation(

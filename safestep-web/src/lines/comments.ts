@@ -19,7 +19,7 @@ export function about(comments: LineComment[], row: DifferenceRow): LineComment[
     row.before !== null && keyOf("BASELINE", row.path, row.before),
     row.after !== null && keyOf("OUTCOME", row.path, row.after),
   ];
-  return comments.filter((c) => keys.includes(keyOf(c.about.side, c.about.path, c.about.line)));
+  return comments.filter((c) => c.about && keys.includes(keyOf(c.about.side, c.about.path, c.about.line)));
 }
 
 /** Comments about lines that are no longer in the difference. */
@@ -30,14 +30,30 @@ export function astray(comments: LineComment[], rows: DifferenceRow[]): LineComm
       r.after !== null ? keyOf("OUTCOME", r.path, r.after) : "",
     ]),
   );
-  return comments.filter((c) => !there.has(keyOf(c.about.side, c.about.path, c.about.line)));
+  return comments.filter((c) => c.about && !there.has(keyOf(c.about.side, c.about.path, c.about.line)));
 }
 
-/** How many comments of each device nobody has resolved. */
+/** What stands for the change as a whole where devices are named. */
+export const WHOLE = "";
+
+/** How many comments that hold the approval nobody has resolved, by device; those on the change as a whole under "". */
 export function openByDevice(comments: LineComment[]): Map<string, number> {
   const open = new Map<string, number>();
-  for (const c of comments.filter((one) => !one.resolvedBy)) {
-    open.set(c.about.device, (open.get(c.about.device) ?? 0) + 1);
+  for (const c of comments.filter((one) => one.question && !one.resolvedBy)) {
+    const device = c.about?.device ?? WHOLE;
+    open.set(device, (open.get(device) ?? 0) + 1);
   }
   return open;
+}
+
+/** The beginning of a name that is being written after an @, right before the place where one writes; null when none is. */
+export function nameBegun(text: string, place: number): string | null {
+  const begun = /(?:^|[^\w.@-])@([a-z0-9._-]*)$/i.exec(text.slice(0, place));
+  return begun ? begun[1]!.toLowerCase() : null;
+}
+
+/** The text with a name in the place of what was begun, and where one goes on writing. */
+export function withName(text: string, place: number, login: string): { text: string; place: number } {
+  const before = text.slice(0, place).replace(/@[a-z0-9._-]*$/i, `@${login} `);
+  return { text: before + text.slice(place).replace(/^ /, ""), place: before.length };
 }

@@ -11,6 +11,7 @@ export const noticeKinds: Record<NoticeKind, { shape: Shape; word: string }> = {
   DECISION_ASKED: { shape: "blocked", word: "asked to decide" },
   DECIDED: { shape: "done", word: "your change was decided about" },
   EMERGENCY: { shape: "failed", word: "emergency" },
+  SPOKEN_TO: { shape: "notyet", word: "spoken to" },
 };
 
 export const paces: Record<Pace, string> = {

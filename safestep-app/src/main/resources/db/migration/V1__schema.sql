@@ -875,12 +875,15 @@ create index approval_change on approval (change_id);
 create table line_comment (
   id bigint generated always as identity primary key,
   change_id bigint not null references change_request,
-  device varchar(60) not null,
-  side varchar(10) not null,
+  -- The line that it is about; all null when it is about the change as a whole.
+  device varchar(60),
+  side varchar(10),
   -- The lines above it, each on a line; secrets masked, like the line itself.
-  path text not null,
-  line text not null,
+  path text,
+  line text,
   body text not null,
+  -- Whether it has to be settled before the change is approved.
+  question boolean not null,
   author_id bigint not null references person,
   written_at timestamptz not null,
   resolved_by_id bigint references person,

@@ -22,7 +22,8 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Comments on lines of a change over HTTP. Who writes changes or decides about them may speak. */
+/** Comments on a change and its lines over HTTP. Who writes changes or decides about them speaks of lines;
+ * whoever reads asks about the change, and answers. */
 @RestController
 @RequestMapping("/api/changes/{number}/comments")
 class CommentController {
@@ -46,6 +47,14 @@ class CommentController {
             @Size(max = 2_000, message = "At most 2,000 characters.")
             String body) {}
 
+    /** @param question whether it has to be resolved before the change is approved */
+    record WholeRequest(
+            @NotBlank(message = "Say something about the change.")
+            @Size(max = 2_000, message = "At most 2,000 characters.")
+            String body,
+
+            boolean question) {}
+
     record AnswerRequest(
             @NotBlank(message = "Write an answer.") @Size(max = 2_000, message = "At most 2,000 characters.")
             String body) {}
@@ -53,7 +62,21 @@ class CommentController {
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
     List<CommentView> all(@PathVariable @Sees(Subject.CHANGE) int number, Sight sight) {
-        return sight.seen(comments.of(number, sight.login()), c -> c.about().device());
+        return comments.of(number, sight.login()).stream()
+                .filter(c -> c.isSeenBy(sight))
+                .map(c -> c.toldTo(sight))
+                .toList();
+    }
+
+    /** About the change as a whole. {@code @} and a log-in speak to somebody. */
+    @PostMapping("/whole")
+    @ResponseStatus(HttpStatus.CREATED)
+    @PreAuthorize("hasAuthority('READ')")
+    CommentView writeOnWhole(
+            @PathVariable @Sees(Subject.CHANGE) int number,
+            @Valid @RequestBody WholeRequest request,
+            @AuthenticationPrincipal SignedIn me) {
+        return comments.writeOnWhole(number, request.body().strip(), request.question(), me.login());
     }
 
     @PostMapping
@@ -74,7 +97,7 @@ class CommentController {
 
     @PostMapping("/{id}/answers")
     @ResponseStatus(HttpStatus.CREATED)
-    @PreAuthorize(MAY_SPEAK)
+    @PreAuthorize("hasAuthority('READ')")
     CommentView answer(
             @PathVariable @Sees(Subject.CHANGE) int number,
             @PathVariable long id,
@@ -86,7 +109,7 @@ class CommentController {
     }
 
     @PostMapping("/{id}/resolution")
-    @PreAuthorize(MAY_SPEAK)
+    @PreAuthorize("hasAuthority('READ')")
     CommentView resolve(
             @PathVariable @Sees(Subject.CHANGE) int number,
             @PathVariable long id,
@@ -97,7 +120,7 @@ class CommentController {
     }
 
     @DeleteMapping("/{id}/resolution")
-    @PreAuthorize(MAY_SPEAK)
+    @PreAuthorize("hasAuthority('READ')")
     CommentView openAgain(
             @PathVariable @Sees(Subject.CHANGE) int number,
             @PathVariable long id,
@@ -109,8 +132,7 @@ class CommentController {
 
     private void mustSee(Sight sight, int number, long id) {
         boolean seen = sight.readsEverything()
-                || comments.of(number, sight.login()).stream()
-                        .anyMatch(c -> c.id() == id && sight.reads(c.about().device()));
+                || comments.of(number, sight.login()).stream().anyMatch(c -> c.id() == id && c.isSeenBy(sight));
         if (!seen) {
             throw ProblemException.notFound("This comment");
         }

@@ -10,12 +10,16 @@ import io.safestep.app.problem.ProblemException;
 import io.safestep.core.change.ChangeState;
 import java.time.Clock;
 import java.util.EnumSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Comments on lines of differences: written, answered, resolved. The front door of this package. */
+/** Comments on lines of differences and on changes as a whole: written, answered, resolved. The front door of this package. */
 @Service
 @Transactional
 public class Comments {
@@ -26,14 +30,25 @@ public class Comments {
     private final LineCommentRepository repository;
     private final Changes changes;
     private final People people;
+    private final Mentions mentions;
     private final AuditLog audit;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    Comments(LineCommentRepository repository, Changes changes, People people, AuditLog audit, Clock clock) {
+    Comments(
+            LineCommentRepository repository,
+            Changes changes,
+            People people,
+            Mentions mentions,
+            AuditLog audit,
+            ApplicationEventPublisher events,
+            Clock clock) {
         this.repository = repository;
         this.changes = changes;
         this.people = people;
+        this.mentions = mentions;
         this.audit = audit;
+        this.events = events;
         this.clock = clock;
     }
 
@@ -56,17 +71,49 @@ public class Comments {
             throw ProblemException.moved(
                     "This line is no longer part of the difference. Load the page again and look before you write.");
         }
-        LineComment comment =
-                repository.save(new LineComment(change.id(), about, body, people.withLogin(login), clock.instant()));
+        List<Person> spokenTo = mentions.in(body, change.number());
+        LineComment comment = repository.save(
+                new LineComment(change.id(), about, body, true, people.withLogin(login), clock.instant()));
         audit.write(login, change.subject(), "commented", about.device() + ", \"" + about.line() + "\": " + body);
+        tell(change, login, body, spokenTo, List.of(change.author()));
         return view(comment, change, login);
+    }
+
+    /**
+     * About the change as a whole.
+     *
+     * @param question whether it has to be resolved before the change is approved
+     * @throws ProblemException when it speaks to somebody who does not see the change
+     */
+    public CommentView writeOnWhole(int number, String body, boolean question, String login) {
+        Change change = open(number);
+        List<Person> spokenTo = mentions.in(body, change.number());
+        LineComment comment = repository.save(
+                new LineComment(change.id(), null, body, question, people.withLogin(login), clock.instant()));
+        audit.write(login, change.subject(), question ? "asked" : "commented", body);
+        tell(change, login, body, spokenTo, question ? List.of(change.author()) : List.of());
+        return view(comment, change, login);
+    }
+
+    /** Those who are spoken to, and those whom it concerns anyway; never who speaks. */
+    private void tell(Change change, String login, String body, List<Person> spokenTo, List<Person> concerned) {
+        Map<String, Person> all = new LinkedHashMap<>();
+        Stream.concat(spokenTo.stream(), concerned.stream())
+                .filter(p -> !p.login().equals(login))
+                .forEach(p -> all.put(p.login(), p));
+        if (!all.isEmpty()) {
+            events.publishEvent(new Spoken(change.number(), login, body, List.copyOf(all.keySet())));
+        }
     }
 
     public CommentView answer(int number, long id, String body, String login) {
         Change change = open(number);
         LineComment comment = comment(change, id);
+        List<Person> spokenTo = mentions.in(body, change.number());
         comment.answer(body, people.withLogin(login), clock.instant());
-        audit.write(login, change.subject(), "answered", comment.about().device() + ": " + body);
+        CommentedLine about = comment.about();
+        audit.write(login, change.subject(), "answered", (about == null ? "" : about.device() + ": ") + body);
+        tell(change, login, body, spokenTo, List.of(comment.author(), change.author()));
         return view(comment, change, login);
     }
 
@@ -74,6 +121,9 @@ public class Comments {
     public CommentView resolve(int number, long id, boolean resolved, String login) {
         Change change = open(number);
         LineComment comment = comment(change, id);
+        if (!comment.isQuestion()) {
+            throw ProblemException.refused("This is no question: nothing waits for it.");
+        }
         if (!mayResolve(comment, change, login)) {
             throw ProblemException.forbidden("Only " + comment.author().name() + ", who wrote it, and "
                     + change.author().name() + ", the author of the change, may resolve this comment.");
@@ -90,7 +140,7 @@ public class Comments {
     private Change open(int number) {
         Change change = changes.numbered(number);
         if (OVER.contains(change.state())) {
-            throw ProblemException.refused(change.subject() + " is over; nothing more is said about its lines.");
+            throw ProblemException.refused(change.subject() + " is over; nothing more is said about it.");
         }
         return change;
     }
@@ -112,12 +162,13 @@ public class Comments {
                 c.id(),
                 c.about(),
                 c.body(),
+                c.isQuestion(),
                 c.author().name(),
                 c.writtenAt(),
                 c.answers().stream()
                         .map(a -> new CommentView.Answer(a.body(), a.authorName(), a.writtenAt()))
                         .toList(),
-                mayResolve(c, change, login),
+                c.isQuestion() && mayResolve(c, change, login),
                 resolver == null ? null : resolver.name(),
                 c.resolvedAt());
     }

@@ -15,8 +15,9 @@ import jakarta.persistence.OrderBy;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
-/** What somebody says about one line of a difference, with the answers to it. */
+/** What somebody says about one line of a difference, or about a change as a whole, with the answers to it. */
 @Entity
 class LineComment {
 
@@ -25,14 +26,15 @@ class LineComment {
     private Long id;
 
     private Long changeId;
-    private String device;
+    private @Nullable String device;
 
     @Enumerated(EnumType.STRING)
-    private Side side;
+    private @Nullable Side side;
 
-    private String path;
-    private String line;
+    private @Nullable String path;
+    private @Nullable String line;
     private String body;
+    private boolean question;
 
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
     private Person author;
@@ -40,9 +42,9 @@ class LineComment {
     private Instant writtenAt;
 
     @ManyToOne(fetch = FetchType.EAGER)
-    private Person resolvedBy;
+    private @Nullable Person resolvedBy;
 
-    private Instant resolvedAt;
+    private @Nullable Instant resolvedAt;
 
     @OneToMany(mappedBy = "comment", cascade = CascadeType.ALL)
     @OrderBy("id")
@@ -50,13 +52,26 @@ class LineComment {
 
     protected LineComment() {}
 
-    LineComment(long changeId, CommentedLine about, String body, Person author, Instant writtenAt) {
+    /**
+     * @param about null for the change as a whole
+     * @param question whether it has to be settled before the change is approved
+     */
+    LineComment(
+            long changeId,
+            @Nullable CommentedLine about,
+            String body,
+            boolean question,
+            Person author,
+            Instant writtenAt) {
         this.changeId = changeId;
-        this.device = about.device();
-        this.side = about.side();
-        this.path = String.join("\n", about.path());
-        this.line = about.line();
+        if (about != null) {
+            this.device = about.device();
+            this.side = about.side();
+            this.path = String.join("\n", about.path());
+            this.line = about.line();
+        }
         this.body = body;
+        this.question = question;
         this.author = author;
         this.writtenAt = writtenAt;
     }
@@ -69,8 +84,21 @@ class LineComment {
         return changeId;
     }
 
+    /** Null when it is about the change as a whole. */
+    @Nullable
     CommentedLine about() {
-        return new CommentedLine(device, side, path.lines().toList(), line);
+        return device == null || side == null || path == null || line == null
+                ? null
+                : new CommentedLine(device, side, path.lines().toList(), line);
+    }
+
+    boolean isQuestion() {
+        return question;
+    }
+
+    /** Whether it stands against approving the change. */
+    boolean isOpen() {
+        return question && resolvedBy == null;
     }
 
     String body() {
@@ -85,10 +113,12 @@ class LineComment {
         return writtenAt;
     }
 
+    @Nullable
     Person resolvedBy() {
         return resolvedBy;
     }
 
+    @Nullable
     Instant resolvedAt() {
         return resolvedAt;
     }

@@ -32,13 +32,15 @@ class ResolvedBeforeMoving implements ApprovalCondition, ClosingCondition {
 
     private Optional<String> open(Change change, String moved) {
         List<LineComment> open = comments.findByChangeIdOrderById(change.id()).stream()
-                .filter(comment -> comment.resolvedBy() == null)
+                .filter(LineComment::isOpen)
                 .toList();
         if (open.isEmpty()) {
             return Optional.empty();
         }
         List<String> devices = open.stream()
-                .map(comment -> comment.about().device())
+                .map(comment -> comment.about() == null
+                        ? "the change as a whole"
+                        : comment.about().device())
                 .distinct()
                 .toList();
         String named = devices.stream().limit(MOST_NAMED).collect(Collectors.joining(", "))

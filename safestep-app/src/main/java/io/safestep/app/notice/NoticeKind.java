@@ -18,7 +18,9 @@ enum NoticeKind {
     /** To the author alone: approved, returned, rejected, released. */
     DECIDED("was decided about", "were decided about", Right.WRITE_CHANGES),
     /** An emergency is to be released or started. */
-    EMERGENCY("is an emergency", "are emergencies", Right.RUN_CHANGES);
+    EMERGENCY("is an emergency", "are emergencies", Right.RUN_CHANGES),
+    /** Somebody has spoken to them, asked or answered them about a change. */
+    SPOKEN_TO("has words for you", "have words for you", Right.READ);
 
     private final String one;
     private final String many;
@@ -38,7 +40,7 @@ enum NoticeKind {
     /** Whether it is mailed as long as the person has said nothing: it can't wait until somebody looks. */
     boolean urgent() {
         return switch (this) {
-            case FOUND_CHANGED, RUN_WAITS, DECISION_ASKED, DECIDED, EMERGENCY -> true;
+            case FOUND_CHANGED, RUN_WAITS, DECISION_ASKED, DECIDED, EMERGENCY, SPOKEN_TO -> true;
             default -> false;
         };
     }

@@ -7,6 +7,7 @@ import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.SafeStepTest;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
@@ -152,5 +153,66 @@ class CommentsTest extends SafeStepTest {
         ok(story.engineer().post("/api/changes/" + change + "/withdrawal", Map.of()));
         assertThat(story.approver().post(path(), about("mtu 1400", "Why?")).detail())
                 .contains("is over");
+    }
+
+    private Answer says(ApiClient who, String body, boolean question) {
+        return who.post(path() + "/whole", Map.of("body", body, "question", question));
+    }
+
+    private List<String> toldTo(String login) {
+        List<String> titles = new ArrayList<>();
+        ApiClient.loggedIn(port, login).get("/api/notices").body().forEach(n -> {
+            if (n.path("link").asString().startsWith("/changes/" + change + "/")) {
+                titles.add(n.path("kind").asString() + " " + n.path("title").asString());
+            }
+        });
+        return titles;
+    }
+
+    @Test
+    void aQuestionAboutTheWholeHoldsTheApprovalAndARemarkDoesNot() {
+        ApiClient auditor = ApiClient.loggedIn(port, "jvane");
+        JsonNode remark = ok(says(auditor, "Seen.", false));
+        assertThat(remark.path("about").isNull()).isTrue();
+        assertThat(remark.path("mayResolve").asBoolean())
+                .as("nothing waits for a remark")
+                .isFalse();
+        long question =
+                ok(says(auditor, "Who tells the terminal?", true)).path("id").asLong();
+        assertThat(decides("APPROVED").detail())
+                .isEqualTo("1 comment is open on the change as a whole. Who wrote it, or the author of the change,"
+                        + " resolves it before CR-" + change + " is approved.");
+        assertThat(toldTo("roake")).contains("SPOKEN_TO J. Vane speaks to you about CR-" + change);
+
+        ok(story.engineer().post(path() + "/" + question + "/answers", Map.of("body", "The master, by radio.")));
+        assertThat(toldTo("jvane")).contains("SPOKEN_TO R. Oake speaks to you about CR-" + change);
+        assertThat(story.approver()
+                        .post(path() + "/" + question + "/resolution", Map.of())
+                        .status())
+                .as("neither asked nor wrote the change")
+                .isEqualTo(403);
+        assertThat(auditor.post(path() + "/" + remark.path("id").asLong() + "/resolution", Map.of())
+                        .status())
+                .isEqualTo(409);
+        ok(auditor.post(path() + "/" + question + "/resolution", Map.of()));
+        assertThat(decides("APPROVED").status()).isEqualTo(200);
+        assertThat(ok(story.engineer().get("/api/record?subject=CR-" + change)).toString())
+                .contains("\"asked\"", "Who tells the terminal?", "The master, by radio.");
+    }
+
+    @Test
+    void whoIsSpokenToIsToldAndWhoDoesNotSeeItIsNamed() {
+        ok(says(story.approver(), "@pquill, can you be at Brinehaven? Or @IPQX? mail me at d@pquill.", false));
+        assertThat(toldTo("pquill")).containsExactly("SPOKEN_TO D. Fennimore speaks to you about CR-" + change);
+        assertThat(toldTo("dfennimore"))
+                .as("nobody is told what they said themselves")
+                .noneMatch(t -> t.startsWith("SPOKEN_TO"));
+        Answer refused = says(story.approver(), "And you, @kstrand?", false);
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(refused.body().path("errors").get(0).path("message").asString())
+                .startsWith("K. Strand (@kstrand) does not see CR-" + change);
+        assertThat(ok(story.approver().get(path())).size()).isEqualTo(1);
+        assertThat(says(story.approver(), " ", true).detail()).isEqualTo("Say something about the change.");
+        assertThat(says(story.approver(), "x".repeat(2_001), true).status()).isEqualTo(422);
     }
 }

@@ -32,9 +32,13 @@ class EndpointRightsTest extends SafeStepTest {
             "POST /api/welcome/look",
             "GET /api/openapi.json");
 
-    /** What everybody may do who may read: a person's own views, and files of what they see anyway. */
+    /** What everybody may do who may read: a person's own views, words about changes, and files of what they see anyway. */
     private static final Set<String> FOR_EVERYBODY = Set.of(
             "POST /api/backups/archive",
+            "POST /api/changes/{number}/comments/whole",
+            "POST /api/changes/{number}/comments/{id}/answers",
+            "POST /api/changes/{number}/comments/{id}/resolution",
+            "DELETE /api/changes/{number}/comments/{id}/resolution",
             "POST /api/notices/read",
             "PUT /api/notices/choices",
             "PUT /api/own/password",

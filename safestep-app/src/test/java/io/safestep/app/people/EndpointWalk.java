@@ -164,6 +164,7 @@ final class EndpointWalk {
             case "/api/pools/{id}/releases" -> Map.of("allocation", 1, "reason", "x");
             case "/api/changes/{number}/comments" ->
                 Map.of("device", "x", "side", "OUTCOME", "path", List.of(), "line", "x", "body", "x");
+            case "/api/changes/{number}/comments/whole" -> Map.of("body", "x", "question", false);
             case "/api/changes/{number}/comments/{id}/answers" -> Map.of("body", "x");
             case "/api/changes/{number}/allocations" ->
                 Map.of("pool", "x", "wishes", List.of(Map.of("device", "brn-gw-a", "variable", "x", "type", "VLAN")));

@@ -377,7 +377,7 @@ class PeopleGateTest {
     @Test
     void rightsOfSeveralRolesAddUp() {
         assertThat(Role.rights(List.of(Role.AUDITOR, Role.APPROVER)))
-                .containsExactlyInAnyOrder(Right.READ, Right.DECIDE_CHANGES);
+                .containsExactlyInAnyOrder(Right.READ, Right.DECIDE_CHANGES, Right.WATCH_RECORD);
         assertThat(Role.rights(List.of())).isEmpty();
         assertThat(List.of(Role.values()))
                 .allSatisfy(r -> assertThat(r.rights()).contains(Right.READ));
