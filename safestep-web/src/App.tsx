@@ -59,6 +59,7 @@ const OwnPage = lazy(() => import("./own/OwnPage").then((m) => ({ default: m.Own
 const InboxPage = lazy(() => import("./notice/InboxPage").then((m) => ({ default: m.InboxPage })));
 const RecordPage = lazy(() => import("./record/RecordPage").then((m) => ({ default: m.RecordPage })));
 const LooksPage = lazy(() => import("./record/LooksPage").then((m) => ({ default: m.LooksPage })));
+const ReportPage = lazy(() => import("./record/ReportPage").then((m) => ({ default: m.ReportPage })));
 const ProofPage = lazy(() => import("./record/ProofPage").then((m) => ({ default: m.ProofPage })));
 const RoundsPage = lazy(() => import("./round/RoundsPage").then((m) => ({ default: m.RoundsPage })));
 const RoundPage = lazy(() => import("./round/RoundPage").then((m) => ({ default: m.RoundPage })));
@@ -118,6 +119,7 @@ export function App() {
             <Route path="drift/policies" element={<PoliciesPage />} />
             <Route path="record" element={<RecordPage />} />
             <Route path="record/looks" element={<LooksPage />} />
+            <Route path="record/report" element={<ReportPage />} />
             <Route path="record/proof" element={<ProofPage />} />
             <Route path="settings" element={<Navigate replace to="/settings/people" />} />
             <Route path="settings/people/:id?" element={<PeoplePage />} />

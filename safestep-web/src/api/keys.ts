@@ -15,6 +15,7 @@ export const keys = {
   recordOf: (subject: string) => ["record", "of", subject],
   recordChosen: (asked: string) => ["record", "chosen", asked],
   recordChoices: ["record", "choices"],
+  report: (from: string, to: string) => ["record", "report", from, to],
   recordHeads: ["record-heads"],
   looks: (person: string, subject: string) => ["looks", person, subject],
 

@@ -25,6 +25,7 @@ export type Service = Schemas["ServiceView"];
 export type Readable = Schemas["ReadableCommand"];
 export type RecordedEntry = Schemas["RecordPagesEntryView"];
 export type RecordProof = Schemas["HeadsProof"];
+export type Report = Schemas["ReportView"];
 export type RecordHeads = Schemas["HeadHeadsView"];
 export type HeadPlace = RecordHeads["places"][number];
 export type Build = Schemas["BuildView"];

@@ -1,17 +1,18 @@
 import type { Changed, FindingRow, FindingState, FindingStep } from "../api/types";
+import vocabulary from "../api/vocabulary.json";
 import type { Shape } from "../ui/Glyph";
 import { dayName } from "../ui/time";
-import { count } from "../ui/words";
+import { count, looks } from "../ui/words";
 
-export const findingStates: Record<FindingState, { shape: Shape; word: string }> = {
-  OPEN: { shape: "failed", word: "undecided" },
-  ON_HOLD: { shape: "blocked", word: "on hold" },
-  LINKED: { shape: "blocked", word: "linked" },
-  REVERTING: { shape: "going", word: "being reverted" },
-  ADOPTED: { shape: "done", word: "adopted" },
-  REVERTED: { shape: "undone", word: "reverted" },
-  CLOSED: { shape: "dot", word: "closed" },
-};
+export const findingStates = looks<FindingState>(vocabulary.findingStates, {
+  OPEN: "failed",
+  ON_HOLD: "blocked",
+  LINKED: "blocked",
+  REVERTING: "going",
+  ADOPTED: "done",
+  REVERTED: "undone",
+  CLOSED: "dot",
+});
 
 /** What happened to a finding, in words. */
 export const steps: Record<FindingStep, string> = {

@@ -10,6 +10,7 @@ export function RecordNav() {
         What was done
       </NavLink>
       {watches && <NavLink to="/record/looks">Who looked</NavLink>}
+      <NavLink to="/record/report">Report</NavLink>
       <NavLink to="/record/proof">Proof</NavLink>
     </nav>
   );

@@ -1,4 +1,5 @@
 import { dateOf, zonedTime } from "../ui/time";
+import { dayAfter } from "./report";
 
 /** What of the record is chosen, as it stands in the address of the page. Empty is all. */
 export interface Choice {
@@ -48,13 +49,6 @@ export function paramsOf(choice: Choice): Record<string, string> {
 
 export const isAll = (choice: Choice) => Object.keys(paramsOf(choice)).length === 0;
 
-/** The first moment of the day after. */
-function nextDay(of: string): string {
-  const next = new Date(`${of}T12:00:00Z`);
-  next.setUTCDate(next.getUTCDate() + 1);
-  return zonedTime(next.toISOString().slice(0, 10), "00:00");
-}
-
 /** What the server is asked for. */
 export function queryOf(choice: Choice) {
   const { from, to, ...plain } = paramsOf(choice);
@@ -62,7 +56,7 @@ export function queryOf(choice: Choice) {
     ...plain,
     changes: plain.changes === "true" ? true : undefined,
     ...(from && { from: zonedTime(from, "00:00") }),
-    ...(to && { until: nextDay(to) }),
+    ...(to && { until: zonedTime(dayAfter(to), "00:00") }),
   };
 }
 

@@ -66,7 +66,13 @@ public class Windows {
             @Nullable String recurrence) {}
 
     /** An opening of a window. */
-    public record Opening(WindowEntity window, Occurrence occurrence) {}
+    public record Opening(WindowEntity window, Occurrence occurrence) {
+
+        /** Of the window. */
+        public String name() {
+            return window.name();
+        }
+    }
 
     /** Adds a window in the network's time zone. */
     public long add(NewWindow wanted, String login) {
