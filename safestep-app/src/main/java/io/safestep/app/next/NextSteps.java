@@ -111,6 +111,12 @@ public class NextSteps {
                 NextStep.reviewDue(facts) && viewer.decides() && !viewer.author());
     }
 
+    /** Whether a change ran as an emergency, and the time for its review is over. */
+    public boolean reviewOverdue(int number) {
+        Outline change = outlines.numbered(number);
+        return NextStep.reviewOverdue(gather(List.of(change)).facts(change));
+    }
+
     /**
      * What is next for a change, for several people.
      *

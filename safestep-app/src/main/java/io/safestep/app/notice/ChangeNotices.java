@@ -28,6 +28,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.event.TransactionPhase;
 import org.springframework.transaction.event.TransactionalEventListener;
 
@@ -96,6 +97,25 @@ class ChangeNotices {
                 change,
                 change.subject() + " is overdue for a decision",
                 "It still waits for an approval of " + overdue.of() + ".",
+                Rung.APPROVE);
+    }
+
+    /** Those who may review an emergency are told once more when the time for it is over, and so is its author. */
+    @Transactional
+    void tellReviewOverdue(int number) {
+        Change change = changes.lock(number);
+        audit.write(
+                AuditLog.SAFE_STEP,
+                change.subject(),
+                "review overdue",
+                "It ran as an emergency, and nobody who may approve has reviewed it in time.");
+        ask(change);
+        tell(
+                change.author(),
+                NoticeKind.DECIDED,
+                change,
+                change.subject() + " is overdue for its review",
+                "It ran as an emergency before it was approved. Ask somebody who may approve to review it.",
                 Rung.APPROVE);
     }
 

@@ -45,7 +45,9 @@ class RunNotices {
     @EventListener
     void on(RunWaits run) {
         ChangeFacts facts = facts(
-                run.number(), ChangeState.RUNNING, new ChangeFacts.Run(RunState.PAUSED, true, 0, 0, run.words(), null));
+                run.number(),
+                ChangeState.RUNNING,
+                new ChangeFacts.Run(RunState.PAUSED, true, 0, 0, run.words(), null, null));
         tellThoseWhoMayAct(run.number(), p -> step(facts, p, ""));
     }
 
@@ -64,7 +66,7 @@ class RunNotices {
                 run.state() == RunState.SUCCEEDED
                         ? ChangeState.COMPLETED
                         : stuck ? ChangeState.NEEDS_ATTENTION : ChangeState.ROLLED_BACK,
-                new ChangeFacts.Run(run.state(), run.written(), 0, 0, null, run.verdict()));
+                new ChangeFacts.Run(run.state(), run.written(), 0, 0, null, run.verdict(), null));
         if (stuck) {
             tellThoseWhoMayAct(run.number(), p -> step(facts, p, run.author()));
         }

@@ -4,6 +4,7 @@ import io.safestep.app.problem.ProblemException;
 import io.safestep.core.people.Scope;
 import java.util.Collection;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
@@ -31,6 +32,9 @@ public final class Sight {
     private final Scope scope;
     private final @Nullable Set<String> read;
     private final Set<String> hidden;
+    /** The same in lower case: people write names as they like. */
+    private final Set<String> hiddenInText;
+
     private final @Nullable Set<String> acted;
     private final @Nullable Map<Long, String> sites;
     private final @Nullable Map<Long, String> groups;
@@ -56,6 +60,8 @@ public final class Sight {
         this.scope = scope;
         this.read = read;
         this.hidden = hidden;
+        this.hiddenInText =
+                hidden.stream().map(name -> name.toLowerCase(Locale.ROOT)).collect(Collectors.toSet());
         this.acted = acted;
         this.sites = sites;
         this.groups = groups;
@@ -104,7 +110,7 @@ public final class Sight {
         return hidden.isEmpty()
                 ? sentence
                 : NAME.matcher(sentence)
-                        .replaceAll(m -> hides(bare(m.group()))
+                        .replaceAll(m -> hiddenInText.contains(bare(m.group()).toLowerCase(Locale.ROOT))
                                 ? ELSEWHERE
                                         + m.group().substring(bare(m.group()).length())
                                 : Matcher.quoteReplacement(m.group()));

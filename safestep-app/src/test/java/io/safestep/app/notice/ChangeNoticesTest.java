@@ -29,6 +29,9 @@ class ChangeNoticesTest extends SafeStepTest {
     @Autowired
     private Mailing mailing;
 
+    @Autowired
+    private ReviewClock reviews;
+
     private ChangeStory story;
 
     @BeforeEach
@@ -205,6 +208,26 @@ class ChangeNoticesTest extends SafeStepTest {
         assertThat(needs(story.engineer(), number))
                 .as("its author can't close it yet")
                 .isEmpty();
+
+        reviews.execute();
+        assertThat(told("roake", number)).as("there is time for it").noneMatch(t -> t.contains("overdue"));
+        jdbc.update("update run set ended_at = ended_at - interval '73 hours' where id = ?", run);
+        reviews.execute();
+        reviews.execute();
+        assertThat(told("roake", number).stream()
+                        .filter(t -> t.equals("DECIDED CR-" + number + " is overdue for its review")))
+                .as("once")
+                .hasSize(1);
+        assertThat(told("dfennimore", number).stream().filter(t -> t.startsWith("DECISION_ASKED Review")))
+                .as("asked once more")
+                .hasSize(2);
+        assertThat(ok(story.approver().get(path + "/next"))
+                        .path("step")
+                        .path("sentence")
+                        .asString())
+                .contains("That is overdue since ");
+        assertThat(ok(story.manager().get("/api/record?subject=CR-" + number)).toString())
+                .contains("review overdue");
 
         ok(story.approver().post(path + "/review", Map.of("comment", "The right thing to do.")));
         assertThat(needs(story.engineer(), number)).containsExactly("Close CR-" + number);

@@ -7,9 +7,14 @@ import io.safestep.app.problem.ProblemException;
 import io.safestep.core.people.DeviceSet;
 import io.safestep.core.people.Scope;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Random;
 import java.util.Set;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
 
 class SightTest {
 
@@ -32,6 +37,41 @@ class SightTest {
         assertThat(LOCAL.told("costs $1 \\ 2 (brn-gw-a)")).isEqualTo("costs $1 \\ 2 (a device outside your scope)");
         assertThat(LOCAL.toldOrNull(null)).isNull();
         assertThat(Sight.everything("roake").told("brn-gw-a fails.")).isEqualTo("brn-gw-a fails.");
+    }
+
+    @Test
+    void namesAreKnownHoweverTheyAreWritten() {
+        assertThat(LOCAL.told("BRN-GW-A and Brn-Gw-A-2; DUN-GW-A stays"))
+                .isEqualTo("a device outside your scope and a device outside your scope; DUN-GW-A stays");
+    }
+
+    /** Whatever stands around a name, it is gone, and every other word stays. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void noSentenceKeepsANameAndNoneLosesAnotherWord(int seed) {
+        Random random = new Random(seed);
+        List<String> hidden = List.of("brn-gw-a", "brn-gw-a-2", "ops.core_1");
+        List<String> others =
+                List.of("dun-gw-a", "10.77.40.2", "vlan", "40", "brn", "gw-a", "$1", "\\", "a.b-c", "CR-1002");
+        List<String> around = List.of(" ", ", ", ". ", ": ", " (", ") ", "/", "'s ", "\n", "“", "” ", "; ", " - ", "=");
+        StringBuilder sentence = new StringBuilder();
+        StringBuilder expected = new StringBuilder();
+        for (int i = 0; i < 12; i++) {
+            boolean hides = random.nextInt(3) == 0;
+            List<String> from = hides ? hidden : others;
+            String word = from.get(random.nextInt(from.size()));
+            String after = around.get(random.nextInt(around.size()));
+            sentence.append(hides && random.nextBoolean() ? word.toUpperCase(Locale.ROOT) : word)
+                    .append(after);
+            expected.append(hides ? "a device outside your scope" : word).append(after);
+        }
+        assertThat(LOCAL.told(sentence.toString()))
+                .as("seed %d: %s", seed, sentence)
+                .isEqualTo(expected.toString());
+    }
+
+    private static IntStream seeds() {
+        return IntStream.range(0, 200);
     }
 
     @Test

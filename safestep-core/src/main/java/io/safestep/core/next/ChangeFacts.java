@@ -83,6 +83,7 @@ public record ChangeFacts(
      * @param done how many of them hold their outcome and are saved, or needed nothing
      * @param waitsFor what it waits for a person for, in words without a final stop; null when it waits for nobody
      * @param verdict how it ended, as a sentence; null while it goes on
+     * @param ended when it ended, UTC; null while it goes on, or where nobody asks
      */
     public record Run(
             RunState state,
@@ -90,5 +91,6 @@ public record ChangeFacts(
             int devices,
             int done,
             @Nullable String waitsFor,
-            @Nullable String verdict) {}
+            @Nullable String verdict,
+            @Nullable Instant ended) {}
 }

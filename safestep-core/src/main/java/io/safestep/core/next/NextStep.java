@@ -6,6 +6,9 @@ import io.safestep.core.change.ChangeState;
 import io.safestep.core.next.ChangeFacts.Booked;
 import io.safestep.core.next.ChangeFacts.Run;
 import io.safestep.core.schedule.WallClock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 
@@ -83,6 +86,8 @@ public record NextStep(
         }
     }
 
+    private static final Duration REVIEWED_WITHIN = Duration.ofDays(3);
+
     /** @param clock of the network, for the times in sentences */
     public static NextStep of(ChangeFacts change, Viewer viewer, WallClock clock) {
         return new Words(change, viewer, clock).next();
@@ -94,6 +99,21 @@ public record NextStep(
      */
     public static boolean reviewDue(ChangeFacts change) {
         return change.emergency() && change.state().hasRun() && !change.review().looked();
+    }
+
+    /**
+     * Until when an emergency is to be reviewed that ran before anybody who may approve had looked at it: three days after its
+     * run has ended, over any weekend. Nothing where no review is due, or it is not known when the run ended.
+     */
+    public static Optional<Instant> reviewBy(ChangeFacts change) {
+        return reviewDue(change) && change.run() != null && change.run().ended() != null
+                ? Optional.of(change.run().ended().plus(REVIEWED_WITHIN))
+                : Optional.empty();
+    }
+
+    /** Whether that time is over. */
+    public static boolean reviewOverdue(ChangeFacts change) {
+        return reviewBy(change).filter(by -> change.now().isAfter(by)).isPresent();
     }
 
     /** @param change what is known; @param viewer who asks */
@@ -291,12 +311,21 @@ public record NextStep(
                     mayDecide()
                             ? "Review " + subject() + ", which ran as an emergency"
                             : subject() + " waits for a review",
-                    "It ran before it was approved: somebody who may approve reviews it before it is closed.",
+                    "It ran before it was approved: somebody who may approve reviews it before it is closed."
+                            + reviewTime(),
                     mayDecide() ? "your review" : "a review",
                     outcome(),
                     Rung.APPROVE,
                     mayDecide() ? "Look at it" : null,
                     mayDecide());
+        }
+
+        private String reviewTime() {
+            return reviewBy(change)
+                    .map(by -> reviewOverdue(change)
+                            ? " That is overdue since " + clock.dayAndTime(by) + "."
+                            : " It is due by " + clock.dayAndTime(by) + ".")
+                    .orElse("");
         }
 
         private NextStep close() {

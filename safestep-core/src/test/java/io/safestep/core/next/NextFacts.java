@@ -58,6 +58,6 @@ final class NextFacts {
     }
 
     static Run run(RunState state, boolean written, String waitsFor, String verdict) {
-        return new Run(state, written, 2, 1, waitsFor, verdict);
+        return new Run(state, written, 2, 1, waitsFor, verdict, null);
     }
 }

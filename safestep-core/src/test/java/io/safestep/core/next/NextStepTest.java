@@ -114,6 +114,39 @@ class NextStepTest {
         assertThat(NextStep.reviewDue(in(state))).isFalse();
     }
 
+    private static ChangeFacts ranAsEmergency(Instant ended, Instant now, Review review) {
+        return new ChangeFacts(
+                "CR-1042",
+                ChangeState.COMPLETED,
+                "R. Oake",
+                true,
+                2,
+                now,
+                review,
+                null,
+                new ChangeFacts.Run(RunState.SUCCEEDED, true, 2, 2, null, "Done.", ended));
+    }
+
+    @Test
+    void aReviewIsDueThreeDaysAfterTheRunAndThenOverdue() {
+        Instant ended = Instant.parse("2026-11-27T05:30:00Z");
+        Instant by = Instant.parse("2026-11-30T05:30:00Z");
+        ChangeFacts inTime = ranAsEmergency(ended, by, Review.NONE);
+        assertThat(NextStep.reviewBy(inTime)).contains(by);
+        assertThat(NextStep.reviewOverdue(inTime)).as("until the very moment").isFalse();
+        assertThat(next(inTime, APPROVER).sentence()).contains("It is due by ").doesNotContain("overdue");
+        ChangeFacts late = ranAsEmergency(ended, by.plusMillis(1), Review.NONE);
+        assertThat(NextStep.reviewOverdue(late)).isTrue();
+        assertThat(next(late, APPROVER).sentence()).contains("That is overdue since ");
+        Review looked = new Review(decided(Verdict.REVIEWED), null, true, ASKED);
+        assertThat(NextStep.reviewBy(ranAsEmergency(ended, by, looked))).isEmpty();
+        assertThat(NextStep.reviewOverdue(ranAsEmergency(ended, by.plusSeconds(9), looked)))
+                .isFalse();
+        assertThat(NextStep.reviewBy(emergency(ChangeState.COMPLETED, Review.NONE)))
+                .as("when its run ended is not known")
+                .isEmpty();
+    }
+
     @Test
     void aStuckEmergencySaysThatItHasToBeReviewedToo() {
         NextStep stuck = next(emergency(ChangeState.NEEDS_ATTENTION, Review.NONE), OTHER_ENGINEER);

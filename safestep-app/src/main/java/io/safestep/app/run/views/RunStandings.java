@@ -11,7 +11,9 @@ import io.safestep.core.run.RunState;
 import io.safestep.core.run.StepState;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.sql.Timestamp;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.Collection;
 import java.util.EnumMap;
 import java.util.HashMap;
@@ -28,7 +30,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class RunStandings {
 
     private static final String LATEST = """
-            select distinct on (r.change_id) r.id, r.change_id, r.state, r.verdict, r.hold_reason, r.hold_devices,
+            select distinct on (r.change_id) r.id, r.change_id, r.state, r.verdict, r.ended_at, r.hold_reason, r.hold_devices,
                    exists (select 1 from run_device d where d.run_id = r.id and d.written) as written,
                    (select count(*) from run_device d where d.run_id = r.id) as devices
               from run r where r.change_id = any(:changeIds) order by r.change_id, r.id desc
@@ -60,7 +62,8 @@ public class RunStandings {
             @Nullable String verdict,
             Decision.@Nullable Hold hold,
             boolean written,
-            int devices) {}
+            int devices,
+            @Nullable Instant ended) {}
 
     /** The latest run of each change, by its id; changes that have not run are missing. */
     public Map<Long, ChangeFacts.Run> latest(Collection<Long> changeIds) {
@@ -84,7 +87,8 @@ public class RunStandings {
                         r.devices(),
                         done.getOrDefault(r.id(), 0L).intValue(),
                         waitsFor(r.hold(), asked.getOrDefault(r.id(), 0L)),
-                        r.verdict())));
+                        r.verdict(),
+                        r.ended())));
         return standings;
     }
 
@@ -133,6 +137,7 @@ public class RunStandings {
 
     private static Latest latest(ResultSet row, int number) throws SQLException {
         String reason = row.getString("hold_reason");
+        Timestamp ended = row.getTimestamp("ended_at");
         return new Latest(
                 row.getLong("id"),
                 row.getLong("change_id"),
@@ -143,6 +148,7 @@ public class RunStandings {
                         : new Decision.Hold(
                                 Decision.Hold.Reason.valueOf(reason), Run.devicesNamed(row.getString("hold_devices"))),
                 row.getBoolean("written"),
-                row.getInt("devices"));
+                row.getInt("devices"),
+                ended == null ? null : ended.toInstant());
     }
 }
