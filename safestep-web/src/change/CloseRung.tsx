@@ -108,10 +108,7 @@ function Proof() {
   if (proof.data) {
     return (
       <span role="status">
-        <Glyph shape={proof.data.intact ? "done" : "failed"} />{" "}
-        {proof.data.intact
-          ? "The whole record is as it was written."
-          : `The record was altered at entry ${proof.data.firstBroken}.`}
+        <Glyph shape={proof.data.intact ? "done" : "failed"} /> {proof.data.sentences[0]}
       </span>
     );
   }

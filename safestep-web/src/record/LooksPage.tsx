@@ -7,8 +7,8 @@ import { api, told } from "../api/client";
 import { keys } from "../api/keys";
 import { Field } from "../ui/Field";
 import { ErrorBlock, Loading } from "../ui/Messages";
-import { clock, dayName } from "../ui/time";
-import { byDay } from "./choice";
+import { clock } from "../ui/time";
+import { Days } from "./Days";
 import { RecordNav } from "./RecordNav";
 
 const PAGE = 200;
@@ -74,31 +74,18 @@ export function LooksPage() {
       {looks.error && <ErrorBlock error={looks.error} />}
       {!looks.data && !looks.error && <Loading />}
       {looks.data && all.length === 0 && <p className="empty">Nobody has looked at it.</p>}
-      {byDay(all).map((day) => (
-        <section key={day.day} aria-label={dayName(day.entries[0]!.at)}>
-          <h2 className="day-of-record">{dayName(day.entries[0]!.at)}</h2>
-          <table className="table record">
-            <thead className="visually-hidden">
-              <tr>
-                <th>Time</th>
-                <th>Person</th>
-                <th>At</th>
-                <th>What of it</th>
-              </tr>
-            </thead>
-            <tbody>
-              {day.entries.map((look) => (
-                <tr key={look.id}>
-                  <td className="mono">{clock(look.at)}</td>
-                  <td>{look.person}</td>
-                  <td className="mono">{look.subject}</td>
-                  <td>{look.part}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </section>
-      ))}
+      <Days
+        entries={all}
+        titles={["Time", "Person", "At", "What of it"]}
+        row={(look) => (
+          <tr key={look.id}>
+            <td className="mono">{clock(look.at)}</td>
+            <td>{look.person}</td>
+            <td className="mono">{look.subject}</td>
+            <td>{look.part}</td>
+          </tr>
+        )}
+      />
       {looks.hasNextPage && (
         <Button variant="outline-primary" disabled={looks.isFetchingNextPage} onClick={() => looks.fetchNextPage()}>
           Older

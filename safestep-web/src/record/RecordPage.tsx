@@ -9,8 +9,9 @@ import type { RecordedEntry } from "../api/types";
 import { usePerson } from "../session/session";
 import { Field } from "../ui/Field";
 import { ErrorBlock, Loading } from "../ui/Messages";
-import { clockSeconds, dayName } from "../ui/time";
-import { byDay, type Choice, choiceOf, exportAddress, isAll, paramsOf, queryOf } from "./choice";
+import { clockSeconds } from "../ui/time";
+import { type Choice, choiceOf, exportAddress, isAll, paramsOf, queryOf } from "./choice";
+import { Days } from "./Days";
 import { RecordNav } from "./RecordNav";
 
 /** Everything that was ever done: who, what, when, about what. */
@@ -36,7 +37,9 @@ export function RecordPage() {
       <RecordNav />
       <div className="head">
         <h1>Record</h1>
-        <span className="soft">Everything that was done, newest first. Nothing in it can be altered or taken out.</span>
+        <span className="soft">
+          Everything that was done, newest first. What is altered in it or taken out shows under Proof.
+        </span>
         <div className="ms-auto d-flex gap-3">
           <Exports choice={choice} />
         </div>
@@ -54,27 +57,12 @@ export function RecordPage() {
           Nothing of the record is like this. {!isAll(choice) && <Link to="/record">See all of it</Link>}
         </p>
       )}
-      {byDay(entries).map((day) => (
-        <section key={day.day} aria-label={dayName(day.entries[0]!.at)}>
-          <h2 className="day-of-record">{dayName(day.entries[0]!.at)}</h2>
-          <table className="table record whole">
-            <thead className="visually-hidden">
-              <tr>
-                <th>Time</th>
-                <th>Person</th>
-                <th>About</th>
-                <th>What</th>
-                <th>Detail</th>
-              </tr>
-            </thead>
-            <tbody>
-              {day.entries.map((entry) => (
-                <Entry key={entry.number} entry={entry} />
-              ))}
-            </tbody>
-          </table>
-        </section>
-      ))}
+      <Days
+        entries={entries}
+        titles={["Time", "Person", "About", "What", "Detail"]}
+        className="whole"
+        row={(entry) => <Entry key={entry.number} entry={entry} />}
+      />
       {found.hasNextPage && (
         <Button variant="outline-primary" disabled={found.isFetchingNextPage} onClick={() => found.fetchNextPage()}>
           {found.isFetchingNextPage ? "Reading …" : "Older"}

@@ -79,8 +79,7 @@ final class RecordVerifyCommand implements Callable<Integer> {
                 }
             }
             if (!line.isEmpty()) {
-                // The last line has to be ended, too.
-                proof.line(line.append(" is not ended").toString());
+                proof.rest();
             }
         } catch (CharacterCodingException e) {
             return told(new ExportVerdict(

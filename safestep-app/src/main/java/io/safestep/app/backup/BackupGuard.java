@@ -5,6 +5,7 @@ import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sight.Sight;
 import io.safestep.app.sight.Subject;
 import io.safestep.app.sight.SubjectGuard;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -53,7 +54,7 @@ public class BackupGuard implements SubjectGuard {
     }
 
     @Override
-    public Looked looked(String id) {
-        return new Looked(device(id), "backup " + id);
+    public Optional<Looked> looked(String id) {
+        return Optional.of(new Looked(device(id), "backup " + id));
     }
 }

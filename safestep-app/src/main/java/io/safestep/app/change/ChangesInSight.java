@@ -10,6 +10,7 @@ import io.safestep.app.sight.SubjectGuard;
 import java.util.Collection;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -135,8 +136,8 @@ public class ChangesInSight implements SubjectGuard {
     }
 
     @Override
-    public Looked looked(String id) {
-        return new Looked("CR-" + number(id), "");
+    public Optional<Looked> looked(String id) {
+        return Optional.of(new Looked("CR-" + number(id), ""));
     }
 
     private static int number(String id) {

@@ -16,6 +16,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -134,7 +135,7 @@ class RecordPages {
                 act.person(),
                 name.isEmpty() ? null : name,
                 act.subject(),
-                CHANGE.matcher(act.subject()).matches(),
+                change(act).isPresent(),
                 boxes.contains(act.subject()),
                 act.action(),
                 sight.told(act.detail()));
@@ -145,22 +146,16 @@ class RecordPages {
         if (sight.readsEverything()) {
             return acts;
         }
-        Set<Integer> numbers = new HashSet<>();
-        acts.forEach(act -> number(act.subject(), numbers));
-        Set<Integer> visible = changes.seenOf(sight, numbers);
+        Set<Integer> visible = changes.seenOf(
+                sight, acts.stream().flatMap(act -> change(act).stream()).collect(Collectors.toSet()));
         return acts.stream()
-                .filter(act -> {
-                    Set<Integer> own = new HashSet<>();
-                    number(act.subject(), own);
-                    return visible.containsAll(own) && !sight.hides(act.subject());
-                })
+                .filter(act -> change(act).map(visible::contains).orElse(!sight.hides(act.subject())))
                 .toList();
     }
 
-    private static void number(String subject, Set<Integer> into) {
-        Matcher change = CHANGE.matcher(subject);
-        if (change.matches()) {
-            into.add(Integer.valueOf(change.group(1)));
-        }
+    /** Number of the change that an entry is about. */
+    private static Optional<Integer> change(RecordedAct act) {
+        Matcher change = CHANGE.matcher(act.subject());
+        return change.matches() ? Optional.of(Integer.valueOf(change.group(1))) : Optional.empty();
     }
 }

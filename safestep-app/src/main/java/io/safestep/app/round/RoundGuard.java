@@ -4,6 +4,7 @@ import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sight.Sight;
 import io.safestep.app.sight.Subject;
 import io.safestep.app.sight.SubjectGuard;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /** Rounds, by their ids: seen by who began them and by who sees one of their devices, acted on by who may act on all. */
@@ -41,7 +42,7 @@ class RoundGuard implements SubjectGuard {
     }
 
     @Override
-    public Looked looked(String id) {
-        return new Looked("round " + id, "");
+    public Optional<Looked> looked(String id) {
+        return Optional.of(new Looked("round " + id, ""));
     }
 }

@@ -6,6 +6,7 @@ import io.safestep.app.run.journal.RunRepository;
 import io.safestep.app.sight.Sight;
 import io.safestep.app.sight.Subject;
 import io.safestep.app.sight.SubjectGuard;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -49,7 +50,7 @@ class RunGuard implements SubjectGuard {
     }
 
     @Override
-    public Looked looked(String id) {
-        return new Looked("CR-" + change(id), "run " + id);
+    public Optional<Looked> looked(String id) {
+        return Optional.of(new Looked("CR-" + change(id), "run " + id));
     }
 }

@@ -3,6 +3,7 @@ package io.safestep.app.scope;
 import io.safestep.app.sight.Sight;
 import io.safestep.app.sight.Subject;
 import io.safestep.app.sight.SubjectGuard;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /** Devices, by their names. */
@@ -25,7 +26,7 @@ class DeviceGuard implements SubjectGuard {
     }
 
     @Override
-    public Looked looked(String id) {
-        return new Looked(id, "");
+    public Optional<Looked> looked(String id) {
+        return Optional.of(new Looked(id, ""));
     }
 }

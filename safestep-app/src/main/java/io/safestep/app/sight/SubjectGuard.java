@@ -1,6 +1,7 @@
 package io.safestep.app.sight;
 
 import io.safestep.app.problem.ProblemException;
+import java.util.Optional;
 
 /** Decides for one kind of subject; the slice that holds it has a bean of this kind. */
 public interface SubjectGuard {
@@ -47,7 +48,8 @@ public interface SubjectGuard {
 
     /**
      * @param id as it stood in a request that was answered
+     * @return nothing where a look at it is no look at a thing of its own
      * @throws ProblemException when it does not exist any more
      */
-    Looked looked(String id);
+    Optional<Looked> looked(String id);
 }

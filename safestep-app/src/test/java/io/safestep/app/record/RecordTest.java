@@ -220,6 +220,7 @@ class RecordTest extends SafeStepTest {
             assertThat(engineer.get("/api/devices/brn-gw-a").status()).isEqualTo(200);
         }
         assertThat(engineer.get("/api/changes/9999").status()).isEqualTo(404);
+        assertThat(engineer.get("/api/record?subject=CR-9999").status()).isEqualTo(200);
         JsonNode looks = auditor.await("/api/record/looks?person=roake&subject=brn-gw-a", l -> !l.isEmpty());
         assertThat(looks.get(0).path("person").asString()).isEqualTo("roake");
         assertThat(jdbc.queryForObject(

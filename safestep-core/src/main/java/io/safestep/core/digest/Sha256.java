@@ -44,6 +44,12 @@ public final class Sha256 {
         return this;
     }
 
+    /** A text in UTF-8 as it is, without its length: for what is written one after the other and hashed as a whole. */
+    public Sha256 plain(String text) {
+        digest.update(text.getBytes(StandardCharsets.UTF_8));
+        return this;
+    }
+
     /** One more part: for example how many of something follow. */
     public Sha256 number(int number) {
         digest.update((number + ";").getBytes(StandardCharsets.US_ASCII));

@@ -1,8 +1,7 @@
 package io.safestep.core.record;
 
-import java.security.MessageDigest;
+import io.safestep.core.digest.Sha256;
 import java.time.Instant;
-import java.util.HexFormat;
 import java.util.List;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -20,7 +19,7 @@ public final class ExportLines {
 
     private static final JsonMapper JSON = new JsonMapper();
 
-    private final MessageDigest bytes = Digests.sha256();
+    private final Sha256 bytes = new Sha256();
     private RecordHead head;
 
     /** @param before what stands in the record before the first entry of the file */
@@ -84,7 +83,7 @@ public final class ExportLines {
 
     /** The last line. */
     public String end() {
-        return end(head, HexFormat.of().formatHex(bytes.digest()));
+        return end(head, bytes.hex());
     }
 
     static String end(RecordHead head, String sha256) {
@@ -97,7 +96,7 @@ public final class ExportLines {
 
     private String written(ObjectNode line) {
         String text = JSON.writeValueAsString(line) + "\n";
-        bytes.update(Digests.utf8(text));
+        bytes.plain(text);
         return text;
     }
 }

@@ -1,11 +1,10 @@
 package io.safestep.core.record;
 
-import java.security.MessageDigest;
+import io.safestep.core.digest.Sha256;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -33,7 +32,7 @@ public final class ExportProof {
             .build();
 
     private final List<RecordHead> kept;
-    private final MessageDigest bytes = Digests.sha256();
+    private final Sha256 bytes = new Sha256();
     private int lines;
     private @Nullable Opening opening;
     private @Nullable ChainProof chain;
@@ -65,6 +64,14 @@ public final class ExportProof {
         }
     }
 
+    /** Something stands behind the last line feed, as in no whole file. */
+    public void rest() {
+        lines++;
+        if (wrong == null) {
+            wrong = "The last line is not ended: the end of the file was cut off.";
+        }
+    }
+
     private void take(String text) {
         JsonNode line = JSON.readTree(text);
         if (chain == null) {
@@ -77,7 +84,7 @@ public final class ExportProof {
         } else {
             act(chain, line);
         }
-        bytes.update(Digests.utf8(text + "\n"));
+        bytes.plain(text + "\n");
     }
 
     private void begin(JsonNode line) {
@@ -163,9 +170,7 @@ public final class ExportProof {
         } else if (lastLine == null) {
             found.add("The file has no last line: its end was cut off.");
         } else if (found.isEmpty()
-                && !ExportLines.end(
-                                Objects.requireNonNull(chain).head(),
-                                HexFormat.of().formatHex(bytes.digest()))
+                && !ExportLines.end(Objects.requireNonNull(chain).head(), bytes.hex())
                         .equals(lastLine + "\n")) {
             found.add("The last line does not fit what stands before it: something was altered, added or left out.");
         }

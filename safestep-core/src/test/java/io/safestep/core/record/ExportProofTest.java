@@ -177,6 +177,11 @@ class ExportProofTest {
         assertThat(Records.proof(file.substring(0, file.lastIndexOf("{\"last\"")))
                         .wrong())
                 .containsExactly("The file has no last line: its end was cut off.");
+        ExportProof unended = new ExportProof(List.of());
+        file.strip().lines().limit(4).forEach(unended::line);
+        unended.rest();
+        assertThat(unended.end().wrong())
+                .containsExactly("The last line is not ended: the end of the file was cut off.");
         assertThat(Records.proof(file + "\n").wrong())
                 .containsExactly("Line 6 stands after the one that ends the file.");
         assertThat(Records.proof(file.replaceFirst("\"form\":1", "\"form\":2")).wrong())

@@ -124,7 +124,7 @@ public class Heads {
      *
      * @throws ProblemException when there is no place
      */
-    public List<PlaceView> writeNow() {
+    public void writeNow() {
         List<HeadWriter> on = writers.stream().filter(HeadWriter::isOn).toList();
         if (on.isEmpty()) {
             throw ProblemException.refused(
@@ -132,7 +132,6 @@ public class Heads {
         }
         RecordHead head = record.head();
         on.forEach(writer -> write(writer, head, clock.instant()));
-        return places();
     }
 
     private void write(HeadWriter writer, RecordHead head, Instant now) {

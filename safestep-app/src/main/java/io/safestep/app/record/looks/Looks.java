@@ -27,7 +27,6 @@ public class Looks implements Witness {
 
     private static final Logger LOG = LoggerFactory.getLogger(Looks.class);
     private static final int MOST_REMEMBERED = 50_000;
-    private static final int LONGEST_NAME = 60;
 
     private final JdbcClient jdbc;
     private final Clock clock;
@@ -51,10 +50,7 @@ public class Looks implements Witness {
             return;
         }
         try {
-            SubjectGuard.Looked at = guard.looked(id);
-            if (at.subject().length() <= LONGEST_NAME && at.part().length() <= LONGEST_NAME) {
-                store(login, at, seen.hour(), now);
-            }
+            guard.looked(id).ifPresent(at -> store(login, at, seen.hour(), now));
             stored.put(seen, true);
         } catch (ProblemException gone) {
             LOG.debug("{} looked at {} {}, which is gone by now", login, seen.kind(), id);
