@@ -24,7 +24,7 @@ const floors = [
   ["credential", "draft", "frame", "own", "provider"],
   ["library", "run", "start"],
   ["change"],
-  ["backup", "drift"],
+  ["backup", "drift", "standard"],
   ["device"],
 ];
 

@@ -25,6 +25,11 @@ const CredentialsPage = lazy(() =>
 );
 const TemplatesPage = lazy(() => import("./library/TemplatesPage").then((m) => ({ default: m.TemplatesPage })));
 const TemplatePage = lazy(() => import("./library/TemplatePage").then((m) => ({ default: m.TemplatePage })));
+const StandardsPage = lazy(() => import("./standard/StandardsPage").then((m) => ({ default: m.StandardsPage })));
+const StandardPage = lazy(() => import("./standard/StandardPage").then((m) => ({ default: m.StandardPage })));
+const WriteStandardPage = lazy(() =>
+  import("./standard/WriteStandardPage").then((m) => ({ default: m.WriteStandardPage })),
+);
 const PoolsPage = lazy(() => import("./library/PoolsPage").then((m) => ({ default: m.PoolsPage })));
 const RulesPage = lazy(() => import("./library/RulesPage").then((m) => ({ default: m.RulesPage })));
 const ChecksPage = lazy(() => import("./library/ChecksPage").then((m) => ({ default: m.ChecksPage })));
@@ -100,6 +105,10 @@ export function App() {
             <Route path="library" element={<Navigate replace to="/library/templates" />} />
             <Route path="library/templates" element={<TemplatesPage />} />
             <Route path="library/templates/:id" element={<TemplatePage />} />
+            <Route path="library/standard" element={<StandardsPage />} />
+            <Route path="library/standard/new" element={<WriteStandardPage />} />
+            <Route path="library/standard/:id" element={<StandardPage />} />
+            <Route path="library/standard/:id/edit" element={<WriteStandardPage />} />
             <Route path="library/pools/:id?" element={<PoolsPage />} />
             <Route path="library/rules/:id?" element={<RulesPage />} />
             <Route path="library/checks/:id?" element={<ChecksPage />} />

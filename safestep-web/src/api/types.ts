@@ -127,6 +127,12 @@ export type ApprovalRuleRequest = Schemas["RuleRequest"];
 export type RuleEffect = Schemas["RuleEffectsEffect"];
 export type SiteTeam = Schemas["SiteTeamsSiteTeamView"];
 export type RiskWeights = Schemas["HouseWeightsWeights"];
+export type Standard = Schemas["StandardView"];
+export type StandardVersion = Schemas["StandardViewVersion"];
+export type StandardRow = Schemas["StandardViewStandardRow"];
+export type StandardRequest = Schemas["StandardRequest"];
+export type StandardBounds = StandardRequest["bounds"];
+export type ValueBound = Schemas["StandardRequestValueBoundRequest"];
 /** What a change needs before it may run. */
 export type Needs = Schemas["NeedsView"];
 export type ApprovalNeed = Schemas["NeedsViewNeed"];

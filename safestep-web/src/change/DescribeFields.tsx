@@ -1,11 +1,13 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
+import { Link } from "react-router";
 import { type Problem } from "../api/client";
-import type { Device } from "../api/types";
-import { Loading } from "../ui/Messages";
+import type { Device, Standard } from "../api/types";
+import { Block, Loading } from "../ui/Messages";
 import { count, roleWords } from "../ui/words";
-import { type Content, linesFor } from "../draft/content";
+import { type Content, linesFor, templateFor } from "../draft/content";
+import { useStandard } from "../library/queries";
 import { useDevices, useGroups } from "../api/shared";
 import { useActsOn } from "../session/session";
 import { Field } from "../ui/Field";
@@ -22,7 +24,9 @@ const MANY = 12;
 export function DescribeFields({ content, problem, edit }: Props) {
   const known = useDevices();
   const acts = useActsOn();
-  const devices = known.data?.filter((d) => acts(d.name));
+  const standard = useStandard(content.standard).data;
+  const bounds = standard?.inForce;
+  const devices = known.data?.filter((d) => acts(d.name) && (!bounds || bounds.devices.includes(d.name)));
   const chosen = new Set(content.targets.map((t) => t.device));
   const [filter, setFilter] = useState("");
   const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
@@ -39,7 +43,7 @@ export function DescribeFields({ content, problem, edit }: Props) {
     edit({
       targets: chosen.has(name)
         ? content.targets.filter((t) => t.device !== name)
-        : [...content.targets, linesFor(name)],
+        : [...content.targets, bounds ? templateFor(name, bounds.templateVersion) : linesFor(name)],
     });
   }
 
@@ -63,7 +67,11 @@ export function DescribeFields({ content, problem, edit }: Props) {
           onChange={(e) => edit({ reason: e.target.value })}
         />
       </Field>
-      <Emergency content={content} problem={problem} edit={edit} />
+      {standard ? (
+        <OfStandard standard={standard} leave={() => edit({ standard: null })} />
+      ) : (
+        <Emergency content={content} problem={problem} edit={edit} />
+      )}
       <fieldset>
         <legend className="form-label fs-6">Devices</legend>
         {targetErrors.map((e) => (
@@ -109,6 +117,24 @@ export function DescribeFields({ content, problem, edit }: Props) {
         })}
       </fieldset>
     </>
+  );
+}
+
+/** As whose use it is written. */
+function OfStandard({ standard, leave }: { standard: Standard; leave: () => void }) {
+  return (
+    <div className="mb-3">
+      <Block
+        action={
+          <Button variant="outline-primary" onClick={leave}>
+            Write it as a normal change
+          </Button>
+        }
+      >
+        A use of the standard change <Link to={`/library/standard/${standard.id}`}>{standard.name}</Link>. Within its
+        bounds it needs no approval of its own; only devices for which it was approved are offered.
+      </Block>
+    </div>
   );
 }
 

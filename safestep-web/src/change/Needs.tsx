@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
 import { api, told } from "../api/client";
 import { keys } from "../api/keys";
 import type { ApprovalNeed, Change, Needs } from "../api/types";
@@ -31,8 +32,13 @@ export function NeedsOfTrial({ content }: { content: Content }) {
   return needs.data ? (
     <section className="mt-4" aria-label="What it will need">
       <RiskSum risk={needs.data.risk} />
-      <h2 className="mt-3">Whose approval it will need</h2>
-      <NeedList needs={needs.data.needs} all={settled?.targets.length ?? 0} />
+      {needs.data.standard && <KeepsToStandard standard={needs.data.standard} />}
+      {!needs.data.standard?.inside && (
+        <>
+          <h2 className="mt-3">Whose approval it will need</h2>
+          <NeedList needs={needs.data.needs} all={settled?.targets.length ?? 0} />
+        </>
+      )}
     </section>
   ) : null;
 }
@@ -52,6 +58,42 @@ export function RiskSum({ risk }: { risk: Needs["risk"] }) {
           </li>
         ))}
       </ul>
+    </section>
+  );
+}
+
+/** Whether it keeps within what was approved once, and why not. */
+function KeepsToStandard({ standard }: { standard: NonNullable<Needs["standard"]> }) {
+  const name = <Link to={`/library/standard/${standard.id}`}>{standard.name}</Link>;
+  return (
+    <section className="mt-3" aria-label="Standard change">
+      <h2>Standard change</h2>
+      {standard.inside ? (
+        <div className="item">
+          <Glyph shape="done" />
+          <div>
+            <b>Within the bounds of {name}: it needs no approval of its own.</b>
+            {standard.bounds.map((b) => (
+              <div key={b} className="soft">
+                {b}
+              </div>
+            ))}
+          </div>
+        </div>
+      ) : (
+        <div className="item">
+          <Glyph shape="blocked" />
+          <div>
+            <b>It is a normal change, and not within the bounds of {name}:</b>
+            <ul className="mb-0">
+              {standard.outside.map((o) => (
+                <li key={o}>{o}</li>
+              ))}
+            </ul>
+            {standard.outside.length === 0 && "It was not within them when it was submitted."}
+          </div>
+        </div>
+      )}
     </section>
   );
 }
@@ -89,8 +131,13 @@ export function NeedsOf({ change }: { change: Change }) {
   return (
     <>
       <RiskSum risk={needs.data.risk} />
-      <h2 className="mt-4">{needs.data.kept ? "Whose approval it needs" : "Whose approval it will need"}</h2>
-      <NeedList needs={needs.data.needs} all={change.targets.length} />
+      {needs.data.standard && <KeepsToStandard standard={needs.data.standard} />}
+      {!needs.data.standard?.inside && (
+        <>
+          <h2 className="mt-4">{needs.data.kept ? "Whose approval it needs" : "Whose approval it will need"}</h2>
+          <NeedList needs={needs.data.needs} all={change.targets.length} />
+        </>
+      )}
       {needs.data.ends && <Block>Its approval ends {dayAndTime(needs.data.ends)}; after that it asks again.</Block>}
     </>
   );

@@ -2,7 +2,10 @@ import { type FormEvent, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { useNavigate, useSearchParams } from "react-router";
 import { api, told } from "../api/client";
-import { ErrorBlock } from "../ui/Messages";
+import type { LibraryCheck, Standard } from "../api/types";
+import { draftOf } from "../check/checks";
+import { useLibraryChecks, useStandard } from "../library/queries";
+import { ErrorBlock, Loading } from "../ui/Messages";
 import { type Content, linesFor, request } from "../draft/content";
 import { usualOrder } from "../draft/order";
 import { DescribeFields } from "./DescribeFields";
@@ -21,6 +24,7 @@ const blank: Content = {
   sheets: [],
   order: usualOrder,
   emergencyReason: null,
+  standard: null,
 };
 
 /** A link from a version says to what a device is to return. */
@@ -34,9 +38,33 @@ function startingWith(device: string | null, backup: string | null): Content {
     : blank;
 }
 
+/** A use of a standard change: called like it, with the checks that it asks for. */
+const contentOfUse = (standard: Standard, checks: LibraryCheck[]): Content => ({
+  ...blank,
+  title: standard.name,
+  reason: standard.inForce?.purpose ?? "",
+  checks: checks
+    .filter((c) => standard.inForce?.bounds.checks.includes(c.name))
+    .map((c) => draftOf(c.definition, c.name)),
+  standard: standard.id,
+});
+
 export function NewChangePage() {
   const [params] = useSearchParams();
-  const [content, setContent] = useState(() => startingWith(params.get("device"), params.get("backup")));
+  const id = params.get("standard");
+  const standard = useStandard(id === null ? null : Number(id));
+  const checks = useLibraryChecks();
+  if (id === null) {
+    return <NewChange first={startingWith(params.get("device"), params.get("backup"))} />;
+  }
+  if (standard.error || checks.error) {
+    return <ErrorBlock error={standard.error ?? checks.error} />;
+  }
+  return standard.data && checks.data ? <NewChange first={contentOfUse(standard.data, checks.data)} /> : <Loading />;
+}
+
+function NewChange({ first }: { first: Content }) {
+  const [content, setContent] = useState(first);
   const navigate = useNavigate();
   const moved = useMoved();
   const create = useSave({

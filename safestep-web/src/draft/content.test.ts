@@ -15,6 +15,7 @@ const content: Content = {
   sheets: [],
   order: usualOrder,
   emergencyReason: null,
+  standard: null,
 };
 
 describe("what an author has typed", () => {

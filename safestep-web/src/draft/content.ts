@@ -62,6 +62,8 @@ export interface Content {
   order: OrderDraft;
   /** Why it can't wait for its approval; null when it can. */
   emergencyReason: string | null;
+  /** The standard change as whose use it is written. */
+  standard: number | null;
 }
 
 export function contentOf(change: Change): Content {
@@ -93,6 +95,7 @@ export function contentOf(change: Change): Content {
     })),
     order: orderOf(change),
     emergencyReason: change.emergencyReason,
+    standard: change.standard,
   };
 }
 

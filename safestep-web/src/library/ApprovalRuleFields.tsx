@@ -4,8 +4,9 @@ import { Link } from "react-router";
 import { useGroups, usePlatforms, useSites } from "../api/shared";
 import type { RiskLevel, Topic } from "../api/types";
 import vocabulary from "../api/vocabulary.json";
+import { Choices } from "../ui/Choices";
 import { Field } from "../ui/Field";
-import { type Terms, toggled, type When, type Who } from "./approvalRules";
+import { type Terms, type When, type Who } from "./approvalRules";
 import { topicWords } from "./sets";
 import { usePeople, useTeams } from "./useHouseWords";
 
@@ -16,42 +17,6 @@ const hours = (text: string) => (text.trim() === "" ? null : Number(text));
 interface Part<T> {
   set: (part: Partial<T>) => void;
   at: (field: string) => string | undefined;
-}
-
-function Wrong({ text }: { text: string | undefined }) {
-  return text ? <div className="invalid-feedback d-block">{text}</div> : null;
-}
-
-function Choices<K extends string | number>(props: {
-  legend: string;
-  all: readonly (readonly [K, string])[];
-  chosen: readonly K[];
-  set: (chosen: K[]) => void;
-  wrong?: string | undefined;
-}) {
-  const { legend, all, chosen, set, wrong } = props;
-  if (all.length === 0) {
-    return null;
-  }
-  return (
-    <fieldset className="mb-2">
-      <legend className="form-label fs-6 mb-0">
-        {legend} <span className="soft">{chosen.length === 0 && "any"}</span>
-      </legend>
-      <div className="choices">
-        {all.map(([key, words]) => (
-          <Form.Check
-            key={key}
-            id={`${legend}-${key}`}
-            label={words}
-            checked={chosen.includes(key)}
-            onChange={() => set(toggled(chosen, key))}
-          />
-        ))}
-      </div>
-      <Wrong text={wrong} />
-    </fieldset>
-  );
 }
 
 function Section({ title, children }: { title: string; children: ReactNode }) {
@@ -71,11 +36,9 @@ export function WhenFields({ when, set, at }: Part<When> & { when: When }) {
   return (
     <Section title="When">
       <Field id="approval-category" label="Which changes">
-        <Form.Select
-          value={when.emergencies ? "EMERGENCY" : "NORMAL"}
-          onChange={(e) => set({ emergencies: e.target.value === "EMERGENCY" })}
-        >
+        <Form.Select value={when.about} onChange={(e) => set({ about: e.target.value as When["about"] })}>
           <option value="NORMAL">all but emergencies</option>
+          <option value="STANDARD">standard changes: who approves their bounds</option>
           <option value="EMERGENCY">emergencies: who may let them run</option>
         </Form.Select>
       </Field>

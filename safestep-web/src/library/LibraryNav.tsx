@@ -5,6 +5,7 @@ export function LibraryNav() {
   return (
     <nav className="views" aria-label="Pages of the library">
       <NavLink to="/library/templates">Templates</NavLink>
+      <NavLink to="/library/standard">Standard changes</NavLink>
       <NavLink to="/library/pools">Pools</NavLink>
       <NavLink to="/library/rules">Rules</NavLink>
       <NavLink to="/library/checks">Checks</NavLink>

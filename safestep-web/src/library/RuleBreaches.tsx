@@ -43,6 +43,7 @@ export function RuleBreaches({ rule }: { rule: ConfigRule }) {
             sheets: [],
             order: usualOrder,
             emergencyReason: null,
+            standard: null,
           }),
         }),
       ),

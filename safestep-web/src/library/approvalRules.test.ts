@@ -1,5 +1,6 @@
+import { toggled } from "../ui/words";
 import { describe, expect, it } from "vitest";
-import { blankRule, type HouseWords, isComplete, ruleSentence, termsWords, toggled, whoWords } from "./approvalRules";
+import { blankRule, type HouseWords, isComplete, ruleSentence, termsWords, whoWords } from "./approvalRules";
 
 const house: HouseWords = {
   sites: new Map([[1, "Dunmarsh"]]),

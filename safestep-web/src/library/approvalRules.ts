@@ -19,7 +19,7 @@ export const blankRule: ApprovalRuleRequest = {
   name: "",
   active: true,
   when: {
-    emergencies: false,
+    about: "NORMAL",
     leastRisk: "LOW",
     leastDevices: 1,
     topics: [],
@@ -64,7 +64,8 @@ export function whenWords(when: When, house: HouseWords): string {
   const article = /^[aeiou]/.test(kind) ? "an" : "a";
   const many = when.leastDevices > 1 ? `${when.leastDevices} or more ${kind}s` : `${article} ${kind}`;
   return [
-    when.emergencies && "it is an emergency",
+    when.about === "EMERGENCY" && "it is an emergency",
+    when.about === "STANDARD" && "it is a standard change, for all of its uses",
     (devices.length > 0 || when.roles.length > 0 || when.leastDevices > 1) &&
       `it changes ${[many, ...devices].join(" ")}`,
     when.leastRisk !== "LOW" &&
@@ -113,7 +114,3 @@ export const isComplete = ({ kind, team, role, people }: Who) =>
 /** The whole rule in a sentence. */
 export const ruleSentence = (rule: Pick<ApprovalRuleRequest, "when" | "who">, house: HouseWords) =>
   `${whenWords(rule.when, house) ? `When ${whenWords(rule.when, house)}` : "For every change"}: approval of ${whoWords(rule.who, house)}.`;
-
-/** The list with one more, or without it. */
-export const toggled = <T>(list: readonly T[], one: T): T[] =>
-  list.includes(one) ? list.filter((x) => x !== one) : [...list, one];

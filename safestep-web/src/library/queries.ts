@@ -22,6 +22,14 @@ export const useCheckSets = () =>
 
 export const useServices = () => useQuery({ queryKey: keys.services, queryFn: () => told(api.GET("/api/services")) });
 
+/** A standard change with its bounds. */
+export const useStandard = (id: number | null) =>
+  useQuery({
+    queryKey: keys.standard(id),
+    queryFn: () => told(api.GET("/api/standard-changes/{id}", { params: { path: { id: id! } } })),
+    enabled: id !== null,
+  });
+
 /** The read commands that platform profiles name. */
 export const useReadable = () =>
   useQuery({

@@ -86,3 +86,7 @@ export function grouped(n: number): string {
 export function count(n: number, one: string, many = `${one}s`): string {
   return `${grouped(n)} ${n === 1 ? one : many}`;
 }
+
+/** The list with one more, or without it. */
+export const toggled = <T>(list: readonly T[], one: T): T[] =>
+  list.includes(one) ? list.filter((x) => x !== one) : [...list, one];

@@ -685,6 +685,49 @@ create table login_failure (
 create index login_failure_tried on login_failure (tried, at);
 create index login_failure_at on login_failure (at);
 
+-- Kinds of change that are approved once for all of their uses.
+create table standard_change (
+  id bigint generated always as identity primary key,
+  name varchar(80) not null,
+  retired_at timestamptz
+);
+create unique index standard_change_name on standard_change (lower(name)) where retired_at is null;
+
+-- What a standard change says from one moment on; not changed once it was asked for.
+create table standard_version (
+  id bigint generated always as identity primary key,
+  standard_id bigint not null references standard_change,
+  number integer not null,
+  definition jsonb not null,
+  state varchar(10) not null,
+  -- Log-ins of everybody who wrote it.
+  authors varchar(400) not null,
+  written_at timestamptz not null,
+  asked_at timestamptz,
+  -- Names of the devices for which it is asked, and what approvals it needs, as they were then.
+  devices jsonb,
+  needs jsonb,
+  seal char(64),
+  approved_at timestamptz,
+  valid_until timestamptz,
+  suspended_at timestamptz,
+  suspended_why text,
+  unique (standard_id, number)
+);
+
+create table standard_decision (
+  id bigint generated always as identity primary key,
+  version_id bigint not null references standard_version,
+  person_id bigint not null references person,
+  verdict varchar(10) not null,
+  comment text not null,
+  seal char(64) not null,
+  needs jsonb not null,
+  acting_for varchar(40),
+  decided_at timestamptz not null
+);
+create index standard_decision_version on standard_decision (version_id);
+
 create table change_request (
   id bigint generated always as identity primary key,
   number integer not null unique,
@@ -710,6 +753,8 @@ create table change_request (
   wave_most integer,
   wave_pause_seconds integer not null default 0,
   waves_by_hand boolean not null default false,
+  -- The standard change as whose use it is written.
+  standard_id bigint references standard_change,
   -- Why a change can't wait for its approval; null for one that can.
   emergency_reason text,
   -- A run that was stopped before anything was written has nothing to roll back, and its change is not said to be.
@@ -795,6 +840,16 @@ create table change_check (
   stays_seconds integer not null default 0,
   stays_because text not null default ''
 );
+
+-- Changes that were submitted within the bounds of a standard change, by the seal that they had then.
+create table standard_use (
+  change_id bigint not null references change_request,
+  seal char(64) not null,
+  version_id bigint not null references standard_version,
+  at timestamptz not null,
+  primary key (change_id, seal)
+);
+create index standard_use_version on standard_use (version_id);
 
 create table approval (
   id bigint generated always as identity primary key,

@@ -11,9 +11,11 @@ class ApprovalClock implements RegularJob {
 
     private final Needs needs;
     private final ApprovalHours hours;
+    private final StandingApproval standing;
 
-    ApprovalClock(Needs needs, ApprovalHours hours) {
+    ApprovalClock(Needs needs, ApprovalHours hours, StandingApproval standing) {
         this.needs = needs;
+        this.standing = standing;
         this.hours = hours;
     }
 
@@ -30,6 +32,7 @@ class ApprovalClock implements RegularJob {
     @Override
     public void execute() {
         needs.approvedForATime().forEach(hours::lapse);
+        standing.over().forEach(hours::lapse);
         needs.askedForInTime().forEach(hours::tellOverdue);
     }
 }

@@ -42,7 +42,8 @@ class ApprovalHours {
                     change,
                     ChangeAction.LAPSE,
                     AuditLog.SAFE_STEP,
-                    "An approval has ended. It waits for " + standings.waitsFor() + ".");
+                    (change.isStandard() ? "Its standard change no longer lets it run." : "An approval has ended.")
+                            + " It waits for " + standings.waitsFor() + ".");
         }
     }
 

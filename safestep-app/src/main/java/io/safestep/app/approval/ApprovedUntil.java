@@ -21,7 +21,7 @@ class ApprovedUntil implements BookingCondition {
     }
 
     @Override
-    public Optional<String> objectionToBooking(Change change, Instant opensAt) {
+    public Optional<String> objectionToBooking(Change change, long window, Instant opensAt) {
         Instant ends = approvals.standings(change, change.seal(), null).ends();
         return ends == null || opensAt.isBefore(ends)
                 ? Optional.empty()

@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param kept as it was submitted; else by the rules of now
  * @param opening names of devices whose lines have to be opened by who asks, before they approve
+ * @param standard how it keeps to the standard change as whose use it is written; null when as none
  * @param ends when what makes it approved ends, UTC; null when it holds as long as the seal, or is not there
  */
 public record NeedsView(
@@ -24,7 +25,25 @@ public record NeedsView(
         List<Need> needs,
         boolean kept,
         List<String> opening,
+        @Nullable StandardKept standard,
         @Nullable Instant ends) {
+
+    /**
+     * @param inside it needs no approval of its own
+     * @param outside why it does, as sentences
+     * @param bounds what was approved, as sentences
+     */
+    public record StandardKept(long id, String name, boolean inside, List<String> outside, List<String> bounds) {
+
+        static StandardKept of(StandingApproval.Kept kept, boolean inside, Sight sight) {
+            return new StandardKept(
+                    kept.standard(),
+                    kept.name(),
+                    inside,
+                    kept.outside().stream().map(sight::told).toList(),
+                    kept.bounds());
+        }
+    }
 
     /** @param reasons what gave it, what counts most first */
     public record RiskView(int points, RiskLevel level, List<Reason> reasons) {
@@ -52,7 +71,7 @@ public record NeedsView(
             int others,
             @JsonUnwrapped Standing standing) {
 
-        static Need of(NeedStanding s, boolean yours, Map<String, String> names, Sight sight) {
+        public static Need of(NeedStanding s, boolean yours, Map<String, String> names, Sight sight) {
             ApprovalNeed n = s.need();
             List<String> seen = sight.seen(n.devices());
             return new Need(

@@ -26,13 +26,21 @@ class NeedsViews {
     private final ApprovalRepository repository;
     private final Needs needs;
     private final People people;
+    private final StandingApproval standing;
     private final Clock clock;
 
-    NeedsViews(Changes changes, ApprovalRepository repository, Needs needs, People people, Clock clock) {
+    NeedsViews(
+            Changes changes,
+            ApprovalRepository repository,
+            Needs needs,
+            People people,
+            StandingApproval standing,
+            Clock clock) {
         this.changes = changes;
         this.repository = repository;
         this.needs = needs;
         this.people = people;
+        this.standing = standing;
         this.clock = clock;
     }
 
@@ -52,14 +60,19 @@ class NeedsViews {
         NeedStandings standings =
                 Approvals.standings(change, reckoned.needs(), decisions, change.seal(), clock.instant(), electorate);
         List<NeedStanding> yours = standings.open(sight.login(), change.authors(), electorate);
+        boolean written = Needs.isBeingWritten(change);
         Map<String, String> names = people.all().stream().collect(Collectors.toMap(Person::login, Person::name));
         return new NeedsView(
                 NeedsView.RiskView.of(reckoned.risk(), sight),
                 standings.all().stream()
                         .map(s -> NeedsView.Need.of(s, yours.contains(s), names, sight))
                         .toList(),
-                !Needs.isBeingWritten(change),
+                !written,
                 List.copyOf(Reviews.toOpen(change, yours)),
+                standing.kept(change)
+                        .map(k -> NeedsView.StandardKept.of(
+                                k, written ? k.outside().isEmpty() : change.isStandard(), sight))
+                        .orElse(null),
                 standings.satisfied() ? standings.ends() : null);
     }
 }

@@ -17,6 +17,7 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
@@ -32,11 +33,13 @@ public class Reviews {
 
     private final ApprovalRepository repository;
     private final Needs needs;
+    private final StandingApproval standing;
     private final Clock clock;
 
-    Reviews(ApprovalRepository repository, Needs needs, Clock clock) {
+    Reviews(ApprovalRepository repository, Needs needs, StandingApproval standing, Clock clock) {
         this.repository = repository;
         this.needs = needs;
+        this.standing = standing;
         this.clock = clock;
     }
 
@@ -47,6 +50,7 @@ public class Reviews {
                 needs.kept(ids),
                 needs.submitted(ids),
                 repository.findByChangeIdInOrderById(ids).stream().collect(Collectors.groupingBy(Approval::changeId)),
+                standing.of(ids),
                 clock.instant());
     }
 
@@ -61,16 +65,19 @@ public class Reviews {
         private final Map<Long, List<ApprovalNeed>> needs;
         private final Map<Long, Instant> submitted;
         private final Map<Long, List<Approval>> decisions;
+        private final Map<Long, StandingApproval.Standing> standing;
         private final Instant now;
 
         private Gathered(
                 Map<Long, List<ApprovalNeed>> needs,
                 Map<Long, Instant> submitted,
                 Map<Long, List<Approval>> decisions,
+                Map<Long, StandingApproval.Standing> standing,
                 Instant now) {
             this.needs = needs;
             this.submitted = submitted;
             this.decisions = decisions;
+            this.standing = standing;
             this.now = now;
         }
 
@@ -100,7 +107,12 @@ public class Reviews {
                             .map(Gathered::decided)
                             .orElse(null),
                     decisions.stream().anyMatch(a -> looked(a, change.seal())),
-                    new ChangeFacts.Asked(standings.given(), standings.needed(), standings.waitsFor()));
+                    new ChangeFacts.Asked(standings.given(), standings.needed(), standings.waitsFor()),
+                    Optional.ofNullable(standing.get(change.id()))
+                            .filter(s ->
+                                    s.letsThrough(change.seal(), change.state().hasRun() ? s.from() : now))
+                            .map(StandingApproval.Standing::name)
+                            .orElse(null));
         }
 
         private static ChangeFacts.Decided decided(Approval a) {

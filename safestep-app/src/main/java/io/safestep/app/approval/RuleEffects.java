@@ -12,6 +12,7 @@ import io.safestep.core.approval.Approvers;
 import io.safestep.core.approval.Electorate;
 import io.safestep.core.approval.NeedStanding;
 import io.safestep.core.approval.NeedStandings;
+import io.safestep.core.change.Category;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -90,7 +91,7 @@ class RuleEffects {
 
     /** Of the changes that are open, those for which nobody could give what the rule asks for. */
     private List<String> deadEnds(ApprovalRules.Wanted wanted, Map<Change, Needs.Reckoned> after) {
-        Electorate electorate = needs.electorate(wanted.definition().when().emergencies(), Map.of());
+        Electorate electorate = needs.electorate(wanted.definition().when().about() == Category.EMERGENCY, Map.of());
         List<String> sentences = new ArrayList<>();
         after.forEach((change, reckoned) -> {
             List<ApprovalNeed> ofRule = reckoned.needs().stream()

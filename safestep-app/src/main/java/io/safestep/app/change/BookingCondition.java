@@ -8,8 +8,9 @@ import java.util.Optional;
 public interface BookingCondition {
 
     /**
+     * @param window id of the window
      * @param opensAt when the window opens, UTC
      * @return what stands against booking it there, in a sentence; empty when nothing does
      */
-    Optional<String> objectionToBooking(Change change, Instant opensAt);
+    Optional<String> objectionToBooking(Change change, long window, Instant opensAt);
 }

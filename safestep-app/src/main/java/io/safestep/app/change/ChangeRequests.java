@@ -38,6 +38,7 @@ public final class ChangeRequests {
      * @param sheets lines for devices that somebody else runs; none when left out
      * @param order how it is run; as usual when left out
      * @param emergencyReason why it can't wait for its approval; left out when it can
+     * @param standard id of the standard change as whose use it is written; left out for none
      */
     public record Content(
             int version,
@@ -69,7 +70,9 @@ public final class ChangeRequests {
             @Nullable
             @Size(max = 2_000, message = "At most 2,000 characters.")
             @Pattern(regexp = "(?s).*\\S.*", message = "Say why it can't wait.")
-            String emergencyReason) {
+            String emergencyReason,
+
+            @Nullable Long standard) {
 
         public Draft draft() {
             return new Draft(
@@ -87,7 +90,8 @@ public final class ChangeRequests {
                             ? List.of()
                             : sheets.stream().map(Sheet::sheet).toList(),
                     order == null ? RunOrder.usual() : order.order(),
-                    blankToNull(emergencyReason));
+                    blankToNull(emergencyReason),
+                    standard);
         }
 
         private static @Nullable String blankToNull(@Nullable String text) {

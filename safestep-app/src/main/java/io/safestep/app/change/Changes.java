@@ -105,6 +105,7 @@ public class Changes {
     public ChangeView create(Draft draft, String login) {
         Person author = people.withLogin(login);
         Change change = new Change(repository.nextNumber(), author, clock.instant());
+        contents.mustHold(draft);
         change.describe(draft);
         repository.save(change);
         contents.write(change, draft);
@@ -147,7 +148,8 @@ public class Changes {
                         .toList(),
                 change.sheets(),
                 change.order(),
-                null);
+                null,
+                change.standardId());
     }
 
     /** As it would be if somebody wrote it so: nothing is stored, and what is wrong in it is left out. */
@@ -173,6 +175,7 @@ public class Changes {
         ChangeState after = ChangeTransitions.after(before, ChangeAction.EDIT_CONTENT)
                 .orElseThrow(() -> ProblemException.refused(change.subject() + " can't be edited while it is "
                         + words(before) + "." + (before == ChangeState.BOOKED ? " Cancel the booking first." : "")));
+        contents.mustHold(draft);
         String oldSeal = change.seal();
         change.describe(draft);
         contents.write(change, draft);

@@ -9,6 +9,7 @@ import io.safestep.app.people.Teams;
 import io.safestep.core.approval.Approvers;
 import io.safestep.core.approval.RuleCondition;
 import io.safestep.core.approval.RuleTerms;
+import io.safestep.core.change.Category;
 import io.safestep.core.risk.RiskLevel;
 import java.util.Set;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
@@ -47,7 +48,7 @@ class DemoApprovals {
                     .mapToLong(SiteEntry::id)
                     .forEach(site -> siteTeams.say(site, crew, ADMINISTRATOR));
             RuleCondition when = new RuleCondition(
-                    false,
+                    Category.NORMAL,
                     RiskLevel.LOW,
                     1,
                     Set.of(),

@@ -65,6 +65,7 @@ class DemoData {
     private final Backups backups;
     private final Changes changes;
     private final DemoApprovals whoApproves;
+    private final DemoStandard standard;
     private final Approvals approvals;
     private final Schedule schedule;
     private final Runs runs;
@@ -83,6 +84,7 @@ class DemoData {
             Backups backups,
             Changes changes,
             DemoApprovals whoApproves,
+            DemoStandard standard,
             Approvals approvals,
             Schedule schedule,
             Runs runs,
@@ -99,6 +101,7 @@ class DemoData {
         this.backups = backups;
         this.changes = changes;
         this.whoApproves = whoApproves;
+        this.standard = standard;
         this.approvals = approvals;
         this.schedule = schedule;
         this.runs = runs;
@@ -151,6 +154,7 @@ class DemoData {
             upTo(1003, this::cameraVlan, true);
             upTo(1004, this::readersOverOnePort, false);
             backUp(d -> true);
+            standard.fill(ENGINEER, APPROVER);
             LOG.info("The demo data is complete.");
         } catch (ProblemException e) {
             LOG.error(

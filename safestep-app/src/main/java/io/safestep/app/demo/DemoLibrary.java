@@ -43,6 +43,7 @@ class DemoLibrary {
             templates.create(gateway(), engineer);
             templates.create(timeServer(), engineer);
             templates.create(operatorPassword(), engineer);
+            templates.create(accessPort(), engineer);
         }
     }
 
@@ -121,6 +122,57 @@ class DemoLibrary {
                           <time-server>{{ server }}</time-server>
                         </system>
                         """, "", List.of(variable("server", VariableType.ADDRESS, "", "10.77.8.21", ""))));
+    }
+
+    /** Also what the standard change of the demo is written with. */
+    static final String ACCESS_PORT = "Port of an access switch";
+
+    private static Templates.Wanted accessPort() {
+        return template(
+                ACCESS_PORT,
+                "corvane-cli",
+                "What is plugged in where, in one VLAN",
+                new Template(
+                        """
+                        interface port {{ port }}
+                          description {{ purpose }}
+                          vlan access {{ vlan }}
+                        """,
+                        "",
+                        List.of(
+                                new Variable(
+                                        "port",
+                                        VariableType.NUMBER,
+                                        "As it stands on the front",
+                                        "",
+                                        true,
+                                        "",
+                                        List.of(),
+                                        1L,
+                                        48L,
+                                        ""),
+                                new Variable(
+                                        "purpose",
+                                        VariableType.TEXT,
+                                        "What is plugged in, and where",
+                                        "",
+                                        true,
+                                        "[A-Za-z0-9 ,.-]{2,40}",
+                                        List.of(),
+                                        null,
+                                        null,
+                                        ""),
+                                new Variable(
+                                        "vlan",
+                                        VariableType.VLAN,
+                                        "40 ticketing, 60 gates, 70 cameras",
+                                        "",
+                                        true,
+                                        "",
+                                        List.of(),
+                                        null,
+                                        null,
+                                        ""))));
     }
 
     private static Templates.Wanted operatorPassword() {

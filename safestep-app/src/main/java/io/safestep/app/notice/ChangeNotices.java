@@ -75,7 +75,12 @@ class ChangeNotices {
         Change change = changes.numbered(moved.number());
         switch (moved.action()) {
             case SUBMIT, APPROVE_PART, LAPSE, RUN_SUCCEEDED, RUN_ROLLED_BACK, RUN_STUCK -> ask(change);
-            case APPROVE, RETURN, REJECT -> tellAuthor(change, moved);
+            case APPROVE, RETURN, REJECT -> {
+                // Within the bounds of a standard change nobody decided: who submitted it sees that at once.
+                if (!moved.by().equals(AuditLog.SAFE_STEP)) {
+                    tellAuthor(change, moved);
+                }
+            }
             case RELEASE -> {
                 tellAuthor(change, moved);
                 ask(change);

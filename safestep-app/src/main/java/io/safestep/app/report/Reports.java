@@ -1,9 +1,9 @@
 package io.safestep.app.report;
 
 import io.safestep.app.change.ChangesInSight;
-import io.safestep.app.change.asked.Category;
 import io.safestep.app.schedule.windows.Windows;
 import io.safestep.app.sight.Sight;
+import io.safestep.core.change.Category;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.drift.FindingState;
 import io.safestep.core.report.ChangeReport;

@@ -284,7 +284,7 @@ public class Schedule {
                             + " are missing. Choose a longer window or a later one.")));
         }
         conditions.stream()
-                .flatMap(condition -> condition.objectionToBooking(change, opensAt).stream())
+                .flatMap(condition -> condition.objectionToBooking(change, windowId, opensAt).stream())
                 .findFirst()
                 .ifPresent(objection -> {
                     throw ProblemException.invalid("opensAt", objection);

@@ -62,7 +62,7 @@ class ApprovalRulesTest extends PeopleTest {
 
     private static Map<String, Object> when(Map<String, Object> part) {
         Map<String, Object> when = new HashMap<>(Map.of(
-                "emergencies", false, "leastRisk", "LOW", "leastDevices", 1, "topics", List.of(), "sites", List.of()));
+                "about", "NORMAL", "leastRisk", "LOW", "leastDevices", 1, "topics", List.of(), "sites", List.of()));
         when.putAll(Map.of(
                 "groups", List.of(), "roles", List.of(), "platforms", List.of(), "unproven", false, "cutsPath", false));
         when.put("services", false);

@@ -234,6 +234,12 @@ final class EndpointWalk {
                         "active",
                         false);
             case "/api/approval-rules", "/api/approval-rules/{id}" -> approvalRule();
+            case "/api/standard-changes", "/api/standard-changes/{id}" -> standardChange();
+            case "/api/standard-changes/trial" -> Map.of("standard", standardChange());
+            case "/api/standard-changes/{id}/submission" -> Map.of("number", 1);
+            case "/api/standard-changes/{id}/approvals" ->
+                Map.of("verdict", "APPROVED", "comment", "", "seal", "0".repeat(64));
+            case "/api/standard-changes/{id}/suspension" -> Map.of("why", "x");
             case "/api/approval-rules/effect" -> Map.of("rule", approvalRule());
             case "/api/site-teams/{site}" -> Map.of("team", 1);
             case "/api/risk-weights" -> Map.of("points", Map.of(), "raisedFrom", 5, "highFrom", 10, "version", 0);
@@ -354,8 +360,28 @@ final class EndpointWalk {
                 List.of());
     }
 
+    private static Map<String, Object> standardChange() {
+        Map<String, Object> bounds = new HashMap<>(Map.of("values", Map.of(), "mostDevices", 1, "mostAtOnce", 1));
+        List.of("sites", "groups", "roles", "checks", "windows").forEach(set -> bounds.put(set, List.of()));
+        return Map.of(
+                "number",
+                0,
+                "name",
+                "x",
+                "purpose",
+                "x",
+                "templateVersion",
+                999_999,
+                "bounds",
+                bounds,
+                "examples",
+                Map.of(),
+                "validUntil",
+                "2099-01-01");
+    }
+
     private static Map<String, Object> approvalRule() {
-        Map<String, Object> when = new HashMap<>(Map.of("emergencies", false, "leastRisk", "LOW", "leastDevices", 1));
+        Map<String, Object> when = new HashMap<>(Map.of("about", "NORMAL", "leastRisk", "LOW", "leastDevices", 1));
         List.of("topics", "sites", "groups", "roles", "platforms").forEach(set -> when.put(set, List.of()));
         List.of("unproven", "cutsPath", "services").forEach(flag -> when.put(flag, false));
         return Map.of(

@@ -1,5 +1,6 @@
 package io.safestep.core.approval;
 
+import io.safestep.core.change.Category;
 import io.safestep.core.check.definition.Topic;
 import io.safestep.core.risk.RiskLevel;
 import io.safestep.core.risk.Submission;
@@ -13,7 +14,8 @@ import java.util.Set;
  * When an approval rule asks for something. What speaks of devices is about those to which something is sent, and all of it
  * has to hold for one and the same device; an empty set asks for nothing.
  *
- * @param emergencies about emergencies, and then about nothing else; else about all other changes
+ * @param about emergencies or standard changes alone; normal for all but emergencies: also for the widest change that a
+ *     standard change would let through, so that nobody passes a rule by what was approved before
  * @param leastRisk from this level on
  * @param leastDevices this many such devices at least
  * @param sites ids
@@ -24,7 +26,7 @@ import java.util.Set;
  * @param cutsPath devices that Safe Step could not reach for a moment
  */
 public record RuleCondition(
-        boolean emergencies,
+        Category about,
         RiskLevel leastRisk,
         int leastDevices,
         Set<Topic> topics,
@@ -47,17 +49,31 @@ public record RuleCondition(
     /** Every change but emergencies. */
     public static RuleCondition always() {
         return new RuleCondition(
-                false, RiskLevel.LOW, 1, Set.of(), Set.of(), Set.of(), Set.of(), Set.of(), false, false, false);
+                Category.NORMAL,
+                RiskLevel.LOW,
+                1,
+                Set.of(),
+                Set.of(),
+                Set.of(),
+                Set.of(),
+                Set.of(),
+                false,
+                false,
+                false);
     }
 
     /** The devices about which the rule is; none when it asks for nothing of this change. */
     List<Part> matching(Submission submission, RiskLevel risk) {
-        boolean asked = submission.emergency() == emergencies
+        boolean asked = isAbout(submission.category())
                 && risk.compareTo(leastRisk) >= 0
                 && (!services || !submission.services().isEmpty());
         List<Part> matching =
                 asked ? submission.changed().stream().filter(this::holds).toList() : List.of();
         return matching.size() >= leastDevices ? matching : List.of();
+    }
+
+    private boolean isAbout(Category category) {
+        return about == category || about == Category.NORMAL && category == Category.STANDARD;
     }
 
     private boolean holds(Part part) {
@@ -77,8 +93,10 @@ public record RuleCondition(
     /** Why the rule asks for something of these devices, to follow on "because". */
     String because(List<Part> devices) {
         List<String> reasons = new ArrayList<>();
-        if (emergencies) {
-            reasons.add("it is an emergency");
+        switch (about) {
+            case EMERGENCY -> reasons.add("it is an emergency");
+            case STANDARD -> reasons.add("it is a standard change");
+            case NORMAL -> {}
         }
         if (leastRisk != RiskLevel.LOW) {
             reasons.add("its risk is " + leastRisk.word() + " at least");

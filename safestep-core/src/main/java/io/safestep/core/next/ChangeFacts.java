@@ -33,8 +33,20 @@ public record ChangeFacts(
      * @param last the latest decision; null when there is none
      * @param inForce the decision that counts for the content as it is; null when none does
      * @param looked somebody who may approve has looked at it as it is, before it ran or afterwards
+     * @param standard name of the standard change that lets it run without an approval of its own; null for none
      */
-    public record Review(@Nullable Decided last, @Nullable Decided inForce, boolean looked, Asked asked) {
+    public record Review(
+            @Nullable Decided last,
+            @Nullable Decided inForce,
+            boolean looked,
+            Asked asked,
+            @Nullable String standard) {
+
+        /** With what was decided about itself alone. */
+        public Review(@Nullable Decided last, @Nullable Decided inForce, boolean looked, Asked asked) {
+            this(last, inForce, looked, asked, null);
+        }
+
         public static final Review NONE = new Review(null, null, false, Asked.NOTHING);
     }
 

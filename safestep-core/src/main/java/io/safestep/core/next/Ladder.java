@@ -105,6 +105,10 @@ public final class Ladder {
                                 : change.review().asked().given() + " of "
                                         + change.review().asked().needed() + ", waiting for an approver");
             default -> {
+                if (change.review().standard() != null && change.state() != ChangeState.DRAFT) {
+                    yield new Step(
+                            rung, Standing.DONE, "standard: " + change.review().standard());
+                }
                 if (NextStep.reviewDue(change)) {
                     yield new Step(rung, Standing.BLOCKED, "released, and not reviewed yet");
                 }

@@ -1,19 +1,21 @@
 package io.safestep.core.risk;
 
+import io.safestep.core.change.Category;
 import io.safestep.core.check.definition.Topic;
 import java.util.Collection;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * What risk and approval rules look at in a change, as it is or would be submitted.
  *
- * @param emergency it would run before it is approved
+ * @param category standard for the widest change that a standard change lets through
  * @param parts its devices, also those to which nothing is sent
  * @param checks how many checks its author or the library has put to it
  * @param services names of services whose packets pass the devices
  */
-public record Submission(boolean emergency, List<Part> parts, int checks, Set<String> services) {
+public record Submission(Category category, List<Part> parts, int checks, Set<String> services) {
 
     public Submission {
         parts = List.copyOf(parts);
@@ -48,6 +50,27 @@ public record Submission(boolean emergency, List<Part> parts, int checks, Set<St
         public Place {
             groups = Set.copyOf(groups);
         }
+    }
+
+    /** It would run before it is approved. */
+    public boolean emergency() {
+        return category == Category.EMERGENCY;
+    }
+
+    /**
+     * As the widest change that a standard change lets through: what it touches on one device it could touch on each, and to
+     * each something could be sent.
+     */
+    public Submission widest() {
+        Set<Topic> topics = parts.stream().flatMap(p -> p.topics().stream()).collect(Collectors.toSet());
+        return new Submission(
+                Category.STANDARD,
+                parts.stream()
+                        .map(p -> new Part(
+                                p.device(), p.place(), topics, Math.max(1, p.commands()), p.proven(), p.cutsPath()))
+                        .toList(),
+                checks,
+                services);
     }
 
     /** The devices to which something is sent. */

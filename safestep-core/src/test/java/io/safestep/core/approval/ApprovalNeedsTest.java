@@ -2,6 +2,7 @@ package io.safestep.core.approval;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.safestep.core.change.Category;
 import io.safestep.core.check.definition.Topic;
 import io.safestep.core.people.Role;
 import io.safestep.core.risk.RiskLevel;
@@ -43,11 +44,22 @@ class ApprovalNeedsTest {
 
     private static RuleCondition roles(String... roles) {
         return new RuleCondition(
-                false, RiskLevel.LOW, 1, Set.of(), Set.of(), Set.of(), Set.of(roles), Set.of(), false, false, false);
+                Category.NORMAL,
+                RiskLevel.LOW,
+                1,
+                Set.of(),
+                Set.of(),
+                Set.of(),
+                Set.of(roles),
+                Set.of(),
+                false,
+                false,
+                false);
     }
 
     private static List<ApprovalNeed> needs(List<ApprovalRule> rules, Part... parts) {
-        return ApprovalNeeds.of(new Submission(false, List.of(parts), 1, Set.of()), RiskLevel.RAISED, rules, NAMES);
+        return ApprovalNeeds.of(
+                new Submission(Category.NORMAL, List.of(parts), 1, Set.of()), RiskLevel.RAISED, rules, NAMES);
     }
 
     @Test
@@ -68,7 +80,7 @@ class ApprovalNeedsTest {
                                 2,
                                 "Routing",
                                 new RuleCondition(
-                                        false,
+                                        Category.NORMAL,
                                         RiskLevel.RAISED,
                                         1,
                                         Set.of(Topic.ROUTING),
@@ -118,7 +130,7 @@ class ApprovalNeedsTest {
     @Test
     void itTakesSoManyDevicesAndSuchARisk() {
         RuleCondition two = new RuleCondition(
-                false,
+                Category.NORMAL,
                 RiskLevel.HIGH,
                 2,
                 Set.of(),
@@ -130,7 +142,7 @@ class ApprovalNeedsTest {
                 false,
                 false);
         ApprovalRule rule = rule(1, "Two", two, Approvers.anybody());
-        Submission both = new Submission(false, List.of(CORE, QUAY_GATEWAY), 1, Set.of());
+        Submission both = new Submission(Category.NORMAL, List.of(CORE, QUAY_GATEWAY), 1, Set.of());
         assertThat(ApprovalNeeds.of(both, RiskLevel.HIGH, List.of(rule), NAMES))
                 .extracting(ApprovalNeed::rule)
                 .containsExactly("Two");
@@ -138,7 +150,10 @@ class ApprovalNeedsTest {
                 .extracting(ApprovalNeed::rule)
                 .containsOnlyNulls();
         assertThat(ApprovalNeeds.of(
-                        new Submission(false, List.of(CORE), 1, Set.of()), RiskLevel.HIGH, List.of(rule), NAMES))
+                        new Submission(Category.NORMAL, List.of(CORE), 1, Set.of()),
+                        RiskLevel.HIGH,
+                        List.of(rule),
+                        NAMES))
                 .extracting(ApprovalNeed::rule)
                 .containsOnlyNulls();
     }
@@ -146,11 +161,22 @@ class ApprovalNeedsTest {
     @Test
     void emergenciesHaveRulesOfTheirOwn() {
         RuleCondition emergencies = new RuleCondition(
-                true, RiskLevel.LOW, 1, Set.of(), Set.of(), Set.of(), Set.of(), Set.of(), false, false, false);
+                Category.EMERGENCY,
+                RiskLevel.LOW,
+                1,
+                Set.of(),
+                Set.of(),
+                Set.of(),
+                Set.of(),
+                Set.of(),
+                false,
+                false,
+                false);
         List<ApprovalRule> rules = List.of(
                 rule(1, "Leads", RuleCondition.always(), Approvers.ofTeam(LEADS, 2)),
                 rule(2, "At night", emergencies, new Approvers(Approvers.Kind.ROLE, null, Role.ON_CALL, Set.of(), 1)));
-        assertThat(ApprovalNeeds.of(new Submission(true, List.of(CORE), 1, Set.of()), RiskLevel.HIGH, rules, NAMES))
+        assertThat(ApprovalNeeds.of(
+                        new Submission(Category.EMERGENCY, List.of(CORE), 1, Set.of()), RiskLevel.HIGH, rules, NAMES))
                 .extracting(ApprovalNeed::of)
                 .containsExactly("somebody who is on-call");
         assertThat(needs(rules, CORE)).extracting(ApprovalNeed::of).containsExactly("team Network leads");

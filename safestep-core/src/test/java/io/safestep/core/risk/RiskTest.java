@@ -3,6 +3,7 @@ package io.safestep.core.risk;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import io.safestep.core.change.Category;
 import io.safestep.core.check.definition.Topic;
 import io.safestep.core.risk.Submission.Part;
 import io.safestep.core.risk.Submission.Place;
@@ -21,7 +22,7 @@ class RiskTest {
     }
 
     private static Submission of(Part... parts) {
-        return new Submission(false, List.of(parts), 1, Set.of());
+        return new Submission(Category.NORMAL, List.of(parts), 1, Set.of());
     }
 
     @Test
@@ -40,7 +41,7 @@ class RiskTest {
                 false,
                 false);
         Risk risk = Risk.of(
-                new Submission(false, List.of(unproven, part("cdq-gw-a", "edge")), 1, Set.of("Ticketing")),
+                new Submission(Category.NORMAL, List.of(unproven, part("cdq-gw-a", "edge")), 1, Set.of("Ticketing")),
                 RiskWeights.usual());
 
         assertThat(risk.reasons())
@@ -74,7 +75,7 @@ class RiskTest {
 
     @Test
     void withoutAnyCheckThatIsSaid() {
-        Submission unchecked = new Submission(true, List.of(part("cdq-ac-1", "access")), 0, Set.of());
+        Submission unchecked = new Submission(Category.EMERGENCY, List.of(part("cdq-ac-1", "access")), 0, Set.of());
         assertThat(Risk.of(unchecked, RiskWeights.usual()).reasons())
                 .extracting(Risk.Reason::sentence)
                 .containsExactly(
@@ -102,7 +103,8 @@ class RiskTest {
             for (int i = 0; i <= random.nextInt(12); i++) {
                 parts.add(generated(random, i));
             }
-            Submission submission = new Submission(random.nextBoolean(), parts, 1, Set.of());
+            Submission submission =
+                    new Submission(random.nextBoolean() ? Category.NORMAL : Category.EMERGENCY, parts, 1, Set.of());
             Risk risk = Risk.of(submission, RiskWeights.usual());
             assertThat(risk.points())
                     .as("seed %d, %s", seed, risk)
@@ -113,7 +115,7 @@ class RiskTest {
                     .as("seed %d", seed)
                     .allMatch(r -> r.points() > 0 && !r.sentence().isBlank());
             parts.add(generated(random, 99));
-            Risk more = Risk.of(new Submission(submission.emergency(), parts, 1, Set.of()), RiskWeights.usual());
+            Risk more = Risk.of(new Submission(submission.category(), parts, 1, Set.of()), RiskWeights.usual());
             assertThat(more.points()).as("seed %d", seed).isGreaterThanOrEqualTo(risk.points());
         }
     }

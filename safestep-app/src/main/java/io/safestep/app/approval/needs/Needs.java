@@ -73,6 +73,18 @@ public class Needs {
         return reckoned(submissions.of(change), rules.inForce(), weights.now().weights(), words.names());
     }
 
+    /**
+     * What the widest change would need that a standard change lets through: by the rules about standard changes and by
+     * those about others, on every device, whatever is there already.
+     *
+     * @param example a change that is not stored, with all of the devices
+     */
+    @Transactional(readOnly = true)
+    public Reckoned widest(Change example) {
+        return reckoned(
+                submissions.of(example).widest(), rules.inForce(), weights.now().weights(), words.names());
+    }
+
     /** Of several, by other rules than those in force. */
     @Transactional(readOnly = true)
     public Map<Change, Reckoned> reckoned(Collection<Change> changes, List<ApprovalRule> by) {

@@ -5,6 +5,7 @@ import io.safestep.app.change.stored.ChangeCheck;
 import io.safestep.app.change.stored.ChangeTarget;
 import io.safestep.app.device.Device;
 import io.safestep.app.group.Groups;
+import io.safestep.core.change.Category;
 import io.safestep.core.risk.Submission;
 import io.safestep.core.risk.Submission.Part;
 import io.safestep.core.risk.Submission.Place;
@@ -18,7 +19,7 @@ import org.springframework.stereotype.Component;
 
 /** What approval rules and risk look at, drawn from a change. */
 @Component
-class Submissions {
+public class Submissions {
 
     private final Groups groups;
 
@@ -35,6 +36,15 @@ class Submissions {
     Map<Long, Submission> of(Collection<Change> changes) {
         Map<Long, List<Groups.Entry>> inGroups = inGroups(changes);
         return changes.stream().collect(Collectors.toMap(Change::id, c -> submission(c, inGroups)));
+    }
+
+    /** Where devices stand and what they are, by their ids. */
+    public Map<Long, Place> places(Collection<Device> devices) {
+        Map<Long, List<Groups.Entry>> inGroups =
+                groups.byDevice(devices.stream().collect(Collectors.toMap(Device::id, Device::traits, (a, b) -> a)));
+        return devices.stream()
+                .collect(Collectors.toMap(
+                        Device::id, d -> place(d, inGroups.getOrDefault(d.id(), List.of())), (a, b) -> a));
     }
 
     private Map<Long, List<Groups.Entry>> inGroups(Collection<Change> changes) {
@@ -60,7 +70,7 @@ class Submissions {
                 .collect(Collectors.toSet());
         int checks =
                 (int) change.checks().stream().filter(c -> c.service() == null).count();
-        return new Submission(change.isEmergency(), parts, checks, services);
+        return new Submission(change.isEmergency() ? Category.EMERGENCY : Category.NORMAL, parts, checks, services);
     }
 
     private static Place place(Device device, List<Groups.Entry> groups) {

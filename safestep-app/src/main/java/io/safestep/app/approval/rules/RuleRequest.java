@@ -3,6 +3,7 @@ package io.safestep.app.approval.rules;
 import io.safestep.core.approval.Approvers;
 import io.safestep.core.approval.RuleCondition;
 import io.safestep.core.approval.RuleTerms;
+import io.safestep.core.change.Category;
 import io.safestep.core.check.definition.Topic;
 import io.safestep.core.people.Role;
 import io.safestep.core.risk.RiskLevel;
@@ -32,7 +33,9 @@ public record RuleRequest(
 
     /** See {@link RuleCondition}. */
     public record When(
-            boolean emergencies,
+            @NotNull(message = "Choose of which changes it speaks.")
+            Category about,
+
             @NotNull(message = "Choose a risk.") RiskLevel leastRisk,
 
             @Min(value = 1, message = "At least 1.") @Max(value = 1000, message = "At most 1,000.")
@@ -83,7 +86,7 @@ public record RuleRequest(
                 active,
                 new RuleDefinition(
                         new RuleCondition(
-                                when.emergencies,
+                                when.about,
                                 when.leastRisk,
                                 when.leastDevices,
                                 when.topics,

@@ -37,6 +37,11 @@ public record Asked(
         return new Asked(Way.BACKUP, "", id, null, Map.of());
     }
 
+    /** Whether it takes this version of a template. */
+    public boolean isOfTemplate(long versionId) {
+        return way == Way.TEMPLATE && templateVersionId != null && templateVersionId == versionId;
+    }
+
     /** The values in the order of their names. */
     public Map<String, String> sortedValues() {
         return new TreeMap<>(values);

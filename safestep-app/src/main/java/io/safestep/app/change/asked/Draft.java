@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param restoresStartup devices whose way back can't be proven take their startup configuration back as a whole
  * @param sheets lines for devices that somebody else runs
  * @param emergencyReason why it can't wait for its approval; null when it can
+ * @param standard id of the standard change as whose use it is written; null for none
  */
 public record Draft(
         int version,
@@ -24,7 +25,8 @@ public record Draft(
         List<ChosenCheck> checks,
         List<PeerSheet> sheets,
         RunOrder order,
-        @Nullable String emergencyReason) {
+        @Nullable String emergencyReason,
+        @Nullable Long standard) {
 
     /** Without sheets for others, and run as usual. */
     public Draft(
@@ -46,6 +48,7 @@ public record Draft(
                 checks.stream().map(c -> new ChosenCheck(c, null)).toList(),
                 List.of(),
                 RunOrder.usual(),
+                null,
                 null);
     }
 

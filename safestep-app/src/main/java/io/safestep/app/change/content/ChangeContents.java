@@ -27,6 +27,7 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Component;
 
 /** What a change holds: written by its author, and derived from that. */
@@ -47,6 +48,7 @@ public class ChangeContents {
     private final Devices devices;
     private final Groups groups;
     private final CheckStays stays;
+    private final ObjectProvider<DraftCondition> conditions;
     private final EntityManager entityManager;
 
     ChangeContents(
@@ -61,6 +63,7 @@ public class ChangeContents {
             Devices devices,
             Groups groups,
             CheckStays stays,
+            ObjectProvider<DraftCondition> conditions,
             EntityManager entityManager) {
         this.repository = repository;
         this.builds = builds;
@@ -73,7 +76,17 @@ public class ChangeContents {
         this.devices = devices;
         this.groups = groups;
         this.stays = stays;
+        this.conditions = conditions;
         this.entityManager = entityManager;
+    }
+
+    /** @throws ProblemException when what an author wrote speaks of something that is not there */
+    public void mustHold(Draft draft) {
+        List<FieldError> errors =
+                conditions.stream().flatMap(c -> c.errors(draft).stream()).toList();
+        if (!errors.isEmpty()) {
+            throw ProblemException.invalid(errors);
+        }
     }
 
     /** Stores what an author wrote, and everything that follows from it. */

@@ -1,11 +1,11 @@
 package io.safestep.app.change.stored;
 
-import io.safestep.app.change.asked.Category;
 import io.safestep.app.change.asked.ChosenGroup;
 import io.safestep.app.change.asked.Draft;
 import io.safestep.app.change.asked.PeerSheet;
 import io.safestep.app.change.asked.RunOrder;
 import io.safestep.app.people.stored.Person;
+import io.safestep.core.change.Category;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.FailureRule;
 import jakarta.persistence.CascadeType;
@@ -54,6 +54,7 @@ public class Change {
     @Enumerated(EnumType.STRING)
     private ChangeState state = ChangeState.DRAFT;
 
+    private Long standardId;
     private boolean nothingWritten;
 
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
@@ -162,6 +163,21 @@ public class Change {
         return category == Category.EMERGENCY;
     }
 
+    /** Of the standard change as whose use it is written; null for none. */
+    public @Nullable Long standardId() {
+        return standardId;
+    }
+
+    /** Needs no approval of its own: it was submitted within the bounds of its standard change. */
+    public boolean isStandard() {
+        return category == Category.STANDARD;
+    }
+
+    /** @param inside whether it keeps within the bounds of its standard change */
+    public void withinBounds(boolean inside) {
+        category = inside ? Category.STANDARD : emergencyReason == null ? Category.NORMAL : Category.EMERGENCY;
+    }
+
     /** Why it can't wait for its approval; null when it can. */
     public String emergencyReason() {
         return emergencyReason;
@@ -265,6 +281,7 @@ public class Change {
         reason = draft.reason().strip();
         category = draft.emergencyReason() == null ? Category.NORMAL : Category.EMERGENCY;
         emergencyReason = draft.emergencyReason();
+        standardId = draft.standard();
         undoAccepted = draft.undoAccepted();
         restoresStartup = draft.restoresStartup();
         RunOrder order = draft.order();

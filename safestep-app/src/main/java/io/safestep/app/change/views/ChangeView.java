@@ -1,12 +1,12 @@
 package io.safestep.app.change.views;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
-import io.safestep.app.change.asked.Category;
 import io.safestep.app.change.asked.Way;
 import io.safestep.app.change.content.PeerSheetView;
 import io.safestep.app.change.stored.Outlines;
 import io.safestep.app.change.stored.RunWork;
 import io.safestep.app.sight.Sight;
+import io.safestep.core.change.Category;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.change.FailureRule;
 import io.safestep.core.check.definition.CheckDefinition;
@@ -68,12 +68,14 @@ public record ChangeView(
      * What it is for.
      *
      * @param emergencyReason why it can't wait for its approval; null when it can
+     * @param standard id of the standard change as whose use it is written; null for none
      */
     public record Purpose(
             String title,
             String reason,
             Category category,
-            @Nullable String emergencyReason) {
+            @Nullable String emergencyReason,
+            @Nullable Long standard) {
 
         /** The category as it is said to people. */
         public String categoryInWords() {

@@ -80,7 +80,7 @@ public class ChangeViews {
         return new ChangeView(
                 c.number(),
                 c.subject(),
-                new ChangeView.Purpose(c.title(), c.reason(), c.category(), c.emergencyReason()),
+                new ChangeView.Purpose(c.title(), c.reason(), c.category(), c.emergencyReason(), c.standardId()),
                 c.state(),
                 c.nothingWritten(),
                 c.author().login(),

@@ -72,6 +72,12 @@ public class CheckLibrary {
         return checks.count() == 0;
     }
 
+    /** By name. */
+    @Transactional(readOnly = true)
+    public Map<String, CheckDefinition> definitions() {
+        return checks().stream().collect(Collectors.toMap(LibraryCheckView::name, LibraryCheckView::definition));
+    }
+
     @Transactional(readOnly = true)
     public List<LibraryCheckView> checks() {
         Map<Long, List<String>> holding = new LinkedHashMap<>();

@@ -14,8 +14,10 @@ import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -153,6 +155,12 @@ public class Windows {
     }
 
     /** Whether there was ever a window of this name. */
+    /** Names of all windows, by their ids. */
+    @Transactional(readOnly = true)
+    public Map<Long, String> names() {
+        return all().stream().collect(Collectors.toMap(WindowView::id, WindowView::name));
+    }
+
     @Transactional(readOnly = true)
     public boolean knows(String name) {
         return repository.findAllByOrderById().stream().anyMatch(w -> w.name().equals(name));

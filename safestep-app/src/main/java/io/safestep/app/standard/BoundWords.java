@@ -1,0 +1,50 @@
+package io.safestep.app.standard;
+
+import io.safestep.app.device.Devices;
+import io.safestep.app.device.Devices.SiteEntry;
+import io.safestep.app.group.Groups;
+import io.safestep.app.schedule.windows.Windows;
+import io.safestep.app.standard.stored.StandardDefinition;
+import io.safestep.core.standard.BoundNames;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Bounds in the words of the house. */
+@Component
+@Transactional(readOnly = true)
+class BoundWords {
+
+    private final Devices devices;
+    private final Groups groups;
+    private final Windows windows;
+
+    BoundWords(Devices devices, Groups groups, Windows windows) {
+        this.devices = devices;
+        this.groups = groups;
+        this.windows = windows;
+    }
+
+    BoundNames names() {
+        return new BoundNames(
+                devices.sites().stream().collect(Collectors.toMap(SiteEntry::id, SiteEntry::name)),
+                groups.entries().stream().collect(Collectors.toMap(Groups.Entry::id, Groups.Entry::name)),
+                windows.names());
+    }
+
+    List<String> of(StandardDefinition definition) {
+        return definition.bounds().words(names());
+    }
+
+    /** Names of windows by their ids, to follow on a colon. */
+    String windows(Set<Long> ids) {
+        Map<Long, String> names = windows.names();
+        return ids.stream()
+                .map(id -> names.getOrDefault(id, "one that is no more"))
+                .sorted()
+                .collect(Collectors.joining(" or "));
+    }
+}
