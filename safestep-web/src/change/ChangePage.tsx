@@ -99,6 +99,7 @@ function Loaded({ change, next, rung }: { change: Change; next: Next | undefined
             </>
           )}{" "}
           <CopyChange change={change} />
+          <Asker change={change} />
         </p>
       </div>
       {change.hiddenDevices > 0 && (
@@ -219,6 +220,33 @@ function Description({ change }: { change: Change }) {
         </tbody>
       </table>
     </>
+  );
+}
+
+/** Who wants it, and what it is called elsewhere. */
+function Asker({ change }: { change: Change }) {
+  const { requestedBy, requesterMail, outsideReference, referenceLink } = change;
+  if (!requestedBy && !requesterMail && !outsideReference) {
+    return null;
+  }
+  return (
+    <span className="d-block">
+      {(requestedBy || requesterMail) && (
+        <>
+          requested by {requestedBy ?? requesterMail}
+          {requestedBy && requesterMail && `, ${requesterMail}`}
+        </>
+      )}
+      {outsideReference && (requestedBy || requesterMail) && " · "}
+      {outsideReference &&
+        (referenceLink ? (
+          <a href={referenceLink} target="_blank" rel="noreferrer noopener">
+            {outsideReference}
+          </a>
+        ) : (
+          outsideReference
+        ))}
+    </span>
   );
 }
 

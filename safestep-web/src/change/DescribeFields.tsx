@@ -4,7 +4,7 @@ import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
 import { type Problem } from "../api/client";
 import type { Device, Standard } from "../api/types";
-import { Block, Loading } from "../ui/Messages";
+import { Loading } from "../ui/Messages";
 import { count, roleWords } from "../ui/words";
 import { type Content, linesFor, templateFor } from "../draft/content";
 import { useStandard } from "../library/queries";
@@ -67,6 +67,7 @@ export function DescribeFields({ content, problem, edit }: Props) {
           onChange={(e) => edit({ reason: e.target.value })}
         />
       </Field>
+      <RequestedBy content={content} problem={problem} edit={edit} />
       {standard ? (
         <OfStandard standard={standard} leave={() => edit({ standard: null })} />
       ) : (
@@ -120,21 +121,60 @@ export function DescribeFields({ content, problem, edit }: Props) {
   );
 }
 
+/** Who wants it, and what it is called elsewhere. */
+function RequestedBy({ content, problem, edit }: Props) {
+  const at = (field: string) => problem?.at(field)[0]?.message;
+  return (
+    <div className="requester mb-3">
+      <Field id="requested-by" label="Requested by" error={at("requestedBy")} className="">
+        <Form.Control
+          value={content.requestedBy}
+          maxLength={100}
+          placeholder="Whoever wants it"
+          onChange={(e) => edit({ requestedBy: e.target.value })}
+        />
+      </Field>
+      <Field
+        id="requester-mail"
+        label="Their mail address"
+        error={at("requesterMail")}
+        hint="Told when it is approved, planned and done"
+        className=""
+      >
+        <Form.Control
+          type="email"
+          value={content.requesterMail}
+          maxLength={200}
+          onChange={(e) => edit({ requesterMail: e.target.value })}
+        />
+      </Field>
+      <Field
+        id="outside-reference"
+        label="Outside reference"
+        error={at("outsideReference")}
+        hint="The number of a ticket, say"
+        className=""
+      >
+        <Form.Control
+          value={content.outsideReference}
+          maxLength={60}
+          onChange={(e) => edit({ outsideReference: e.target.value })}
+        />
+      </Field>
+    </div>
+  );
+}
+
 /** As whose use it is written. */
 function OfStandard({ standard, leave }: { standard: Standard; leave: () => void }) {
   return (
-    <div className="mb-3">
-      <Block
-        action={
-          <Button variant="outline-primary" onClick={leave}>
-            Write it as a normal change
-          </Button>
-        }
-      >
-        A use of the standard change <Link to={`/library/standard/${standard.id}`}>{standard.name}</Link>. Within its
-        bounds it needs no approval of its own; only devices for which it was approved are offered.
-      </Block>
-    </div>
+    <p>
+      A use of the standard change <Link to={`/library/standard/${standard.id}`}>{standard.name}</Link>. Within its
+      bounds it needs no approval of its own; only devices for which it was approved are offered.{" "}
+      <Button variant="link" className="p-0" onClick={leave}>
+        Write it as a normal change
+      </Button>
+    </p>
   );
 }
 

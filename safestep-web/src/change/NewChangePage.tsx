@@ -24,6 +24,9 @@ const blank: Content = {
   sheets: [],
   order: usualOrder,
   emergencyReason: null,
+  requestedBy: "",
+  requesterMail: "",
+  outsideReference: "",
   standard: null,
 };
 

@@ -15,6 +15,9 @@ const content: Content = {
   sheets: [],
   order: usualOrder,
   emergencyReason: null,
+  requestedBy: "",
+  requesterMail: "",
+  outsideReference: "",
   standard: null,
 };
 

@@ -62,6 +62,10 @@ export interface Content {
   order: OrderDraft;
   /** Why it can't wait for its approval; null when it can. */
   emergencyReason: string | null;
+  /** Who wants it, where they are told what becomes of it, and what it is called elsewhere; empty for nothing. */
+  requestedBy: string;
+  requesterMail: string;
+  outsideReference: string;
   /** The standard change as whose use it is written. */
   standard: number | null;
 }
@@ -95,6 +99,9 @@ export function contentOf(change: Change): Content {
     })),
     order: orderOf(change),
     emergencyReason: change.emergencyReason,
+    requestedBy: change.requestedBy ?? "",
+    requesterMail: change.requesterMail ?? "",
+    outsideReference: change.outsideReference ?? "",
     standard: change.standard,
   };
 }
@@ -108,6 +115,9 @@ export function differs(one: Content, other: Content): boolean {
 export function request(content: Content) {
   return {
     ...content,
+    requestedBy: content.requestedBy || null,
+    requesterMail: content.requesterMail || null,
+    outsideReference: content.outsideReference || null,
     checks: content.checks.map(checkRequest),
     sheets: content.sheets.map((s) => ({ ...s, platform: s.platform || null })),
   };

@@ -17,8 +17,9 @@ export function NetworkForm({ network }: { network: Schemas["NetworkNameNetworkV
   const moved = useMoved();
   const [name, setName] = useState(network.name ?? "");
   const [zone, setZone] = useState(network.zone);
+  const [referenceLink, setReferenceLink] = useState(network.referenceLink ?? "");
   const save = useSave({
-    mutationFn: () => told(api.PUT("/api/installation/network", { body: { name, zone: zone.trim() } })),
+    mutationFn: () => told(api.PUT("/api/installation/network", { body: { name, zone: zone.trim(), referenceLink } })),
     onSuccess: () => moved.network(),
   });
   function submit(event: FormEvent) {
@@ -51,6 +52,22 @@ export function NetworkForm({ network }: { network: Schemas["NetworkNameNetworkV
           <option key={z} value={z} />
         ))}
       </datalist>
+      <Field
+        id="network-reference"
+        label="Where outside references lead"
+        error={save.at("referenceLink")}
+        hint="The address of a ticket, with {reference} where its number stands. Empty: references are words."
+        className="mb-3"
+      >
+        <Form.Control
+          className="mono"
+          value={referenceLink}
+          maxLength={200}
+          placeholder="https://desk.example/tickets/{reference}"
+          disabled={!may}
+          onChange={(e) => setReferenceLink(e.target.value)}
+        />
+      </Field>
       {may ? (
         <div className="d-flex gap-3 align-items-center">
           <Button type="submit" disabled={save.isPending}>

@@ -5,7 +5,9 @@
 create table network (
   id smallint primary key check (id = 1),
   name varchar(80) not null,
-  zone varchar(60) not null
+  zone varchar(60) not null,
+  -- Where references of the house lead; null for nowhere.
+  reference_link varchar(200)
 );
 
 -- ===== Mail
@@ -753,6 +755,10 @@ create table change_request (
   wave_most integer,
   wave_pause_seconds integer not null default 0,
   waves_by_hand boolean not null default false,
+  -- Who wants it, who may have no account here, and what it is called elsewhere.
+  requested_by varchar(100),
+  requester_mail varchar(200),
+  outside_reference varchar(60),
   -- The standard change as whose use it is written.
   standard_id bigint references standard_change,
   -- Why a change can't wait for its approval; null for one that can.
@@ -1252,7 +1258,8 @@ create index notice_event_untold on notice_event (id) where told_at is null;
 -- What a person was told.
 create table notice (
   id bigint generated always as identity primary key,
-  person_id bigint not null references person,
+  -- Null for somebody without an account, who is mailed alone.
+  person_id bigint references person,
   kind varchar(20) not null,
   at timestamptz not null,
   title varchar(300) not null,

@@ -3,6 +3,7 @@ package io.safestep.app.change;
 import io.safestep.app.change.asked.Asked;
 import io.safestep.app.change.asked.Draft;
 import io.safestep.app.change.asked.PeerSheet;
+import io.safestep.app.change.asked.Requester;
 import io.safestep.app.change.asked.RunOrder;
 import io.safestep.app.change.asked.Way;
 import io.safestep.app.check.looks.CheckRequest;
@@ -10,6 +11,7 @@ import io.safestep.app.template.TemplateContent;
 import io.safestep.core.change.FailureRule;
 import io.safestep.core.template.VariableType;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Email;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
@@ -38,6 +40,9 @@ public final class ChangeRequests {
      * @param sheets lines for devices that somebody else runs; none when left out
      * @param order how it is run; as usual when left out
      * @param emergencyReason why it can't wait for its approval; left out when it can
+     * @param requestedBy name of who wants it, who may have no account; left out for nobody in particular
+     * @param requesterMail where they are told what becomes of it; left out for nowhere
+     * @param outsideReference what it is called elsewhere, such as the number of a ticket
      * @param standard id of the standard change as whose use it is written; left out for none
      */
     public record Content(
@@ -72,6 +77,17 @@ public final class ChangeRequests {
             @Pattern(regexp = "(?s).*\\S.*", message = "Say why it can't wait.")
             String emergencyReason,
 
+            @Nullable @Size(max = 100, message = "At most 100 characters.")
+            String requestedBy,
+
+            @Nullable
+            @Email(message = "Enter a mail address such as name@desk.example.")
+            @Size(max = 200, message = "At most 200 characters.")
+            String requesterMail,
+
+            @Nullable @Size(max = 60, message = "At most 60 characters.")
+            String outsideReference,
+
             @Nullable Long standard) {
 
         public Draft draft() {
@@ -91,6 +107,7 @@ public final class ChangeRequests {
                             : sheets.stream().map(Sheet::sheet).toList(),
                     order == null ? RunOrder.usual() : order.order(),
                     blankToNull(emergencyReason),
+                    new Requester(blankToNull(requestedBy), blankToNull(requesterMail), blankToNull(outsideReference)),
                     standard);
         }
 

@@ -149,6 +149,7 @@ public class Changes {
                 change.sheets(),
                 change.order(),
                 null,
+                change.requester(),
                 change.standardId());
     }
 

@@ -21,6 +21,18 @@ class Inbox {
         this.clock = clock;
     }
 
+    /** Mails somebody who has no account here. */
+    void mailOutside(String mail, String title, String text) {
+        jdbc.sql(
+                        "insert into notice (kind, at, title, text, link, mail_to) values (:kind, :now, :title, :text, '', :mailTo)")
+                .param("kind", NoticeKind.DECIDED.name())
+                .param("now", Timestamp.from(clock.instant()))
+                .param("title", title)
+                .param("text", text)
+                .param("mailTo", mail)
+                .update();
+    }
+
     /** @param link the page that it is about */
     void put(Person person, NoticeKind kind, String title, String text, String link) {
         Wish wish = wishes.of(person, kind);

@@ -85,8 +85,12 @@ class Mailing {
         SimpleMailMessage message = new SimpleMailMessage();
         message.setTo(notice.to());
         message.setSubject(notice.title());
-        message.setText(notice.text() + "\n\n" + mail.url() + notice.link()
-                + "\n\nWhat you are told, and how, is for you to choose: " + mail.url() + "/inbox\n");
+        // Who has no account can't follow a link, nor choose what they are told.
+        message.setText(
+                notice.link().isEmpty()
+                        ? notice.text()
+                        : notice.text() + "\n\n" + mail.url() + notice.link()
+                                + "\n\nWhat you are told, and how, is for you to choose: " + mail.url() + "/inbox\n");
         return message;
     }
 }

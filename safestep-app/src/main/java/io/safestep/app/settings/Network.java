@@ -2,6 +2,7 @@ package io.safestep.app.settings;
 
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
+import io.safestep.core.change.ReferenceLink;
 import java.time.Duration;
 import java.time.ZoneId;
 import java.util.Objects;
@@ -23,7 +24,8 @@ public class Network {
     private final ZoneId usual;
     private final LoadingCache<Boolean, Said> said;
 
-    private record Said(@Nullable String name, ZoneId zone) {}
+    private record Said(
+            @Nullable String name, ZoneId zone, @Nullable String referenceLink) {}
 
     Network(JdbcClient jdbc, NetworkSettings settings) {
         this.jdbc = jdbc;
@@ -32,10 +34,11 @@ public class Network {
     }
 
     private Said read() {
-        return jdbc.sql("select name, zone from network")
-                .query((row, i) -> new Said(row.getString("name"), ZoneId.of(row.getString("zone"))))
+        return jdbc.sql("select name, zone, reference_link from network")
+                .query((row, i) -> new Said(
+                        row.getString("name"), ZoneId.of(row.getString("zone")), row.getString("reference_link")))
                 .optional()
-                .orElse(new Said(null, usual));
+                .orElse(new Said(null, usual, null));
     }
 
     private Said said() {
@@ -50,6 +53,19 @@ public class Network {
     /** The one of the settings of the server while nobody has said. */
     public ZoneId zone() {
         return said().zone();
+    }
+
+    /** Where references of the house lead; empty for nowhere. */
+    public Optional<ReferenceLink> referenceLink() {
+        return Optional.ofNullable(said().referenceLink()).map(ReferenceLink::new);
+    }
+
+    /** @param pattern null for nowhere */
+    public void leadReferences(@Nullable String pattern) {
+        jdbc.sql("update network set reference_link = :pattern where id = 1")
+                .param("pattern", pattern)
+                .update();
+        said.invalidateAll();
     }
 
     /** What is wrong with a name; null when nothing is. */

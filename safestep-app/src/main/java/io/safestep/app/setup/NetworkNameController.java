@@ -7,6 +7,7 @@ import io.safestep.app.problem.ProblemException;
 import io.safestep.app.regular.RegularRounds;
 import io.safestep.app.settings.Network;
 import io.safestep.app.sight.NetworkWide;
+import io.safestep.core.change.ReferenceLink;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -41,17 +42,28 @@ class NetworkNameController {
     /**
      * @param name null while nobody has said
      * @param zone of the time zone database
+     * @param referenceLink where references of the house lead, with a place for the reference; null for nowhere
      */
-    record NetworkView(@Nullable String name, String zone) {}
+    record NetworkView(
+            @Nullable String name, String zone, @Nullable String referenceLink) {}
 
     record NetworkRequest(
             @NotNull @Size(max = 200) String name,
-            @NotNull @Size(max = 60) String zone) {}
+            @NotNull @Size(max = 60) String zone,
+            @Nullable @Size(max = 400) String referenceLink) {
+
+        private @Nullable String link() {
+            return referenceLink == null || referenceLink.isBlank() ? null : referenceLink.strip();
+        }
+    }
 
     @GetMapping
     @PreAuthorize("hasAuthority('READ')")
     NetworkView show() {
-        return new NetworkView(network.name().orElse(null), network.zone().getId());
+        return new NetworkView(
+                network.name().orElse(null),
+                network.zone().getId(),
+                network.referenceLink().map(ReferenceLink::pattern).orElse(null));
     }
 
     @PutMapping
@@ -68,18 +80,23 @@ class NetworkNameController {
             errors.add(FieldError.of(
                     "zone", "There is no time zone called " + request.zone() + ". Such as America/Halifax or UTC."));
         }
+        if (request.link() != null) {
+            ReferenceLink.problem(request.link()).ifPresent(p -> errors.add(FieldError.of("referenceLink", p)));
+        }
         if (!errors.isEmpty()) {
             throw ProblemException.invalid(errors);
         }
         String before =
                 network.name().map(name -> name + " in " + network.zone()).orElse("nothing");
         network.say(request.name(), ZoneId.of(request.zone()));
+        network.leadReferences(request.link());
         rounds.follow(ZoneId.of(request.zone()));
         audit.write(
                 me.login(),
                 "network",
                 "network named",
-                "From " + before + " to " + request.name().strip() + " in " + request.zone() + ".");
-        return new NetworkView(request.name().strip(), request.zone());
+                "From " + before + " to " + request.name().strip() + " in " + request.zone() + ". References lead to "
+                        + (request.link() == null ? "nowhere" : request.link()) + ".");
+        return new NetworkView(request.name().strip(), request.zone(), request.link());
     }
 }

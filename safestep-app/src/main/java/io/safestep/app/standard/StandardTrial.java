@@ -5,6 +5,7 @@ import io.safestep.app.approval.needs.Submissions;
 import io.safestep.app.change.Changes;
 import io.safestep.app.change.asked.Asked;
 import io.safestep.app.change.asked.Draft;
+import io.safestep.app.change.asked.Requester;
 import io.safestep.app.change.asked.RunOrder;
 import io.safestep.app.change.stored.Change;
 import io.safestep.app.change.stored.ChangeTarget;
@@ -70,6 +71,7 @@ class StandardTrial {
                         List.of(),
                         RunOrder.usual(),
                         null,
+                        Requester.NONE,
                         null),
                 login);
         List<ChangeTarget> good = new ArrayList<>();

@@ -95,7 +95,7 @@ final class EndpointWalk {
                 Map.of("login", "nobody", "name", "x", "roles", List.of("AUDITOR"), "version", 0);
             case "/api/accounts/{login}/tokens" -> Map.of("name", "x", "rights", List.of("READ"), "days", 1);
             case "/api/accounts/{login}/wish" -> Map.of("agree", true);
-            case "/api/installation/network" -> Map.of("name", "x", "zone", "UTC");
+            case "/api/installation/network" -> Map.of("name", "x", "zone", "UTC", "referenceLink", "");
             case "/api/accounts/invitations" -> Map.of("logins", List.of("nobody-of-this-name"));
             case "/api/installation/mail" ->
                 Map.of("host", "", "port", 0, "protection", "TLS", "user", "", "sender", "", "version", 0);

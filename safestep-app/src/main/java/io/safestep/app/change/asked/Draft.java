@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param restoresStartup devices whose way back can't be proven take their startup configuration back as a whole
  * @param sheets lines for devices that somebody else runs
  * @param emergencyReason why it can't wait for its approval; null when it can
+ * @param requester who wants it
  * @param standard id of the standard change as whose use it is written; null for none
  */
 public record Draft(
@@ -26,6 +27,7 @@ public record Draft(
         List<PeerSheet> sheets,
         RunOrder order,
         @Nullable String emergencyReason,
+        Requester requester,
         @Nullable Long standard) {
 
     /** Without sheets for others, and run as usual. */
@@ -49,6 +51,7 @@ public record Draft(
                 List.of(),
                 RunOrder.usual(),
                 null,
+                Requester.NONE,
                 null);
     }
 

@@ -3,6 +3,7 @@ package io.safestep.app.change.stored;
 import io.safestep.app.change.asked.ChosenGroup;
 import io.safestep.app.change.asked.Draft;
 import io.safestep.app.change.asked.PeerSheet;
+import io.safestep.app.change.asked.Requester;
 import io.safestep.app.change.asked.RunOrder;
 import io.safestep.app.people.stored.Person;
 import io.safestep.core.change.Category;
@@ -11,6 +12,7 @@ import io.safestep.core.change.FailureRule;
 import jakarta.persistence.CascadeType;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Embedded;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -55,6 +57,10 @@ public class Change {
     private ChangeState state = ChangeState.DRAFT;
 
     private Long standardId;
+
+    @Embedded
+    private Requester requester;
+
     private boolean nothingWritten;
 
     @ManyToOne(fetch = FetchType.EAGER, optional = false)
@@ -161,6 +167,11 @@ public class Change {
 
     public boolean isEmergency() {
         return category == Category.EMERGENCY;
+    }
+
+    /** Who wants it. */
+    public Requester requester() {
+        return requester == null ? Requester.NONE : requester;
     }
 
     /** Of the standard change as whose use it is written; null for none. */
@@ -282,6 +293,7 @@ public class Change {
         category = draft.emergencyReason() == null ? Category.NORMAL : Category.EMERGENCY;
         emergencyReason = draft.emergencyReason();
         standardId = draft.standard();
+        requester = draft.requester();
         undoAccepted = draft.undoAccepted();
         restoresStartup = draft.restoresStartup();
         RunOrder order = draft.order();

@@ -130,11 +130,12 @@ public class Outlines {
         return found;
     }
 
-    /** Changes with the words in their title, or with this number. */
+    /** Changes with the words in their title or their outside reference, or with this number. */
     public List<Outline> found(String words, int most) {
         String pattern = "%" + words.replace("!", "!!").replace("%", "!%").replace("_", "!_") + "%";
         return jdbc.sql(OUTLINE
-                        + " where c.title ilike :pattern escape '!' or c.number::text = :words"
+                        + " where c.title ilike :pattern escape '!' or c.outside_reference ilike :pattern escape '!'"
+                        + " or c.number::text = :words"
                         + " order by c.number desc limit :most")
                 .param("pattern", pattern)
                 .param("words", words)

@@ -68,6 +68,10 @@ public record ChangeView(
      * What it is for.
      *
      * @param emergencyReason why it can't wait for its approval; null when it can
+     * @param requestedBy name of who wants it; null for nobody in particular
+     * @param requesterMail where they are told what becomes of it; null for nowhere
+     * @param outsideReference what it is called elsewhere; null for nothing
+     * @param referenceLink where that leads; null for nowhere
      * @param standard id of the standard change as whose use it is written; null for none
      */
     public record Purpose(
@@ -75,6 +79,10 @@ public record ChangeView(
             String reason,
             Category category,
             @Nullable String emergencyReason,
+            @Nullable String requestedBy,
+            @Nullable String requesterMail,
+            @Nullable String outsideReference,
+            @Nullable String referenceLink,
             @Nullable Long standard) {
 
         /** The category as it is said to people. */

@@ -2,6 +2,7 @@ package io.safestep.app.change.views;
 
 import io.safestep.app.backup.Backups;
 import io.safestep.app.change.asked.ChosenGroup;
+import io.safestep.app.change.asked.Requester;
 import io.safestep.app.change.asked.RunOrder;
 import io.safestep.app.change.asked.Way;
 import io.safestep.app.change.beside.SavedBeside;
@@ -16,6 +17,7 @@ import io.safestep.app.check.looks.CheckRules;
 import io.safestep.app.device.Devices;
 import io.safestep.app.group.Groups;
 import io.safestep.app.platform.Platforms;
+import io.safestep.app.settings.Network;
 import io.safestep.app.template.Templates;
 import io.safestep.core.change.Seal;
 import io.safestep.core.check.CheckWords;
@@ -49,6 +51,7 @@ public class ChangeViews {
     private final CheckRules checkRules;
     private final TouchedChecks touched;
     private final SavedBeside savedBeside;
+    private final Network network;
 
     ChangeViews(
             DeviceBuilds builds,
@@ -61,7 +64,8 @@ public class ChangeViews {
             ChangeWaves waves,
             CheckRules checkRules,
             TouchedChecks touched,
-            SavedBeside savedBeside) {
+            SavedBeside savedBeside,
+            Network network) {
         this.builds = builds;
         this.platforms = platforms;
         this.groups = groups;
@@ -73,6 +77,26 @@ public class ChangeViews {
         this.checkRules = checkRules;
         this.touched = touched;
         this.savedBeside = savedBeside;
+        this.network = network;
+    }
+
+    private ChangeView.Purpose purpose(Change c) {
+        Requester requester = c.requester();
+        String reference = requester.outsideReference();
+        return new ChangeView.Purpose(
+                c.title(),
+                c.reason(),
+                c.category(),
+                c.emergencyReason(),
+                requester.requestedBy(),
+                requester.requesterMail(),
+                reference,
+                reference == null
+                        ? null
+                        : network.referenceLink()
+                                .map(link -> link.of(reference))
+                                .orElse(null),
+                c.standardId());
     }
 
     public ChangeView full(Change c, String viewer) {
@@ -80,7 +104,7 @@ public class ChangeViews {
         return new ChangeView(
                 c.number(),
                 c.subject(),
-                new ChangeView.Purpose(c.title(), c.reason(), c.category(), c.emergencyReason(), c.standardId()),
+                purpose(c),
                 c.state(),
                 c.nothingWritten(),
                 c.author().login(),
