@@ -25,6 +25,7 @@ const CredentialsPage = lazy(() =>
 );
 const TemplatesPage = lazy(() => import("./library/TemplatesPage").then((m) => ({ default: m.TemplatesPage })));
 const TemplatePage = lazy(() => import("./library/TemplatePage").then((m) => ({ default: m.TemplatePage })));
+const MeetingPage = lazy(() => import("./change/MeetingPage").then((m) => ({ default: m.MeetingPage })));
 const StandardsPage = lazy(() => import("./standard/StandardsPage").then((m) => ({ default: m.StandardsPage })));
 const StandardPage = lazy(() => import("./standard/StandardPage").then((m) => ({ default: m.StandardPage })));
 const WriteStandardPage = lazy(() =>
@@ -91,6 +92,7 @@ export function App() {
           <Route element={<Frame practice={session.data.practice} />}>
             <Route index element={<NowPage />} />
             <Route path="changes" element={<ChangesPage />} />
+            <Route path="changes/meeting" element={<MeetingPage />} />
             <Route path="changes/new" element={<NewChangePage />} />
             <Route path="changes/:number/:rung?" element={<ChangePage />} />
             <Route path="calendar" element={<CalendarPage />} />

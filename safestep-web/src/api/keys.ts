@@ -97,6 +97,7 @@ export const keys = {
   pool: (id: string | undefined) => ["pools", id],
   approvalRules: ["approval-rules"],
   approvalRuleEffect: (asked: unknown) => ["approval-rules", "effect", asked],
+  meeting: ["changes", "meeting"],
   standards: ["standard-changes"],
   standard: (id: number | null) => ["standard-changes", id],
   standardExample: (id: number, seal: string | null, device: string) => [

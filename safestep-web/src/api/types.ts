@@ -127,6 +127,7 @@ export type ApprovalRuleRequest = Schemas["RuleRequest"];
 export type RuleEffect = Schemas["RuleEffectsEffect"];
 export type SiteTeam = Schemas["SiteTeamsSiteTeamView"];
 export type RiskWeights = Schemas["HouseWeightsWeights"];
+export type MeetingChange = Schemas["MeetingView"];
 export type Standard = Schemas["StandardView"];
 export type StandardVersion = Schemas["StandardViewVersion"];
 export type StandardRow = Schemas["StandardViewStandardRow"];

@@ -75,6 +75,9 @@ export function ChangesPage() {
       <div className="head">
         <h1>Changes</h1>
         <div className="actions">
+          <Link to="/changes/meeting" className="btn btn-outline-primary">
+            Decide together
+          </Link>
           {may && (
             <button type="button" className="btn btn-primary" onClick={() => navigate("/changes/new")}>
               Start a change

@@ -85,7 +85,8 @@ public class Reviews {
             return decisions.getOrDefault(change.id(), List.of());
         }
 
-        private NeedStandings standings(Outline change) {
+        /** How far the approvals of one of them are. */
+        public NeedStandings standings(Outline change) {
             return NeedStandings.of(
                     needs.getOrDefault(change.id(), List.of()),
                     given(decisions(change)),

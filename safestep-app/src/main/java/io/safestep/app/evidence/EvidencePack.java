@@ -1,6 +1,5 @@
 package io.safestep.app.evidence;
 
-import com.lowagie.text.DocumentException;
 import io.safestep.app.approval.Approvals;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.audit.RecordReading;
@@ -93,7 +92,7 @@ class EvidencePack {
     public byte[] of(int number, Sight sight) {
         EvidenceRecord record = record(number, sight.login());
         Map<String, byte[]> files = new LinkedHashMap<>();
-        files.put("report.pdf", pdf(record));
+        files.put("report.pdf", report.of(record));
         files.put("record.json", json.writerWithDefaultPrettyPrinter().writeValueAsBytes(record));
         files.put("record.schema.json", schema());
         files.put("approved.txt", bytes(text.of(number, sight)));
@@ -138,15 +137,6 @@ class EvidencePack {
                 ofChange.stream().map(r -> runs.checks(r.id())).toList(),
                 audit.about(change.subject()),
                 reading.proof(List.of()).end().isEmpty());
-    }
-
-    private byte[] pdf(EvidenceRecord record) {
-        try {
-            return report.of(record);
-        } catch (DocumentException e) {
-            throw new IllegalStateException(
-                    "The report of CR-" + record.change().number() + " can't be written.", e);
-        }
     }
 
     private static byte[] schema() {

@@ -18,6 +18,10 @@ class ChangeRisk {
 
     protected ChangeRisk() {}
 
+    Long changeId() {
+        return changeId;
+    }
+
     ChangeRisk(Long changeId, Risk risk) {
         this.changeId = changeId;
         this.risk = risk;

@@ -132,6 +132,12 @@ public class Needs {
         return change.state() == ChangeState.DRAFT || change.state() == ChangeState.RETURNED;
     }
 
+    /** Risks as they were at the last submission, by the ids of changes; those that never were submitted are missing. */
+    @Transactional(readOnly = true)
+    public Map<Long, Risk> risks(Collection<Long> changeIds) {
+        return risks.findAllById(changeIds).stream().collect(Collectors.toMap(ChangeRisk::changeId, ChangeRisk::risk));
+    }
+
     /** When changes were submitted last, UTC, by their ids; without those that never were. */
     @Transactional(readOnly = true)
     public Map<Long, Instant> submitted(Collection<Long> changeIds) {
