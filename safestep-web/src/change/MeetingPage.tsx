@@ -13,7 +13,7 @@ import { Block, ErrorBlock, Loading } from "../ui/Messages";
 import { clock, dayAndTime, zonedTime } from "../ui/time";
 import { count } from "../ui/words";
 import { ApproveRung } from "./ApproveRung";
-import { type Choice, chosenOf, everything, stepTo, tomorrow } from "./meeting";
+import { type Choice, chosenOf, everything, stepTo, times, tomorrow } from "./meeting";
 import { useChange } from "./queries";
 
 /** Changes that are decided together: one after the other, by key, with the decision below each. */
@@ -30,7 +30,6 @@ export function MeetingPage() {
   const numbers = chosen.map((c) => c.number);
   // What was decided just now is no longer in the list, and stays on the page until somebody goes on.
   const shown = said || numbers[0];
-  const go = (to: number | undefined) => to !== undefined && setParams({ change: String(to) });
   useEffect(() => {
     function onKey(e: KeyboardEvent) {
       const typing = e.target instanceof HTMLElement && e.target.closest("input, textarea, select");
@@ -69,16 +68,17 @@ export function MeetingPage() {
           <div className="ladder-cols mt-3">
             <nav className="ladder" aria-label="Changes to be decided">
               {chosen.map((c) => (
-                <button
+                <Link
                   key={c.number}
-                  type="button"
+                  to={`?change=${c.number}`}
                   className={c.number === shown ? "active" : ""}
                   aria-current={c.number === shown}
-                  onClick={() => go(c.number)}
                 >
                   <Glyph shape="blocked" />
                   <span>
-                    <b>CR-{c.number}</b> {c.title}
+                    <b>
+                      CR-{c.number} {c.title}
+                    </b>
                     <small>
                       {c.emergency && <b className="harm">emergency · </b>}
                       {c.yours && <b>yours to give · </b>}
@@ -86,7 +86,7 @@ export function MeetingPage() {
                       {c.fits && ` · fits ${dayAndTime(c.fits)}`}
                     </small>
                   </span>
-                </button>
+                </Link>
               ))}
               {chosen.length === 0 && <p className="empty">Nothing of this choice waits.</p>}
             </nav>
@@ -173,7 +173,11 @@ function Handouts({ numbers }: { numbers: number[] }) {
         <Form.Control size="sm" type="date" value={day} onChange={(e) => setDay(e.target.value)} />
       </Field>
       <Field id="meeting-time" label="at" className="">
-        <Form.Control size="sm" type="time" value={time} onChange={(e) => setTime(e.target.value)} />
+        <Form.Select size="sm" value={time} onChange={(e) => setTime(e.target.value)}>
+          {times.map((t) => (
+            <option key={t}>{t}</option>
+          ))}
+        </Form.Select>
       </Field>
       {begins && (
         <a
