@@ -765,6 +765,8 @@ create table change_request (
   emergency_reason text,
   -- A run that was stopped before anything was written has nothing to roll back, and its change is not said to be.
   nothing_written boolean not null default false,
+  -- Until when the approval holds of which people were told that it ends soon.
+  ending_told_for timestamptz,
   -- When people were told that the review of an emergency is overdue.
   review_overdue_told_at timestamptz
 );

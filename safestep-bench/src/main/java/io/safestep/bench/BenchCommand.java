@@ -17,6 +17,7 @@ import picocli.CommandLine.Spec;
             ReadBench.class,
             SearchBench.class,
             DevicesBench.class,
+            ChangesBench.class,
             ChangeBench.class,
             BackupBench.class,
             DriftBench.class,
@@ -37,6 +38,6 @@ public final class BenchCommand implements Runnable {
     public void run() {
         throw new ParameterException(
                 spec.commandLine(),
-                "Say what to measure: config, model, read, search, devices, change, backups or runs.");
+                "Say what to measure: config, model, read, search, devices, changes, change, backups or runs.");
     }
 }

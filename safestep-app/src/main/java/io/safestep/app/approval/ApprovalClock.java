@@ -32,6 +32,7 @@ class ApprovalClock implements RegularJob {
     @Override
     public void execute() {
         needs.approvedForATime().forEach(hours::lapse);
+        needs.approvedForATime().forEach(hours::tellEnding);
         standing.over().forEach(hours::lapse);
         needs.askedForInTime().forEach(hours::tellOverdue);
     }

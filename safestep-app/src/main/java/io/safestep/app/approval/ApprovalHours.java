@@ -8,6 +8,9 @@ import io.safestep.core.approval.NeedStanding;
 import io.safestep.core.approval.NeedStandings;
 import io.safestep.core.change.ChangeAction;
 import io.safestep.core.change.ChangeState;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -16,18 +19,28 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 class ApprovalHours {
 
+    private static final Duration TOLD_BEFORE = Duration.ofHours(12);
+
     private final Approvals approvals;
     private final Needs needs;
     private final Changes changes;
     private final AuditLog audit;
     private final ApplicationEventPublisher events;
+    private final Clock clock;
 
-    ApprovalHours(Approvals approvals, Needs needs, Changes changes, AuditLog audit, ApplicationEventPublisher events) {
+    ApprovalHours(
+            Approvals approvals,
+            Needs needs,
+            Changes changes,
+            AuditLog audit,
+            ApplicationEventPublisher events,
+            Clock clock) {
         this.approvals = approvals;
         this.needs = needs;
         this.changes = changes;
         this.audit = audit;
         this.events = events;
+        this.clock = clock;
     }
 
     /** A change whose approval has ended is in review again: what has not ended is not asked for anew. */
@@ -44,6 +57,22 @@ class ApprovalHours {
                     AuditLog.SAFE_STEP,
                     (change.isStandard() ? "Its standard change no longer lets it run." : "An approval has ended.")
                             + " It waits for " + standings.waitsFor() + ".");
+        }
+    }
+
+    /** The author of a change whose approval ends before long is told once, while there is time to run it or to ask again. */
+    @Transactional
+    void tellEnding(int number) {
+        Change change = changes.lock(number);
+        Instant now = clock.instant();
+        Instant ends = approvals.standings(change, change.seal(), null).ends();
+        boolean waits = change.state() == ChangeState.APPROVED || change.state() == ChangeState.BOOKED;
+        if (waits
+                && ends != null
+                && now.isBefore(ends)
+                && !now.isBefore(ends.minus(TOLD_BEFORE))
+                && change.tellEnding(ends)) {
+            events.publishEvent(new ApprovalEnding(number, ends));
         }
     }
 

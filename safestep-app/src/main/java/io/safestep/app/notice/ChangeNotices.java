@@ -1,5 +1,6 @@
 package io.safestep.app.notice;
 
+import io.safestep.app.approval.ApprovalEnding;
 import io.safestep.app.approval.ApprovalOverdue;
 import io.safestep.app.approval.ApprovalView;
 import io.safestep.app.approval.Approvals;
@@ -13,11 +14,13 @@ import io.safestep.app.people.People;
 import io.safestep.app.people.own.Leaves;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.scope.Scopes;
+import io.safestep.app.settings.Network;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.change.ChangeAction;
 import io.safestep.core.next.NextStep;
 import io.safestep.core.next.Rung;
 import io.safestep.core.people.Right;
+import io.safestep.core.schedule.WallClock;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -48,6 +51,7 @@ class ChangeNotices {
     private final Leaves leaves;
     private final Inbox inbox;
     private final AuditLog audit;
+    private final Network network;
 
     ChangeNotices(
             Changes changes,
@@ -58,7 +62,8 @@ class ChangeNotices {
             ChangesInSight inSight,
             Leaves leaves,
             Inbox inbox,
-            AuditLog audit) {
+            AuditLog audit,
+            Network network) {
         this.changes = changes;
         this.approvals = approvals;
         this.next = next;
@@ -68,6 +73,7 @@ class ChangeNotices {
         this.leaves = leaves;
         this.inbox = inbox;
         this.audit = audit;
+        this.network = network;
     }
 
     @TransactionalEventListener(phase = TransactionPhase.BEFORE_COMMIT)
@@ -102,6 +108,20 @@ class ChangeNotices {
                 change,
                 change.subject() + " is overdue for a decision",
                 "It still waits for an approval of " + overdue.of() + ".",
+                Rung.APPROVE);
+    }
+
+    /** Its author is told before its approval ends; once it has, those who are asked again are told. */
+    @TransactionalEventListener(phase = TransactionPhase.BEFORE_COMMIT)
+    void on(ApprovalEnding ending) {
+        Change change = changes.numbered(ending.number());
+        tell(
+                change.author(),
+                NoticeKind.DECIDED,
+                change,
+                "The approval of " + change.subject() + " ends soon",
+                "It ends " + new WallClock(network.zone()).dayAndTime(ending.ends())
+                        + ". A run that begins before then may go on; after that it asks again, and a booking is taken back.",
                 Rung.APPROVE);
     }
 

@@ -1,9 +1,11 @@
 package io.safestep.app.notice;
 
 import io.safestep.app.mail.Mail;
+import io.safestep.app.problem.ProblemException;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -21,24 +23,36 @@ class Mailing {
 
     private final JdbcClient jdbc;
     private final Mail mail;
+    private final MailedDifference difference;
     private final Clock clock;
 
-    Mailing(JdbcClient jdbc, Mail mail, Clock clock) {
+    Mailing(JdbcClient jdbc, Mail mail, MailedDifference difference, Clock clock) {
         this.jdbc = jdbc;
         this.mail = mail;
+        this.difference = difference;
         this.clock = clock;
     }
 
-    private record Unsent(long id, int attempts, String to, String title, String text, String link) {}
+    /** @param login of who is told; null for somebody without an account */
+    private record Unsent(
+            long id,
+            int attempts,
+            String to,
+            String title,
+            String text,
+            String link,
+            NoticeKind kind,
+            @Nullable String login) {}
 
     void sendDue() {
         if (!mail.isOn()) {
             return;
         }
         List<Unsent> unsent = jdbc.sql(
-                        "select id, mail_attempts, mail_to, title, text, link from notice where mail_to is not null and mail_sent_at is null"
+                        "select n.id, mail_attempts, mail_to, title, text, link, kind, p.login from notice n"
+                                + " left join person p on p.id = n.person_id where mail_to is not null and mail_sent_at is null"
                                 + " and mail_attempts < :mostAttempts and at + (power(2, mail_attempts) - 1) * interval '10 seconds' <= :now"
-                                + " order by id limit " + AT_ONCE)
+                                + " order by n.id limit " + AT_ONCE)
                 .param("mostAttempts", MOST_ATTEMPTS)
                 .param("now", Timestamp.from(clock.instant()))
                 .query((row, i) -> new Unsent(
@@ -47,7 +61,9 @@ class Mailing {
                         row.getString(3),
                         row.getString(4),
                         row.getString(5),
-                        row.getString(6)))
+                        row.getString(6),
+                        NoticeKind.valueOf(row.getString(7)),
+                        row.getString(8)))
                 .list();
         for (Unsent notice : unsent) {
             if (!claimed(notice)) {
@@ -81,16 +97,27 @@ class Mailing {
                 == 1;
     }
 
+    private String difference(Unsent notice, String login) {
+        try {
+            return difference.of(notice.kind(), login, notice.link());
+        } catch (ProblemException e) {
+            LOG.warn("The notice {} is mailed without what is to be approved: {}", notice.id(), e.getMessage());
+            return "\n\nWhat is to be approved could not be put into this mail. Look at it in Safe Step.\n";
+        }
+    }
+
     private SimpleMailMessage message(Unsent notice) {
         SimpleMailMessage message = new SimpleMailMessage();
         message.setTo(notice.to());
         message.setSubject(notice.title());
-        // Who has no account can't follow a link, nor choose what they are told.
-        message.setText(
-                notice.link().isEmpty()
-                        ? notice.text()
-                        : notice.text() + "\n\n" + mail.url() + notice.link()
-                                + "\n\nWhat you are told, and how, is for you to choose: " + mail.url() + "/inbox\n");
+        if (notice.login() == null) {
+            // Who has no account can't follow a link, nor choose what they are told.
+            message.setText(notice.text());
+        } else {
+            message.setText(notice.text() + "\n\n" + mail.url() + notice.link()
+                    + "\n\nWhat you are told, and how, is for you to choose: " + mail.url() + "/inbox\n"
+                    + difference(notice, notice.login()));
+        }
         return message;
     }
 }

@@ -229,7 +229,17 @@ class ApprovalRulesTest extends PeopleTest {
         assertThat(needs(lead, number).path("ends").isNull()).isFalse();
 
         jdbc.update(
-                "update approval set decided_at = decided_at - interval '25 hours' where change_id ="
+                "update approval set decided_at = decided_at - interval '13 hours' where change_id ="
+                        + " (select id from change_request where number = ?)",
+                number);
+        clock.execute();
+        clock.execute();
+        assertThat(texts(story.engineer().get("/api/notices").body(), "title"))
+                .as("told once")
+                .containsOnlyOnce("The approval of CR-" + number + " ends soon");
+
+        jdbc.update(
+                "update approval set decided_at = decided_at - interval '12 hours' where change_id ="
                         + " (select id from change_request where number = ?)",
                 number);
         clock.execute();

@@ -111,7 +111,28 @@ class ChangeNoticesTest extends SafeStepTest {
                 .singleElement()
                 .satisfies(m -> assertThat(m.text())
                         .contains("/changes/" + number + "/approve")
+                        .contains("Seal ", "brn-ac-2, wave 1", "Script", "Undo script, proven")
                         .doesNotContain("token", "verdict")));
+    }
+
+    @Test
+    void theMailHoldsWhatIsDecidedAboutWithoutSecrets() {
+        Map<String, Object> content = new HashMap<>(ChangeStory.content(
+                0, "A new password", Map.of("brn-ac-2", "user safestep password harbour-dusk-9\n"), List.of()));
+        content.put("undoAccepted", true);
+        JsonNode draft = ChangeStory.ok(story.engineer().post("/api/changes", content));
+        int number = draft.path("number").asInt();
+        ChangeStory.ok(story.engineer()
+                .post(
+                        "/api/changes/" + number + "/submission",
+                        Map.of("version", draft.path("version").asInt())));
+        mailing.sendDue();
+        await().untilAsserted(() -> assertThat(PRACTICE.network().mails())
+                .filteredOn(m -> m.subject().equals("Decide about CR-" + number))
+                .isNotEmpty()
+                .allSatisfy(m -> assertThat(m.text())
+                        .contains("user safestep password")
+                        .doesNotContain("harbour-dusk-9", "harbour-light")));
     }
 
     @Test

@@ -1,6 +1,5 @@
 package io.safestep.core.change;
 
-import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Optional;
 
@@ -32,7 +31,19 @@ public record ReferenceLink(String pattern) {
 
     /** The address of one reference. */
     public String of(String reference) {
-        return pattern.replace(
-                PLACE, URLEncoder.encode(reference, StandardCharsets.UTF_8).replace("+", "%20"));
+        return pattern.replace(PLACE, encoded(reference));
+    }
+
+    /** Everything but what never has to be is written as octets of UTF-8 (RFC 3986, sections 2.1 and 2.3). */
+    private static String encoded(String text) {
+        StringBuilder out = new StringBuilder();
+        for (byte octet : text.getBytes(StandardCharsets.UTF_8)) {
+            boolean plain = octet >= 'a' && octet <= 'z'
+                    || octet >= 'A' && octet <= 'Z'
+                    || octet >= '0' && octet <= '9'
+                    || "-._~".indexOf(octet) >= 0;
+            out.append(plain ? String.valueOf((char) octet) : "%%%02X".formatted(octet));
+        }
+        return out.toString();
     }
 }

@@ -15,6 +15,12 @@ class ReferenceLinkTest {
         assertThat(link.of("../a b?x=1#y")).isEqualTo("https://desk.example/tickets/..%2Fa%20b%3Fx%3D1%23y?from=net");
     }
 
+    @Test
+    void lettersOfOtherAlphabetsAreOctets() {
+        assertThat(new ReferenceLink("https://desk.example/{reference}").of("Ü~1"))
+                .endsWith("/%C3%9C~1");
+    }
+
     @ParameterizedTest
     @ValueSource(strings = {"https://desk.example/{reference}", "http://127.0.0.1:8080/t?id={reference}"})
     void anAddressWithOnePlaceIsAPattern(String pattern) {

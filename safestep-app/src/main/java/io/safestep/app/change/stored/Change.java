@@ -88,6 +88,7 @@ public class Change {
     private Instant updatedAt;
     private Instant submittedAt;
     private String outcomeNote;
+    private Instant endingToldFor;
 
     @OneToMany(mappedBy = "change", cascade = CascadeType.ALL, orphanRemoval = true)
     @OrderBy("wave, position")
@@ -340,6 +341,17 @@ public class Change {
     void touch(Instant now) {
         version++;
         updatedAt = now;
+    }
+
+    /**
+     * Notes that people are told that its approval ends soon.
+     *
+     * @return false when they were told before of this end
+     */
+    public boolean tellEnding(Instant ends) {
+        boolean news = !ends.equals(endingToldFor);
+        endingToldFor = ends;
+        return news;
     }
 
     public void submitted(Instant now) {
