@@ -69,7 +69,7 @@ class NeedsViews {
                         .toList(),
                 !written,
                 List.copyOf(Reviews.toOpen(change, yours)),
-                standing.kept(change)
+                standing.kept(change, sight)
                         .map(k -> NeedsView.StandardKept.of(
                                 k, written ? k.outside().isEmpty() : change.isStandard(), sight))
                         .orElse(null),

@@ -1,6 +1,7 @@
 package io.safestep.app.approval;
 
 import io.safestep.app.change.stored.Change;
+import io.safestep.app.sight.Sight;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
@@ -11,8 +12,12 @@ import org.jspecify.annotations.Nullable;
 /** By what a change may run that needs no approval of its own: it keeps within what was approved once for all of its kind. */
 public interface StandingApproval {
 
-    /** How a change, stored or not, keeps to the standard change as whose use it is written; empty when as none. */
-    Optional<Kept> kept(Change change);
+    /**
+     * How a change, stored or not, keeps to the standard change as whose use it is written; empty when as none.
+     *
+     * @param sight of who is told
+     */
+    Optional<Kept> kept(Change change, Sight sight);
 
     /** What lets changes run without an approval of their own, by their ids, as far as they were submitted so. */
     Map<Long, Standing> of(Collection<Long> changeIds);

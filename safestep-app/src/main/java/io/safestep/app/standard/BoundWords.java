@@ -4,6 +4,7 @@ import io.safestep.app.device.Devices;
 import io.safestep.app.device.Devices.SiteEntry;
 import io.safestep.app.group.Groups;
 import io.safestep.app.schedule.windows.Windows;
+import io.safestep.app.sight.Sight;
 import io.safestep.app.standard.stored.StandardDefinition;
 import io.safestep.core.standard.BoundNames;
 import java.util.List;
@@ -28,15 +29,21 @@ class BoundWords {
         this.windows = windows;
     }
 
-    BoundNames names() {
+    /** As somebody may read them: what is outside their scope is said to be there, without its name. */
+    BoundNames names(Sight sight) {
         return new BoundNames(
-                devices.sites().stream().collect(Collectors.toMap(SiteEntry::id, SiteEntry::name)),
-                groups.entries().stream().collect(Collectors.toMap(Groups.Entry::id, Groups.Entry::name)),
+                devices.sites().stream()
+                        .collect(Collectors.toMap(
+                                SiteEntry::id, s -> sight.knowsSite(s.id()) ? s.name() : "a site outside your scope")),
+                groups.entries().stream()
+                        .collect(Collectors.toMap(
+                                Groups.Entry::id,
+                                g -> sight.knowsGroup(g.id()) ? g.name() : "a group outside your scope")),
                 windows.names());
     }
 
-    List<String> of(StandardDefinition definition) {
-        return definition.bounds().words(names());
+    List<String> of(StandardDefinition definition, Sight sight) {
+        return definition.bounds().words(names(sight));
     }
 
     /** Names of windows by their ids, to follow on a colon. */

@@ -215,7 +215,7 @@ public class StandardChanges {
         if (standards.existsByNameIgnoreCaseAndRetiredAtIsNullAndIdNot(wanted.name(), id == null ? NONE : id)) {
             errors.add(FieldError.of("name", "There is a standard change called " + wanted.name() + " already."));
         }
-        LocalDate today = LocalDate.ofInstant(clock.instant(), network.zone());
+        LocalDate today = today();
         if (wanted.validUntil().isBefore(today)) {
             errors.add(FieldError.of("validUntil", "That day is over. Choose today or a later one."));
         } else if (wanted.validUntil().isAfter(today.plusYears(MOST_YEARS))) {
@@ -241,6 +241,10 @@ public class StandardChanges {
                         .collect(Collectors.toMap(c -> c, c -> Objects.requireNonNull(known.get(c)))),
                 wanted.examples(),
                 wanted.validUntil());
+    }
+
+    private LocalDate today() {
+        return LocalDate.ofInstant(clock.instant(), network.zone());
     }
 
     private static List<FieldError> exampleErrors(Wanted wanted, Template template) {
@@ -273,6 +277,9 @@ public class StandardChanges {
                     + ": there is nothing to ask for. Write it anew first.");
         }
         StandardDefinition definition = version.definition();
+        if (definition.validUntil().isBefore(today())) {
+            throw ProblemException.invalid("validUntil", "Its last day is over. Write it anew with a later one.");
+        }
         StandardTrial.Tried tried = trial.of(standard.name(), definition, template(definition), login);
         if (tried.devices().isEmpty()) {
             throw ProblemException.invalid(

@@ -16,6 +16,7 @@ import io.safestep.app.change.stored.ChangeTarget;
 import io.safestep.app.device.Device;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.settings.Network;
+import io.safestep.app.sight.Sight;
 import io.safestep.app.standard.UseRecord.Submitted;
 import io.safestep.app.standard.stored.StandardChange;
 import io.safestep.app.standard.stored.StandardChangeRepository;
@@ -111,7 +112,7 @@ class StandardUses implements StandingApproval, BookingCondition, DraftCondition
 
     @Override
     @Transactional(readOnly = true)
-    public Optional<Kept> kept(Change change) {
+    public Optional<Kept> kept(Change change, Sight sight) {
         return standardOf(change).map(standard -> {
             Optional<StandardVersion> approved = approved(standard);
             return new Kept(
@@ -119,7 +120,7 @@ class StandardUses implements StandingApproval, BookingCondition, DraftCondition
                     standard.name(),
                     approved.map(v -> outside(change, v))
                             .orElse(List.of("The standard change " + standard.name() + " is not approved yet.")),
-                    approved.map(v -> words.of(v.definition())).orElse(List.of()));
+                    approved.map(v -> words.of(v.definition(), sight)).orElse(List.of()));
         });
     }
 

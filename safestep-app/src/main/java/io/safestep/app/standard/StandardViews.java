@@ -165,7 +165,7 @@ class StandardViews {
                         d.bounds(),
                         d.examples(),
                         d.validUntil()),
-                words.of(d),
+                words.of(d, sight),
                 v.devices(),
                 0,
                 v.seal(),
@@ -200,7 +200,7 @@ class StandardViews {
                 clock.instant(),
                 needs.electorate(false, Map.of(sight.login(), sight)));
         return new StandardView.TrialView(
-                wanted.bounds().words(words.names()),
+                wanted.bounds().words(words.names(sight)),
                 sight.seen(tried.devices()),
                 sight.seen(tried.leftOut(), StandardTrial.LeftOut::device).stream()
                         .map(l -> new StandardView.LeftOutView(l.device(), l.why()))

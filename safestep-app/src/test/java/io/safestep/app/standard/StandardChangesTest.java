@@ -359,6 +359,29 @@ class StandardChangesTest extends PeopleTest {
     }
 
     @Test
+    void whoSeesOneSiteIsToldNothingOfOthers() {
+        ApiClient local = ApiClient.loggedIn(port, "kstrand");
+        long id = ok(local.get("/api/standard-changes"))
+                .valueStream()
+                .filter(s -> s.path("name").asString().startsWith("A port for a kiosk"))
+                .findFirst()
+                .orElseThrow()
+                .path("id")
+                .asLong();
+        JsonNode standard = ok(local.get("/api/standard-changes/" + id));
+        assertThat(standard.path("inForce").path("words").toString())
+                .contains("at Dunmarsh or a site outside your scope")
+                .doesNotContain("Brinehaven");
+        assertThat(standard.path("inForce").path("devices").toString())
+                .contains("dun-ac-1")
+                .doesNotContain("brn-ac-1");
+        assertThat(standard.path("inForce").path("others").asInt()).isEqualTo(2);
+        assertThat(local.get("/api/standard-changes/" + id + "/example/brn-ac-1")
+                        .status())
+                .isEqualTo(404);
+    }
+
+    @Test
     void nonsenseIsRefusedWithASentence() {
         Map<String, Object> bad = wanted(0, Map.of("validUntil", "2020-01-01", "checks", List.of("no such check")));
         assertThat(story.engineer().post("/api/standard-changes", bad).body().toString())

@@ -10,6 +10,7 @@ public record BoundNames(Map<Long, String> sites, Map<Long, String> groups, Map<
     static String listed(Collection<Long> ids, Map<Long, String> names) {
         return ids.stream()
                 .map(id -> names.getOrDefault(id, "one that is no more"))
+                .distinct()
                 .sorted()
                 .collect(Collectors.joining(" or "));
     }
