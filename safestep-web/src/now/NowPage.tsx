@@ -23,7 +23,7 @@ export function NowPage() {
   if (!query.data) {
     return <Loading />;
   }
-  const { needsYou, window, notRight, manyNotRight, recent, firstChange } = query.data;
+  const { needsYou, standards: standardsAsked, window, notRight, manyNotRight, recent, firstChange } = query.data;
   return (
     <>
       <h1 className="visually-hidden">Now</h1>
@@ -31,13 +31,23 @@ export function NowPage() {
         <section aria-labelledby="needs-you">
           {firstChange.length > 0 && <Preparations items={firstChange} />}
           <h2 id="needs-you">Needs you</h2>
-          {needsYou.length === 0 && <p className="empty">Nothing waits for you.</p>}
+          {needsYou.length + standardsAsked.length === 0 && <p className="empty">Nothing waits for you.</p>}
           {needsYou.map((need) => (
             <Item key={need.number + need.kind} shape={standings[need.mark].shape} when={fromNow(need.since, now)}>
               <b>
                 <Link to={`/changes/${need.number}/${need.rung.toLowerCase()}`}>{need.action}</Link>
               </b>
               : {need.title}. {need.sentence}
+            </Item>
+          ))}
+          {standardsAsked.map((s) => (
+            <Item key={`standard-${s.id}`} shape="blocked" when={fromNow(s.since, now)}>
+              <b>
+                <Link to={`/library/standard/${s.id}`}>
+                  {s.returned ? `${s.name} came back to you` : `Decide about ${s.name}`}
+                </Link>
+              </b>
+              : a standard change, {s.returned ? "to be written anew." : "approved once for all of its uses."}
             </Item>
           ))}
           <NextWindow window={window} now={now} />

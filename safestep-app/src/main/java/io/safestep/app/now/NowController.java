@@ -10,6 +10,7 @@ import io.safestep.app.schedule.Schedule;
 import io.safestep.app.schedule.ScheduleViews;
 import io.safestep.app.schedule.freezes.Stretch;
 import io.safestep.app.sight.Sight;
+import io.safestep.app.standard.StandardChanges;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -30,6 +31,7 @@ class NowController {
     private final Devices devices;
     private final People people;
     private final FirstChangeFacts first;
+    private final StandardChanges standards;
     private final Clock clock;
 
     NowController(
@@ -39,6 +41,7 @@ class NowController {
             Devices devices,
             People people,
             FirstChangeFacts first,
+            StandardChanges standards,
             Clock clock) {
         this.steps = steps;
         this.schedule = schedule;
@@ -46,6 +49,7 @@ class NowController {
         this.devices = devices;
         this.people = people;
         this.first = first;
+        this.standards = standards;
         this.clock = clock;
     }
 
@@ -66,7 +70,14 @@ class NowController {
         List<NowView.Preparation> preparations = sight.actsOnEverything()
                 ? first.missing().stream().map(NowView.Preparation::of).toList()
                 : List.of();
-        return new NowView(needs, window, network.single(), network.many(), recent(now, sight), preparations);
+        return new NowView(
+                needs,
+                standards.awaiting(sight),
+                window,
+                network.single(),
+                network.many(),
+                recent(now, sight),
+                preparations);
     }
 
     private List<NowView.Recent> recent(Instant now, Sight sight) {

@@ -2,6 +2,7 @@ package io.safestep.app.now;
 
 import io.safestep.app.change.stored.Outlines.Outline;
 import io.safestep.app.schedule.ScheduleViews;
+import io.safestep.app.standard.StandardChanges;
 import io.safestep.core.next.FirstChange;
 import io.safestep.core.next.NextStep;
 import io.safestep.core.next.Rung;
@@ -15,6 +16,7 @@ import org.jspecify.annotations.Nullable;
  * What the page Now says.
  *
  * @param needsYou what waits for the person who asks, most pressing first
+ * @param standards standard changes that wait for the person who asks
  * @param window the window that is open now, or else the next; null when none opens within seven days
  * @param notRight what is not as it should be in the network
  * @param firstChange what is missing before the first change can run; empty once one has run, or could
@@ -22,6 +24,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record NowView(
         List<Need> needsYou,
+        List<StandardChanges.Awaiting> standards,
         ScheduleViews.@Nullable Opening window,
         List<NotRight> notRight,
         List<ManyNotRight> manyNotRight,

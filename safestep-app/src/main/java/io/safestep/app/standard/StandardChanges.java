@@ -38,6 +38,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
@@ -150,6 +151,40 @@ public class StandardChanges {
                 .map(Person::login)
                 .filter(login ->
                         !standings.open(login, version.authors(), electorate).isEmpty())
+                .toList();
+    }
+
+    /**
+     * A standard change that waits for somebody.
+     *
+     * @param returned it came back to them; else they can give an approval that it waits for
+     * @param since UTC
+     */
+    public record Awaiting(long id, String name, boolean returned, Instant since) {}
+
+    /** Those that wait for the one who asks, the oldest first. */
+    @Transactional(readOnly = true)
+    public List<Awaiting> awaiting(Sight sight) {
+        List<StandardVersion> open = versions
+                .findByStateInOrderById(Set.of(StandardVersion.Approval.ASKED, StandardVersion.Approval.RETURNED))
+                .stream()
+                .filter(v -> v.standard().retiredAt() == null)
+                .toList();
+        if (open.isEmpty()) {
+            return List.of();
+        }
+        Electorate electorate = needs.electorate(false, Map.of(sight.login(), sight));
+        return open.stream()
+                .filter(v -> v.state() == StandardVersion.Approval.RETURNED
+                        ? v.authors().contains(sight.login())
+                        : !standings(v, electorate)
+                                .open(sight.login(), v.authors(), electorate)
+                                .isEmpty())
+                .map(v -> new Awaiting(
+                        v.standard().id(),
+                        v.standard().name(),
+                        v.state() == StandardVersion.Approval.RETURNED,
+                        v.askedAt() == null ? v.writtenAt() : v.askedAt()))
                 .toList();
     }
 

@@ -214,8 +214,14 @@ class StandardChangesTest extends PeopleTest {
         assertThat(decide(story.approver(), asked, "RETURNED", "").body().toString())
                 .contains("Say why");
         assertThat(decide(story.approver(), asked, "REJECTED", "no").status()).isEqualTo(422);
+        assertThat(ok(story.approver().get("/api/now")).path("standards").toString())
+                .contains(name);
+        assertThat(ok(story.engineer().get("/api/now")).path("standards").toString())
+                .doesNotContain(name);
         JsonNode back = ok(decide(story.approver(), asked, "RETURNED", "One VLAN is enough."));
         assertThat(back.path("written").path("state").asString()).isEqualTo("RETURNED");
+        assertThat(ok(story.engineer().get("/api/now")).path("standards").toString())
+                .contains(name);
         assertThat(decide(story.approver(), asked, "APPROVED", "").status()).isEqualTo(409);
         assertThat(ok(story.engineer().get("/api/notices")).toString())
                 .contains("came back to you")

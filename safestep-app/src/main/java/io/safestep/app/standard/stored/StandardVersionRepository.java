@@ -1,5 +1,6 @@
 package io.safestep.app.standard.stored;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.repository.Repository;
@@ -13,4 +14,6 @@ public interface StandardVersionRepository extends Repository<StandardVersion, L
     List<StandardVersion> findByStandardIdOrderByNumberDesc(Long standardId);
 
     List<StandardVersion> findAllByOrderByNumberDesc();
+
+    List<StandardVersion> findByStateInOrderById(Collection<StandardVersion.Approval> states);
 }
