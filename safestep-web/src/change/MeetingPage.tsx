@@ -33,8 +33,8 @@ export function MeetingPage() {
   useEffect(() => {
     function onKey(e: KeyboardEvent) {
       const typing = e.target instanceof HTMLElement && e.target.closest("input, textarea, select");
-      if (!typing && !e.ctrlKey && !e.metaKey && !e.altKey && (e.key === "j" || e.key === "k")) {
-        const to = stepTo(numbers, shown, e.key === "j" ? 1 : -1);
+      if (!typing && !e.ctrlKey && !e.metaKey && !e.altKey && (e.key === "." || e.key === ",")) {
+        const to = stepTo(numbers, shown, e.key === "." ? 1 : -1);
         if (to !== undefined) {
           setParams({ change: String(to) });
         }
@@ -54,7 +54,7 @@ export function MeetingPage() {
       <div className="head">
         <h1>Decide together</h1>
         <span className="soft">
-          {count(chosen.length, "change")} to be decided. <kbd>j</kbd> next, <kbd>k</kbd> back.
+          {count(chosen.length, "change")} to be decided. <kbd>.</kbd> next, <kbd>,</kbd> back.
         </span>
       </div>
       {waiting.data.length === 0 && !shown ? (
@@ -208,7 +208,7 @@ function OnePage({ number, waits }: { number: number; waits: boolean }) {
       </h2>
       {!waits && (
         <Block>
-          It is {vocabulary.changeStates[change.data.state]} now. <kbd>j</kbd> goes to what still waits.
+          It is {vocabulary.changeStates[change.data.state]} now. <kbd>.</kbd> goes to what still waits.
         </Block>
       )}
       <ApproveRung change={change.data} />

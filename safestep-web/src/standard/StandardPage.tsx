@@ -5,6 +5,7 @@ import { Link, useParams } from "react-router";
 import { api, told } from "../api/client";
 import { keys } from "../api/keys";
 import type { Standard, StandardVersion } from "../api/types";
+import vocabulary from "../api/vocabulary.json";
 import { NeedList } from "../change/Needs";
 import { LibraryNav } from "../library/LibraryNav";
 import { useStandard } from "../library/queries";
@@ -185,7 +186,9 @@ function Uses({ standard }: { standard: Standard }) {
           })}
         </>
       )}
-      <p className="soft mt-2 mb-0">Three uses in a row that are rolled back or get stuck suspend it.</p>
+      <p className="soft mt-2 mb-0">
+        {vocabulary.suspendedAfter} uses in a row that are rolled back or get stuck suspend it.
+      </p>
     </section>
   );
 }

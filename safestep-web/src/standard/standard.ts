@@ -56,16 +56,7 @@ export const requestOf = (standard: Standard): StandardRequest => {
     name: standard.name,
     purpose: v.purpose,
     templateVersion: v.templateVersion,
-    bounds: {
-      sites: v.bounds.sites,
-      groups: v.bounds.groups,
-      roles: v.bounds.roles,
-      values: v.bounds.values,
-      checks: v.bounds.checks,
-      windows: v.bounds.windows,
-      mostDevices: v.bounds.mostDevices,
-      mostAtOnce: v.bounds.mostAtOnce,
-    },
+    bounds: v.bounds,
     examples: v.examples,
     validUntil: v.validUntil,
   };

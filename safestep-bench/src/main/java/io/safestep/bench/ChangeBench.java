@@ -5,7 +5,6 @@ import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigTree;
 import io.safestep.core.digest.Sha256;
 import io.safestep.core.platform.ShippedProfiles;
-import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
@@ -185,16 +184,7 @@ final class ChangeBench implements Callable<Integer> {
         for (int i = 0; i < devices; i++) {
             sheet.append("%s,10.90.%d.%d,quay,Quay,edge,corvane-cli%n".formatted(name(i), i / 250, i % 250 + 1));
         }
-        byte[] file = sheet.toString().getBytes(StandardCharsets.UTF_8);
-        String plan = administrator
-                .upload("/api/devices/import/dry-run", file)
-                .body()
-                .path("plan")
-                .asString();
-        var done = administrator.upload("/api/devices/import?plan=" + plan, file);
-        if (done.body().path("added").asInt() != devices) {
-            throw new IllegalStateException("The devices were not imported: " + done);
-        }
+        ManyDevices.imported(administrator, sheet.toString(), devices);
     }
 
     /** As if each had been backed up: there are no devices behind the names. */

@@ -27,7 +27,12 @@ final class ManyDevices {
                             platforms[i % 3],
                             i % 7));
         }
-        byte[] file = sheet.toString().getBytes(StandardCharsets.UTF_8);
+        imported(administrator, sheet.toString(), devices);
+    }
+
+    /** @param devices how many the sheet has */
+    static void imported(ApiClient administrator, String sheet, int devices) {
+        byte[] file = sheet.getBytes(StandardCharsets.UTF_8);
         String plan = administrator
                 .upload("/api/devices/import/dry-run", file)
                 .body()

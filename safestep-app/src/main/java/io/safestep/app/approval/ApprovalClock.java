@@ -31,8 +31,10 @@ class ApprovalClock implements RegularJob {
 
     @Override
     public void execute() {
-        needs.approvedForATime().forEach(hours::lapse);
-        needs.approvedForATime().forEach(hours::tellEnding);
+        for (int number : needs.approvedForATime()) {
+            hours.lapse(number);
+            hours.tellEnding(number);
+        }
         standing.over().forEach(hours::lapse);
         needs.askedForInTime().forEach(hours::tellOverdue);
     }

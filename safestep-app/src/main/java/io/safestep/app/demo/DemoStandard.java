@@ -4,6 +4,7 @@ import io.safestep.app.device.Devices;
 import io.safestep.app.device.Devices.SiteEntry;
 import io.safestep.app.settings.Network;
 import io.safestep.app.sight.Sight;
+import io.safestep.app.standard.StandardApprovals;
 import io.safestep.app.standard.StandardChanges;
 import io.safestep.app.template.TemplateView;
 import io.safestep.app.template.Templates;
@@ -28,13 +29,21 @@ class DemoStandard {
     private static final int HALF_A_YEAR = 6;
 
     private final StandardChanges standards;
+    private final StandardApprovals approvals;
     private final Templates templates;
     private final Devices devices;
     private final Network network;
     private final Clock clock;
 
-    DemoStandard(StandardChanges standards, Templates templates, Devices devices, Network network, Clock clock) {
+    DemoStandard(
+            StandardChanges standards,
+            StandardApprovals approvals,
+            Templates templates,
+            Devices devices,
+            Network network,
+            Clock clock) {
         this.standards = standards;
+        this.approvals = approvals;
         this.templates = templates;
         this.devices = devices;
         this.network = network;
@@ -82,12 +91,12 @@ class DemoStandard {
                             Map.of("port", "20", "purpose", "ticket kiosk, hall", "vlan", "40"),
                             LocalDate.ofInstant(clock.instant(), network.zone()).plusMonths(HALF_A_YEAR)),
                     engineer);
-            standards.ask(id, 1, engineer);
-            standards.decide(
+            approvals.ask(id, 1, engineer);
+            approvals.decide(
                     id,
                     Verdict.APPROVED,
                     "Ports at the front of access switches, three VLANs, one switch after the other.",
-                    standards.sealOf(id),
+                    approvals.sealOf(id),
                     Sight.everything(approver));
         }
     }

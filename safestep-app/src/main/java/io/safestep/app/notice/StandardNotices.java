@@ -1,6 +1,7 @@
 package io.safestep.app.notice;
 
 import io.safestep.app.people.People;
+import io.safestep.app.standard.StandardApprovals;
 import io.safestep.app.standard.StandardChanges;
 import io.safestep.app.standard.StandardMoved;
 import java.util.Collection;
@@ -13,11 +14,13 @@ import org.springframework.transaction.event.TransactionalEventListener;
 class StandardNotices {
 
     private final StandardChanges standards;
+    private final StandardApprovals approvals;
     private final People people;
     private final Inbox inbox;
 
-    StandardNotices(StandardChanges standards, People people, Inbox inbox) {
+    StandardNotices(StandardChanges standards, StandardApprovals approvals, People people, Inbox inbox) {
         this.standards = standards;
+        this.approvals = approvals;
         this.people = people;
         this.inbox = inbox;
     }
@@ -29,7 +32,7 @@ class StandardNotices {
         switch (moved.what()) {
             case ASKED ->
                 tell(
-                        standards.asked(moved.standard()),
+                        approvals.asked(moved.standard()),
                         NoticeKind.DECISION_ASKED,
                         "The standard change " + name + " waits for your decision",
                         "Approved, every change within its bounds runs without an approval of its own.",
@@ -47,7 +50,7 @@ class StandardNotices {
                         NoticeKind.DECIDED,
                         "The standard change " + name + " came back to you",
                         people.withLogin(moved.by()).name() + " returned it: “"
-                                + standards.lastComment(moved.standard()) + "”",
+                                + approvals.lastComment(moved.standard()) + "”",
                         moved);
             case SUSPENDED ->
                 tell(

@@ -10,7 +10,7 @@ import io.safestep.app.schedule.Schedule;
 import io.safestep.app.schedule.ScheduleViews;
 import io.safestep.app.schedule.freezes.Stretch;
 import io.safestep.app.sight.Sight;
-import io.safestep.app.standard.StandardChanges;
+import io.safestep.app.standard.StandardApprovals;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -31,7 +31,7 @@ class NowController {
     private final Devices devices;
     private final People people;
     private final FirstChangeFacts first;
-    private final StandardChanges standards;
+    private final StandardApprovals standards;
     private final Clock clock;
 
     NowController(
@@ -41,7 +41,7 @@ class NowController {
             Devices devices,
             People people,
             FirstChangeFacts first,
-            StandardChanges standards,
+            StandardApprovals standards,
             Clock clock) {
         this.steps = steps;
         this.schedule = schedule;

@@ -2,7 +2,7 @@ package io.safestep.app.now;
 
 import io.safestep.app.change.stored.Outlines.Outline;
 import io.safestep.app.schedule.ScheduleViews;
-import io.safestep.app.standard.StandardChanges;
+import io.safestep.app.standard.StandardApprovals;
 import io.safestep.core.next.FirstChange;
 import io.safestep.core.next.NextStep;
 import io.safestep.core.next.Rung;
@@ -24,7 +24,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record NowView(
         List<Need> needsYou,
-        List<StandardChanges.Awaiting> standards,
+        List<StandardApprovals.Awaiting> standards,
         ScheduleViews.@Nullable Opening window,
         List<NotRight> notRight,
         List<ManyNotRight> manyNotRight,

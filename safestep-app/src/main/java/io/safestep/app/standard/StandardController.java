@@ -29,10 +29,12 @@ import org.springframework.web.bind.annotation.RestController;
 class StandardController {
 
     private final StandardChanges standards;
+    private final StandardApprovals approvals;
     private final StandardViews views;
 
-    StandardController(StandardChanges standards, StandardViews views) {
+    StandardController(StandardChanges standards, StandardApprovals approvals, StandardViews views) {
         this.standards = standards;
+        this.approvals = approvals;
         this.views = views;
     }
 
@@ -90,7 +92,7 @@ class StandardController {
     @NetworkWide("The library")
     @PreAuthorize("hasAuthority('WRITE_LIBRARY')")
     StandardView ask(@PathVariable long id, @Valid @RequestBody AtNumber request, Sight sight) {
-        standards.ask(id, request.number(), sight.login());
+        approvals.ask(id, request.number(), sight.login());
         return views.one(id, sight);
     }
 
@@ -109,7 +111,7 @@ class StandardController {
     @PostMapping("/{id}/approvals")
     @PreAuthorize("hasAuthority('DECIDE_CHANGES')")
     StandardView decide(@PathVariable long id, @Valid @RequestBody StandardDecisionRequest request, Sight sight) {
-        standards.decide(id, request.verdict(), request.comment(), request.seal(), sight);
+        approvals.decide(id, request.verdict(), request.comment(), request.seal(), sight);
         return views.one(id, sight);
     }
 

@@ -40,6 +40,7 @@ class StandardViews {
     private final StandardVersionRepository versions;
     private final StandardDecisionRepository decisions;
     private final StandardChanges changes;
+    private final StandardApprovals approvals;
     private final UseRecord uses;
     private final BoundWords words;
     private final Needs needs;
@@ -53,6 +54,7 @@ class StandardViews {
             StandardVersionRepository versions,
             StandardDecisionRepository decisions,
             StandardChanges changes,
+            StandardApprovals approvals,
             UseRecord uses,
             BoundWords words,
             Needs needs,
@@ -64,6 +66,7 @@ class StandardViews {
         this.versions = versions;
         this.decisions = decisions;
         this.changes = changes;
+        this.approvals = approvals;
         this.uses = uses;
         this.words = words;
         this.needs = needs;
@@ -147,7 +150,7 @@ class StandardViews {
         StandardDefinition d = v.definition();
         Templates.Usable template = templates.usable(d.templateVersion()).orElseThrow();
         Map<String, String> names = people.all().stream().collect(Collectors.toMap(Person::login, Person::name));
-        NeedStandings standings = changes.standings(v, electorate);
+        NeedStandings standings = approvals.standings(v, electorate);
         List<NeedStanding> yours = electorate == null || v.state() != StandardVersion.Approval.ASKED
                 ? List.of()
                 : standings.open(sight.login(), v.authors(), electorate);
