@@ -31,6 +31,7 @@ export const keys = {
   groups: ["groups"],
   groupPreview: (asked: unknown) => ["group-preview", asked],
   credentials: ["credentials"],
+  programOfTeam: (team: number) => ["program-of-team", team],
   teams: ["teams"],
   people: ["people"],
   accounts: ["accounts"],
@@ -114,6 +115,8 @@ export const keys = {
   rule: (id: string | undefined) => ["config-rules", id],
 
   changes: ["changes"],
+  endedChanges: ["changes", "ended"],
+  changesOfDevice: (device: string) => ["changes", "of", device],
   everyChange: ["change"],
   change,
   nextOf: (number: number) => [...change(number), "next"],

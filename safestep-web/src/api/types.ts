@@ -3,8 +3,6 @@ import type { Schemas } from "./client";
 // Short names for what the OpenAPI document describes.
 export type Change = Schemas["ChangeView"];
 export type ChangeRow = Schemas["ChangeViewRow"];
-/** A change in the list, with what it waits for. */
-export type ListedChange = Schemas["NextListed"];
 export type Next = Schemas["NextStepsStanding"];
 export type NextStep = Schemas["NextStep"];
 export type Rung = NextStep["rung"];
@@ -119,6 +117,9 @@ export type NoticeKind = Notice["kind"];
 export type NoticeChoices = Schemas["NoticeChoices"];
 export type Pace = NoticeChoices["wishes"][number]["pace"];
 export type Team = Schemas["TeamsTeamView"];
+export type WorkingHours = NonNullable<Team["hours"]>;
+export type Shift = Team["shifts"][number];
+export type TeamProgramMessage = Schemas["HookOutboxMessageView"];
 export type DriftPolicy = Schemas["DriftPoliciesPolicy"];
 export type PersonEntry = Schemas["TeamPersonEntry"];
 export type Cable = Schemas["CableView"];

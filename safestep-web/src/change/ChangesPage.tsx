@@ -1,14 +1,21 @@
 import { Link, useNavigate } from "react-router";
-import type { ListedChange } from "../api/types";
+import type { ChangeRow, NextStep } from "../api/types";
 import { useMay } from "../session/session";
 import { type Column, DataList } from "../ui/DataList";
 import { ErrorBlock, Loading } from "../ui/Messages";
 import { Status } from "../ui/Status";
 import { dayAndTime } from "../ui/time";
 import { changeState, count } from "../ui/words";
-import { useChanges } from "../api/changes";
+import { useEndedChanges, useOpenChanges } from "../api/changes";
+import { useMemo } from "react";
 
-const columns: Column<ListedChange>[] = [
+/** A change in the list; one that is over waits for nothing. */
+interface Listed {
+  change: ChangeRow;
+  next?: NextStep;
+}
+
+const columns: Column<Listed>[] = [
   {
     key: "number",
     title: "Number",
@@ -39,8 +46,8 @@ const columns: Column<ListedChange>[] = [
     key: "waits",
     title: "Waits for",
     width: "150px",
-    text: ({ next }) => next.brief,
-    show: ({ next }) => <span title={next.sentence}>{next.yours ? <b>{next.brief}</b> : next.brief}</span>,
+    text: ({ next }) => next?.brief ?? "",
+    show: ({ next }) => next && <span title={next.sentence}>{next.yours ? <b>{next.brief}</b> : next.brief}</span>,
   },
   { key: "author", title: "Author", width: "110px", text: ({ change }) => change.authorName },
   {
@@ -69,7 +76,18 @@ const columns: Column<ListedChange>[] = [
 export function ChangesPage() {
   const may = useMay("WRITE_CHANGES");
   const navigate = useNavigate();
-  const changes = useChanges(10_000);
+  const open = useOpenChanges(10_000);
+  const ended = useEndedChanges(10_000);
+  const changes = useMemo(
+    () =>
+      open.data &&
+      ended.data &&
+      [...open.data, ...ended.data.map((change): Listed => ({ change }))].sort(
+        (one, other) => other.change.number - one.change.number,
+      ),
+    [open.data, ended.data],
+  );
+  const error = open.error ?? ended.error;
   return (
     <>
       <div className="head">
@@ -85,12 +103,12 @@ export function ChangesPage() {
           )}
         </div>
       </div>
-      {changes.error && <ErrorBlock error={changes.error} />}
-      {!changes.data && !changes.error && <Loading />}
-      {changes.data && (
+      {error && <ErrorBlock error={error} />}
+      {!changes && !error && <Loading />}
+      {changes && (
         <DataList
           name="changes"
-          rows={changes.data}
+          rows={changes}
           columns={columns}
           id={({ change }) => String(change.number)}
           link={({ change }) => `/changes/${change.number}`}

@@ -10,10 +10,10 @@ import { useTeams } from "../library/useHouseWords";
 import { Field } from "../ui/Field";
 import { Glyph } from "../ui/Glyph";
 import { Block, ErrorBlock, Loading } from "../ui/Messages";
-import { clock, dayAndTime, zonedTime } from "../ui/time";
+import { clock, dayAndTime, halfHours, zonedTime } from "../ui/time";
 import { count } from "../ui/words";
 import { ApproveRung } from "./ApproveRung";
-import { type Choice, chosenOf, everything, stepTo, times, tomorrow } from "./meeting";
+import { type Choice, chosenOf, everything, stepTo, tomorrow } from "./meeting";
 import { useChange } from "./queries";
 
 /** Changes that are decided together: one after the other, by key, with the decision below each. */
@@ -174,7 +174,7 @@ function Handouts({ numbers }: { numbers: number[] }) {
       </Field>
       <Field id="meeting-time" label="at" className="">
         <Form.Select size="sm" value={time} onChange={(e) => setTime(e.target.value)}>
-          {times.map((t) => (
+          {halfHours.map((t) => (
             <option key={t}>{t}</option>
           ))}
         </Form.Select>

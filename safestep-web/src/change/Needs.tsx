@@ -113,6 +113,7 @@ export function NeedList({ needs, all }: { needs: ApprovalNeed[]; all: number })
               {n.missing > 0 && !n.open && " · asked for once the others are there"}
               {n.rule && ` · rule “${n.rule}”, version ${n.ruleVersion}`}
             </div>
+            {n.watch.length > 0 && <div className="soft">on watch now: {n.watch.join(", ")}</div>}
             {n.deadEnd && <div className="harm">{n.deadEnd}</div>}
           </div>
           <span className="when">{n.due && n.missing > 0 && `due ${dayAndTime(n.due)}`}</span>

@@ -31,9 +31,3 @@ export function stepTo(numbers: number[], shown: number | undefined, by: 1 | -1)
 
 /** The day after, in the zone of the network. */
 export const tomorrow = (now: Date): string => dateOf(now.getTime() + 86_400_000);
-
-/** When a meeting may begin: every half hour of a day, as people of the network read times. */
-export const times: string[] = Array.from(
-  { length: 48 },
-  (_, i) => `${String(Math.floor(i / 2)).padStart(2, "0")}:${i % 2 === 0 ? "00" : "30"}`,
-);

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import Dropdown from "react-bootstrap/Dropdown";
 import { Link, NavLink, Outlet, useLocation } from "react-router";
-import { useChanges } from "../api/changes";
+import { useOpenChanges } from "../api/changes";
 import { api, told } from "../api/client";
 import { useLogOut, usePerson } from "../session/session";
 import { HoursStrip } from "./HoursStrip";
@@ -22,7 +22,7 @@ export function Frame({ practice }: { practice: boolean }) {
   const now = useNow();
   const { pathname } = useLocation();
   const needs = useQuery({ queryKey: keys.now, queryFn: () => told(api.GET("/api/now")), refetchInterval: 10_000 });
-  const changes = useChanges();
+  const changes = useOpenChanges();
   const devices = useDevices();
   const findings = useQuery({
     queryKey: keys.findingList(false),
@@ -64,7 +64,7 @@ export function Frame({ practice }: { practice: boolean }) {
             Now <em className={stuck ? "warn" : ""}>{needs.data?.needsYou.length || ""}</em>
           </NavLink>
           <NavLink to="/changes">
-            Changes <em>{changes.data?.filter((c) => c.next.kind !== "OVER").length || ""}</em>
+            Changes <em>{changes.data?.length || ""}</em>
           </NavLink>
           <NavLink to="/calendar">Calendar</NavLink>
           <NavLink to="/devices" className={({ isActive }) => (isActive || aboutDevices(pathname) ? "active" : "")}>

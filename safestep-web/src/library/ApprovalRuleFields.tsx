@@ -219,7 +219,7 @@ export function TermsFields({ terms, set, at }: Part<Terms> & { terms: Terms }) 
         <Field
           id="approval-answer"
           label="Due after, hours"
-          hint="Empty for no time"
+          hint="Empty for no time. Of a team with working hours, those count."
           error={at("terms.answerHours") ?? at("answerHours")}
           className="mb-2"
         >

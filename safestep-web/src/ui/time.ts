@@ -136,3 +136,13 @@ export const dateOf = (at: Date | number): string => wall(new Date(at).getTime()
 function wall(at: number): string {
   return new Intl.DateTimeFormat("sv-SE", { timeZone: zone, dateStyle: "short", timeStyle: "short" }).format(at);
 }
+
+/** Every half hour of a day, as people of the network read times. */
+export const halfHours: string[] = Array.from(
+  { length: 48 },
+  (_, i) => `${String(Math.floor(i / 2)).padStart(2, "0")}:${i % 2 === 0 ? "00" : "30"}`,
+);
+
+/** The name of a day, for a list; 0 is Monday. */
+export const weekday = (index: number): string =>
+  new Date(Date.UTC(2024, 0, 1 + index)).toLocaleDateString(dateLanguage(), { weekday: "short", timeZone: "UTC" });

@@ -159,7 +159,9 @@ create index passkey_person on passkey (person_id);
 
 create table team (
   id bigint generated always as identity primary key,
-  name varchar(60) not null unique
+  name varchar(60) not null unique,
+  -- When they are at work and who of them is on watch; null when nothing was ever said.
+  rota jsonb
 );
 
 create table team_member (
@@ -771,6 +773,7 @@ create table change_request (
   review_overdue_told_at timestamptz
 );
 create index change_request_state on change_request (state, updated_at desc);
+create index change_request_submitted on change_request (submitted_at);
 
 -- Groups that an author chose, and what they held when the change was saved.
 create table change_group (
@@ -815,6 +818,7 @@ create table change_target (
   cuts_path boolean not null default false,
   unique (change_id, device_id)
 );
+create index change_target_device on change_target (device_id);
 
 create table change_target_value (
   target_id bigint not null references change_target on delete cascade,
@@ -1040,6 +1044,7 @@ create table booking (
   refusal text
 );
 create unique index booking_one_alive on booking (change_id) where cancelled_at is null;
+create index booking_opens on booking (opens_at) where cancelled_at is null;
 
 -- ===== Runs
 
@@ -1072,6 +1077,8 @@ create table run (
   freeze_name varchar(80)
 );
 create index run_change on run (change_id);
+create index run_started on run (started_at);
+create index run_ended on run (ended_at);
 
 create table run_device (
   id bigint generated always as identity primary key,
@@ -1292,27 +1299,61 @@ create table notice_wish (
   primary key (person_id, kind)
 );
 
--- ===== The list of all devices
-
--- The list of all devices is kept as it was written until something that it shows is written. Each transaction that writes
--- such a thing moves a counter that nobody else holds, so that no writer waits for another; committed, it moves the sum.
--- There are as many counters as there ever were such transactions at once.
-create table device_list_counter (
-  id integer generated always as identity primary key,
-  moved bigint not null
+-- Where the program of a team is told what its people are told. Address and key are encrypted.
+create table team_hook (
+  team_id bigint primary key references team,
+  address text not null,
+  key text not null,
+  set_by varchar(40) not null,
+  set_at timestamptz not null
 );
 
-create function move_device_list() returns trigger language plpgsql as $$
+-- What such a program is to be told, until it has taken it; once for all of a team who are told the same in a transaction.
+create table team_hook_message (
+  id bigint generated always as identity primary key,
+  team_id bigint not null references team,
+  kind varchar(20) not null,
+  words varchar(300) not null,
+  link varchar(200) not null,
+  at timestamptz not null,
+  told_in bigint not null default txid_current(),
+  attempts integer not null default 0,
+  taken_at timestamptz,
+  problem varchar(300),
+  unique (team_id, kind, link, told_in)
+);
+create index team_hook_message_waiting on team_hook_message (id) where taken_at is null;
+
+-- ===== Lists that are kept
+
+-- Lists that many people ask for again and again are kept as they were read until something that they show is written. Each
+-- transaction that writes such a thing moves a counter of the list that nobody else holds, so that no writer waits for
+-- another; committed, it moves the sum. A list has as many counters as there ever were such transactions at once.
+create table list_counter (
+  id integer generated always as identity primary key,
+  list varchar(20) not null,
+  moved bigint not null
+);
+create index list_counter_list on list_counter (list);
+
+create function list_moved(moving varchar) returns void language plpgsql as $$
 begin
-  update device_list_counter set moved = moved + 1
-      where id = (select id from device_list_counter limit 1 for update skip locked);
+  update list_counter set moved = moved + 1
+      where id = (select id from list_counter where list = moving limit 1 for update skip locked);
   if not found then
-      insert into device_list_counter (moved) values (1);
+      insert into list_counter (list, moved) values (moving, 1);
   end if;
+end
+$$;
+
+create function move_list() returns trigger language plpgsql as $$
+begin
+  perform list_moved(tg_argv[0]);
   return null;
 end
 $$;
 
+-- All devices.
 do $$
 declare
   shown text;
@@ -1320,10 +1361,52 @@ begin
   foreach shown in array array['device', 'device_label', 'device_group', 'device_group_member', 'site', 'credential',
           'credential_use'] loop
       execute format('create trigger device_list after insert or update or delete or truncate on %I'
-          || ' for each statement execute function move_device_list()', shown);
+          || ' for each statement execute function move_list(''device'')', shown);
   end loop;
 end
 $$;
+
+-- What changes wait for. What a run has done is not counted: it moves many times a second, and is looked at again soon.
+do $$
+declare
+  shown text;
+begin
+  foreach shown in array array['change_request', 'change_target', 'change_need', 'approval', 'standard_version',
+          'standard_use', 'booking', 'change_window', 'change_freeze', 'run', 'person_leave', 'team_member', 'site_team'] loop
+      execute format('create trigger open_list after insert or update or delete or truncate on %I'
+          || ' for each statement execute function move_list(''open'')', shown);
+  end loop;
+end
+$$;
+
+-- Changes that are over, with the names that stand in their list.
+create function move_ended_list() returns trigger language plpgsql as $$
+begin
+  if exists (select 1 from written where state in ('CLOSED', 'REJECTED', 'WITHDRAWN')) then
+      perform list_moved('ended');
+  end if;
+  return null;
+end
+$$;
+create trigger ended_list_longer after insert on change_request referencing new table as written
+  for each statement execute function move_ended_list();
+create trigger ended_list after update on change_request referencing new table as written
+  for each statement execute function move_ended_list();
+create trigger ended_list_shorter after delete or truncate on change_request
+  for each statement execute function move_list('ended');
+
+create function move_ended_list_of_names() returns trigger language plpgsql as $$
+begin
+  if exists (select 1 from written w join before b on b.id = w.id where b.name <> w.name) then
+      perform list_moved('ended');
+  end if;
+  return null;
+end
+$$;
+create trigger ended_list after update on device referencing old table as before new table as written
+  for each statement execute function move_ended_list_of_names();
+create trigger ended_list after update on person referencing old table as before new table as written
+  for each statement execute function move_ended_list_of_names();
 
 -- ===== What refers to what comes later
 

@@ -32,6 +32,12 @@ final class ChangesBench implements Callable<Integer> {
     @Option(names = "--rounds", defaultValue = "3", description = "Default: ${DEFAULT-VALUE}.")
     private int rounds;
 
+    @Option(
+            names = "--only",
+            defaultValue = "",
+            description = "Only what has these letters in its address. Default: all.")
+    private String only;
+
     @Override
     public Integer call() throws Exception {
         try (RunningApp app = new RunningApp(1)) {
@@ -40,7 +46,11 @@ final class ChangesBench implements Callable<Integer> {
             Crowd crowd = new Crowd(app);
             String api = "http://127.0.0.1:" + app.port() + "/api/";
             Map<String, String> asked = new LinkedHashMap<>();
-            asked.put("changes, the newest 2,000", "changes");
+            asked.put("who one is", "session");
+            asked.put("what is asked for first", "now");
+            asked.put("changes not over", "changes");
+            asked.put("changes that are over", "changes/ended");
+            asked.put("changes of a device", "devices/t001-ac-2/changes");
             asked.put("a change", "changes/" + (1_000 + changes / 2));
             asked.put("what it needs", "changes/" + (1_000 + changes) + "/needs");
             asked.put("to be decided together", "meeting");
@@ -54,7 +64,9 @@ final class ChangesBench implements Callable<Integer> {
                             + " p95 in ms, %d rounds%n",
                     changes, OPEN, devices, changes * ENTRIES_OF_A_CHANGE, Crowd.PEOPLE, Crowd.THINKING / 1e9, rounds);
             for (Map.Entry<String, String> one : asked.entrySet()) {
-                measure(one.getKey(), URI.create(api + one.getValue()), crowd);
+                if (one.getValue().contains(only)) {
+                    measure(one.getKey(), URI.create(api + one.getValue()), crowd);
+                }
             }
         }
         return 0;

@@ -10,6 +10,7 @@ import io.safestep.core.risk.RiskLevel;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -71,7 +72,9 @@ public record NeedsView(
             int others,
             @JsonUnwrapped Standing standing) {
 
-        public static Need of(NeedStanding s, boolean yours, Map<String, String> names, Sight sight) {
+        /** @param watch log-ins of those on watch who can give it now */
+        public static Need of(
+                NeedStanding s, boolean yours, Set<String> watch, Map<String, String> names, Sight sight) {
             ApprovalNeed n = s.need();
             List<String> seen = sight.seen(n.devices());
             return new Need(
@@ -91,6 +94,9 @@ public record NeedsView(
                             s.missing(),
                             s.open(),
                             yours,
+                            watch.stream()
+                                    .map(login -> names.getOrDefault(login, login))
+                                    .toList(),
                             s.due(),
                             s.deadEnd()));
         }
@@ -108,6 +114,7 @@ public record NeedsView(
      * @param given names of those who have given it
      * @param open its turn has come, and it is not there yet
      * @param yours the one who asks could give it now
+     * @param watch names of those on watch who can give it now; none where all who may are asked
      * @param due when it has to be there, UTC; null for no time
      * @param deadEnd why nobody can give it, with what to do; null when somebody can
      */
@@ -116,6 +123,7 @@ public record NeedsView(
             int missing,
             boolean open,
             boolean yours,
+            List<String> watch,
             @Nullable Instant due,
             @Nullable String deadEnd) {}
 }

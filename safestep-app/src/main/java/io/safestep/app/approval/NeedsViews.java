@@ -13,6 +13,7 @@ import io.safestep.core.approval.NeedStandings;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -65,7 +66,12 @@ class NeedsViews {
         return new NeedsView(
                 NeedsView.RiskView.of(reckoned.risk(), sight),
                 standings.all().stream()
-                        .map(s -> NeedsView.Need.of(s, yours.contains(s), names, sight))
+                        .map(s -> NeedsView.Need.of(
+                                s,
+                                yours.contains(s),
+                                s.open() ? electorate.watch(s.need(), change.authors()) : Set.of(),
+                                names,
+                                sight))
                         .toList(),
                 !written,
                 List.copyOf(Reviews.toOpen(change, yours)),

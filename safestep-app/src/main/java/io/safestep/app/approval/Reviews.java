@@ -21,6 +21,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -67,6 +68,7 @@ public class Reviews {
         private final Map<Long, List<Approval>> decisions;
         private final Map<Long, StandingApproval.Standing> standing;
         private final Instant now;
+        private final Map<Long, NeedStandings> standings = new ConcurrentHashMap<>();
 
         private Gathered(
                 Map<Long, List<ApprovalNeed>> needs,
@@ -85,16 +87,18 @@ public class Reviews {
             return decisions.getOrDefault(change.id(), List.of());
         }
 
-        /** How far the approvals of one of them are. */
+        /** How far the approvals of one of them are. Reckoned once, for everybody who asks. */
         public NeedStandings standings(Outline change) {
-            return NeedStandings.of(
-                    needs.getOrDefault(change.id(), List.of()),
-                    given(decisions(change)),
-                    change.seal(),
-                    change.authors(),
-                    submitted.get(change.id()),
-                    now,
-                    null);
+            return standings.computeIfAbsent(
+                    change.id(),
+                    id -> NeedStandings.of(
+                            needs.getOrDefault(id, List.of()),
+                            given(decisions(change)),
+                            change.seal(),
+                            change.authors(),
+                            submitted.get(id),
+                            now,
+                            null));
         }
 
         public ChangeFacts.Review review(Outline change) {
@@ -122,8 +126,18 @@ public class Reviews {
 
         /** Whether there is something open that somebody could give. */
         public boolean couldGive(String login, Outline change, Needs.Electorates electorates) {
-            Electorate electorate = change.emergency() ? electorates.emergency() : electorates.normal();
-            return !standings(change).open(login, change.authors(), electorate).isEmpty();
+            return !standings(change)
+                    .open(login, change.authors(), electorate(change, electorates))
+                    .isEmpty();
+        }
+
+        /** Whether somebody need not be told of what they could give, since others of their team are on watch. */
+        public boolean leavesToTheWatch(String login, Outline change, Needs.Electorates electorates) {
+            return standings(change).leavesToTheWatch(login, change.authors(), electorate(change, electorates));
+        }
+
+        private static Electorate electorate(Outline change, Needs.Electorates electorates) {
+            return change.emergency() ? electorates.emergency() : electorates.normal();
         }
     }
 

@@ -123,7 +123,8 @@ class RuleEffects {
                     : List.of("These sites belong to no team yet: " + String.join(", ", none)
                             + ". Say so below under Sites and their teams.");
         }
-        ApprovalNeed anywhere = new ApprovalNeed("any", wanted.name(), 0, rule.who(), "", List.of(), "", rule.terms());
+        ApprovalNeed anywhere =
+                new ApprovalNeed("any", wanted.name(), 0, rule.who(), "", List.of(), "", rule.terms(), null);
         return NeedStandings.of(List.of(anywhere), List.of(), null, Set.of(), null, clock.instant(), electorate)
                 .all()
                 .stream()

@@ -40,13 +40,6 @@ interface DeviceRepository extends JpaRepository<StoredDevice, Long> {
     List<StoredDevice> findByNameContainingIgnoreCaseOrAddressContainingOrBoxSerialContainingIgnoreCaseOrderByName(
             String name, String address, String serial, Limit limit);
 
-    @Query("""
-            select d from StoredDevice d
-            where d.lastProblem is not null or d.offered.offeredHostKey is not null or d.box.seenSerial is not null
-                or d.held.baselineBackupId is null or d.read.unsaved = true or d.held.matches = false
-            order by d.name""")
-    List<StoredDevice> findInTrouble();
-
     @Query("select d.id as id, d.name as name, d.site.id as siteId from StoredDevice d")
     List<Devices.Place> findPlaces();
 

@@ -8,7 +8,6 @@ import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;
 import io.safestep.core.inventory.DeviceTraits;
 import java.time.Clock;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -75,12 +74,6 @@ public class Devices {
         return stored.stream().map(StoredDevice::snapshot).toList();
     }
 
-    /** Those with something that is not right, by name. */
-    @Transactional(readOnly = true)
-    public List<Trouble> inTrouble() {
-        return repository.findInTrouble().stream().map(Devices::trouble).toList();
-    }
-
     /** At which site a device is. */
     public interface Place {
         Long getId();
@@ -107,24 +100,6 @@ public class Devices {
                 .forEach(d -> located.put(d.id(), new Located(d.site().id(), d.traits())));
         return located;
     }
-
-    /**
-     * What is not right with a device.
-     *
-     * @param problem why the last session failed; null when it did not
-     * @param otherHostKey whether it has shown another host key, about which nobody has decided
-     * @param otherSerial another serial number than the one on record; null when none was seen
-     * @param differs whether it does not match its baseline
-     */
-    public record Trouble(
-            String name,
-            @Nullable String problem,
-            boolean otherHostKey,
-            @Nullable String otherSerial,
-            boolean neverBackedUp,
-            boolean unsaved,
-            boolean differs,
-            @Nullable Instant lastSeenAt) {}
 
     @Transactional(readOnly = true)
     public List<DeviceView> find(String text, Sight sight) {
@@ -315,19 +290,6 @@ public class Devices {
     /** Notes why a session failed. */
     public void failed(long deviceId, String problem) {
         repository.withId(deviceId).failed(problem);
-    }
-
-    private static Trouble trouble(StoredDevice stored) {
-        Device d = stored.snapshot();
-        return new Trouble(
-                d.name(),
-                stored.lastProblem(),
-                d.offeredHostKey() != null,
-                d.seenSerial(),
-                d.baselineBackupId() == null,
-                d.saved() == Saved.UNSAVED,
-                d.match() == Match.DIFFERS,
-                stored.lastSeenAt());
     }
 
     private DeviceView view(StoredDevice stored) {

@@ -138,7 +138,7 @@ public class DriftPolicies implements UndecidedDriftRule {
         Set<Long> told = new HashSet<>();
         policiesOf(deviceId).forEach(r -> {
             if (r.teamId() != null) {
-                told.addAll(teams.members(r.teamId()));
+                told.addAll(teams.toBeTold(r.teamId()));
             }
             if (r.personId() != null) {
                 told.add(r.personId());

@@ -7,14 +7,13 @@ import io.safestep.app.device.record.Box;
 import io.safestep.app.device.record.DeviceRole;
 import io.safestep.app.device.record.Stance;
 import io.safestep.app.group.Groups;
+import io.safestep.app.kept.Stamps;
+import io.safestep.app.kept.WrittenList;
 import io.safestep.app.platform.Platforms;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.drift.Match;
 import io.safestep.core.drift.Saved;
 import io.safestep.core.inventory.DeviceTraits;
-import java.io.ByteArrayOutputStream;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
@@ -26,8 +25,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
-import java.util.zip.GZIPOutputStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -39,9 +36,6 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Component
 public class DeviceTable {
-
-    /** Greater after every commit that wrote something of the list, by whichever process: triggers see to that. */
-    private static final String MOVED = "select coalesce(sum(moved), 0) from device_list_counter";
 
     private static final String ROWS = """
             select d.id, d.name, d.address, d.port, s.id as site_id, s.code, s.name as site, d.role, d.platform, d.model, d.serial,
@@ -58,19 +52,17 @@ public class DeviceTable {
     private final Groups groups;
     private final CredentialChoice choice;
     private final JsonMapper json;
-
-    /** Another program may write the same rows otherwise, and another database may have counted as far. */
-    private final UUID writer = UUID.randomUUID();
+    private final Stamps stamps;
 
     private volatile @Nullable Written last;
 
-    /**
-     * The table as it is sent.
-     *
-     * @param stamp another one whenever the table is another one; letters, digits and hyphens
-     * @param zipped JSON, compressed with gzip
-     */
-    record Written(String stamp, Map<String, Entry> byName, byte[] plain, byte[] zipped) {}
+    /** The table, and how it is sent. */
+    record Written(Map<String, Entry> byName, WrittenList list) {
+
+        String stamp() {
+            return list.stamp();
+        }
+    }
 
     /** @param credentialWhy where it is said which credential is used; null when nothing says which */
     record Entry(DeviceRow row, @Nullable String credentialWhy) {}
@@ -78,12 +70,19 @@ public class DeviceTable {
     /** What was read of one device, before it is known which groups hold it. */
     private record Read(long id, long siteId, DeviceRow row) {}
 
-    DeviceTable(JdbcClient jdbc, Platforms platforms, Groups groups, CredentialChoice choice, JsonMapper json) {
+    DeviceTable(
+            JdbcClient jdbc,
+            Platforms platforms,
+            Groups groups,
+            CredentialChoice choice,
+            JsonMapper json,
+            Stamps stamps) {
         this.jdbc = jdbc;
         this.platforms = platforms;
         this.groups = groups;
         this.choice = choice;
         this.json = json;
+        this.stamps = stamps;
     }
 
     /** All devices by name. */
@@ -116,7 +115,7 @@ public class DeviceTable {
     @Transactional(readOnly = true)
     Written current() {
         Written known = last;
-        String stamp = stamp();
+        String stamp = stamps.of(Stamps.Listed.DEVICES);
         return known != null && known.stamp().equals(stamp) ? known : write(stamp);
     }
 
@@ -129,13 +128,9 @@ public class DeviceTable {
         read().forEach(e -> byName.put(e.row().name(), e));
         byte[] plain =
                 json.writeValueAsBytes(byName.values().stream().map(Entry::row).toList());
-        Written written = new Written(stamp, byName, plain, zipped(plain));
+        Written written = new Written(byName, new WrittenList(stamp, plain));
         last = written;
         return written;
-    }
-
-    private String stamp() {
-        return writer + "-" + jdbc.sql(MOVED).query(Long.class).single();
     }
 
     private List<Entry> read() {
@@ -214,15 +209,5 @@ public class DeviceTable {
 
     private static DeviceRow complete(DeviceRow r, List<String> groups, @Nullable String credential) {
         return r.tied(new DeviceRow.Ties(r.ties().partner(), r.ties().labels(), groups, credential));
-    }
-
-    private static byte[] zipped(byte[] plain) {
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        try (GZIPOutputStream out = new GZIPOutputStream(bytes)) {
-            out.write(plain);
-        } catch (IOException e) {
-            throw new UncheckedIOException("Writing to memory does not fail.", e);
-        }
-        return bytes.toByteArray();
     }
 }

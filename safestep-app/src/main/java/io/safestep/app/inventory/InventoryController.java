@@ -8,7 +8,6 @@ import io.safestep.app.device.Devices;
 import io.safestep.app.inventory.DeviceDetail.LastTest;
 import io.safestep.app.inventory.DeviceDetail.LinkRow;
 import io.safestep.app.inventory.DeviceDetail.Offered;
-import io.safestep.app.inventory.DeviceTable.Written;
 import io.safestep.app.network.Cabling;
 import io.safestep.app.platform.Platforms;
 import io.safestep.app.problem.ProblemException;
@@ -83,20 +82,7 @@ class InventoryController {
                     .contentType(MediaType.APPLICATION_JSON)
                     .body(table.written(sight));
         }
-        Written written = table.current();
-        String tag = "\"" + written.stamp() + "\"";
-        ResponseEntity.BodyBuilder answer = (tag.equals(known) ? ResponseEntity.status(304) : ResponseEntity.ok())
-                .cacheControl(CacheControl.noCache().cachePrivate())
-                .header(HttpHeaders.ETAG, tag)
-                .varyBy(HttpHeaders.ACCEPT_ENCODING);
-        if (tag.equals(known)) {
-            return answer.build();
-        }
-        boolean zip = accepted != null && accepted.contains("gzip");
-        if (zip) {
-            answer.header(HttpHeaders.CONTENT_ENCODING, "gzip");
-        }
-        return answer.contentType(MediaType.APPLICATION_JSON).body(zip ? written.zipped() : written.plain());
+        return table.current().list().answer(known, accepted);
     }
 
     @GetMapping("/api/devices/{name}")

@@ -13,6 +13,7 @@ import io.safestep.app.sight.Sight;
 import io.safestep.core.approval.NeedStanding;
 import io.safestep.core.approval.NeedStandings;
 import io.safestep.core.change.ChangeState;
+import io.safestep.core.next.Ladder;
 import io.safestep.core.risk.Risk;
 import io.safestep.core.risk.RiskLevel;
 import java.util.Collection;
@@ -23,6 +24,7 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -56,10 +58,15 @@ class Meeting {
                 .limit(MOST)
                 .toList();
         List<Outline> changes = waiting.stream().map(NextSteps.Waiting::change).toList();
-        Reviews.Gathered gathered = reviews.gather(changes);
         Map<Long, Risk> risks = needs.risks(changes.stream().map(Outline::id).toList());
+        Map<Long, Ladder.Outlook> outlooks =
+                schedule.outlooks(changes.stream().filter(c -> !c.emergency()).toList());
         return waiting.stream()
-                .map(w -> view(w, gathered.standings(w.change()), risks).told(sight))
+                .map(w -> view(
+                                w,
+                                risks.get(w.change().id()),
+                                outlooks.get(w.change().id()))
+                        .told(sight))
                 .sorted(Comparator.comparing(MeetingView::fits, Comparator.nullsLast(Comparator.naturalOrder()))
                         .thenComparing(
                                 Comparator.comparingInt(MeetingView::riskPoints).reversed())
@@ -67,9 +74,9 @@ class Meeting {
                 .toList();
     }
 
-    private MeetingView view(NextSteps.Waiting waiting, NeedStandings standings, Map<Long, Risk> risks) {
+    private static MeetingView view(NextSteps.Waiting waiting, @Nullable Risk risk, Ladder.@Nullable Outlook outlook) {
         Outline change = waiting.change();
-        Risk risk = risks.get(change.id());
+        NeedStandings standings = waiting.standings();
         return new MeetingView(
                 change.number(),
                 change.title(),
@@ -87,9 +94,7 @@ class Meeting {
                 risk == null ? 0 : risk.points(),
                 change.parts().stream().map(RunWork.Part::device).toList(),
                 0,
-                change.emergency()
-                        ? null
-                        : MeetingView.opens(schedule.outlook(change).orElse(null)));
+                MeetingView.opens(outlook));
     }
 
     /**

@@ -6,11 +6,13 @@ import io.safestep.app.change.ChangesInSight;
 import io.safestep.app.change.stored.Outlines;
 import io.safestep.app.change.stored.Outlines.Outline;
 import io.safestep.app.change.stored.RunWork;
+import io.safestep.app.change.views.ChangeView;
+import io.safestep.app.kept.WrittenList;
 import io.safestep.app.people.stored.Person;
-import io.safestep.app.run.views.RunStandings;
 import io.safestep.app.schedule.Schedule;
 import io.safestep.app.settings.Network;
 import io.safestep.app.sight.Sight;
+import io.safestep.core.approval.NeedStandings;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.next.ChangeFacts;
 import io.safestep.core.next.Ladder;
@@ -18,10 +20,6 @@ import io.safestep.core.next.NextStep;
 import io.safestep.core.next.Viewer;
 import io.safestep.core.people.Right;
 import io.safestep.core.schedule.WallClock;
-import java.time.Clock;
-import java.time.Instant;
-import java.util.Arrays;
-import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -30,6 +28,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * What changes wait for, and for whom. Asks a fixed number of questions of the database, however many changes there are. The
@@ -39,29 +38,36 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional(readOnly = true)
 public class NextSteps {
 
-    private static final int MOST_LISTED = 2_000;
-
-    private static final Set<ChangeState> OPEN =
-            Arrays.stream(ChangeState.values()).filter(s -> !s.ended()).collect(Collectors.toSet());
-
     private final Outlines outlines;
+    private final Gathering gathering;
+    private final OpenChanges openChanges;
     private final Reviews reviews;
     private final Schedule schedule;
-    private final RunStandings runs;
     private final Network network;
-    private final Clock clock;
+    private final JsonMapper json;
 
-    NextSteps(Outlines outlines, Reviews reviews, Schedule schedule, RunStandings runs, Network network, Clock clock) {
+    NextSteps(
+            Outlines outlines,
+            Gathering gathering,
+            OpenChanges openChanges,
+            Reviews reviews,
+            Schedule schedule,
+            Network network,
+            JsonMapper json) {
         this.outlines = outlines;
+        this.gathering = gathering;
+        this.openChanges = openChanges;
         this.reviews = reviews;
         this.schedule = schedule;
-        this.runs = runs;
         this.network = network;
-        this.clock = clock;
+        this.json = json;
     }
 
-    /** A change with what it waits for. */
-    public record Waiting(Outline change, NextStep step) {}
+    /** A change with what it waits for, and how far its approvals are. */
+    public record Waiting(Outline change, NextStep step, NeedStandings standings) {}
+
+    /** A change in the list, with what it waits for as the one who asks may see to it. */
+    record Listed(ChangeView.Row change, NextStep next) {}
 
     /**
      * What is next for a change, and how far each rung of it is.
@@ -70,36 +76,49 @@ public class NextSteps {
      */
     public record Standing(NextStep step, List<Ladder.Step> ladder, boolean mayReview) {}
 
-    /** Every change that is not over, for somebody, what was moved last first. */
+    /**
+     * Every change that is not over, for somebody, what was moved last first. What passes with time or within a run may be
+     * as it was some seconds ago.
+     */
     public List<Waiting> open(Person person, Sight sight) {
-        return steps(outlines.inStates(OPEN), person, sight);
+        return waiting(openChanges.now(), person, sight);
     }
 
-    /** The newest changes, for somebody, highest number first. */
-    List<Waiting> newest(Person person, Sight sight) {
-        return steps(outlines.newest(MOST_LISTED), person, sight);
+    /** The same as it is sent. */
+    WrittenList written(Person person, Sight sight) {
+        OpenChanges.Known open = openChanges.now();
+        return open.written()
+                .computeIfAbsent(
+                        OpenChanges.Asking.of(person, sight),
+                        who -> WrittenList.named(json.writeValueAsBytes(waiting(open, person, sight).stream()
+                                .map(w ->
+                                        new Listed(ChangeView.Row.of(w.change()).told(sight), w.step()))
+                                .toList())));
     }
 
-    private List<Waiting> steps(List<Outline> all, Person person, Sight sight) {
-        List<Outline> changes = all.stream()
-                .filter(c -> ChangesInSight.shows(sight, c.author(), devices(c)))
-                .toList();
-        List<Outline> waiting = changes.stream().filter(c -> !c.state().ended()).toList();
-        Gathered gathered = gather(waiting);
-        Needs.Electorates electorates = reviews.electorates(Map.of(person.login(), sight));
-        return changes.stream()
-                .map(c -> new Waiting(
-                        c,
-                        told(
-                                NextStep.of(gathered.facts(c), gathered.viewer(person, c, sight, electorates), wall()),
-                                sight)))
-                .toList();
+    private List<Waiting> waiting(OpenChanges.Known open, Person person, Sight sight) {
+        WallClock wall = wall();
+        return open.waiting()
+                .computeIfAbsent(
+                        OpenChanges.Asking.of(person, sight),
+                        who -> open.changes().stream()
+                                .filter(c -> ChangesInSight.shows(sight, c.author(), Gathered.devices(c)))
+                                .map(c -> new Waiting(
+                                        c,
+                                        told(
+                                                NextStep.of(
+                                                        open.facts(c),
+                                                        open.gathered().viewer(person, c, sight, open.electorates()),
+                                                        wall),
+                                                sight),
+                                        open.gathered().reviews().standings(c)))
+                                .toList());
     }
 
     /** One change, for somebody. */
     Standing of(int number, Person person, Sight sight) {
         Outline change = outlines.numbered(number);
-        Gathered gathered = gather(List.of(change));
+        Gathered gathered = gathering.of(List.of(change));
         ChangeFacts facts = gathered.facts(change);
         Viewer viewer = gathered.viewer(person, change, sight, reviews.electorates(Map.of(person.login(), sight)));
         boolean outlook =
@@ -114,7 +133,7 @@ public class NextSteps {
     /** Whether a change ran as an emergency, and the time for its review is over. */
     public boolean reviewOverdue(int number) {
         Outline change = outlines.numbered(number);
-        return NextStep.reviewOverdue(gather(List.of(change)).facts(change));
+        return NextStep.reviewOverdue(gathering.of(List.of(change)).facts(change));
     }
 
     /**
@@ -124,7 +143,7 @@ public class NextSteps {
      */
     public Map<Person, NextStep> of(int number, Map<Person, Sight> people) {
         Outline change = outlines.numbered(number);
-        Gathered gathered = gather(List.of(change));
+        Gathered gathered = gathering.of(List.of(change));
         ChangeFacts facts = gathered.facts(change);
         Map<String, Sight> known = new HashMap<>();
         people.forEach((person, sight) -> known.put(person.login(), sight));
@@ -135,6 +154,21 @@ public class NextSteps {
         return steps;
     }
 
+    /** Those of some people who need not be told that a change waits for them, since others of their team are on watch. */
+    public Set<Person> leavingItToTheWatch(int number, Map<Person, Sight> people) {
+        Outline change = outlines.numbered(number);
+        if (change.state() != ChangeState.IN_REVIEW) {
+            return Set.of();
+        }
+        Map<String, Sight> known = new HashMap<>();
+        people.forEach((person, sight) -> known.put(person.login(), sight));
+        Needs.Electorates electorates = reviews.electorates(known);
+        Reviews.Gathered gathered = reviews.gather(List.of(change));
+        return people.keySet().stream()
+                .filter(p -> gathered.leavesToTheWatch(p.login(), change, electorates))
+                .collect(Collectors.toSet());
+    }
+
     private static Ladder.Build build(Outline change) {
         return new Ladder.Build(
                 change.parts().size(),
@@ -142,50 +176,6 @@ public class NextSteps {
                 change.parts().stream().mapToInt(RunWork.Part::commands).sum(),
                 change.built().unproven() == 0,
                 change.built().undoAccepted());
-    }
-
-    /** What is known of some changes. */
-    private record Gathered(
-            Instant now,
-            Reviews.Gathered reviews,
-            Map<Long, ChangeFacts.Booked> bookings,
-            Map<Long, ChangeFacts.Run> runs) {
-
-        ChangeFacts facts(Outline change) {
-            return new ChangeFacts(
-                    change.subject(),
-                    change.state(),
-                    change.authorName(),
-                    change.emergency(),
-                    change.parts().size(),
-                    now,
-                    reviews.review(change),
-                    bookings.get(change.id()),
-                    runs.get(change.id()));
-        }
-
-        Viewer viewer(Person person, Outline change, Sight sight, Needs.Electorates electorates) {
-            boolean theirs =
-                    sight.actsOnEverything() || devices(change).stream().allMatch(sight::acts);
-            Viewer viewer = NextSteps.viewer(person, change.author(), theirs);
-            if (change.state() == ChangeState.IN_REVIEW) {
-                return viewer.deciding(reviews.couldGive(person.login(), change, electorates));
-            }
-            // Who wrote it before it was handed over decides about it no more than its author.
-            return viewer.author() || !change.authors().contains(person.login()) ? viewer : viewer.deciding(false);
-        }
-    }
-
-    private Gathered gather(Collection<Outline> changes) {
-        return new Gathered(
-                clock.instant(),
-                reviews.gather(changes),
-                schedule.bookings(changes),
-                runs.latest(changes.stream().map(Outline::id).toList()));
-    }
-
-    private static List<String> devices(Outline change) {
-        return change.parts().stream().map(RunWork.Part::device).toList();
     }
 
     private static NextStep told(NextStep step, Sight sight) {

@@ -160,6 +160,8 @@ class ChangeNotices {
                 asked.put(person, step);
             }
         });
+        // Not removed from those who may decide: who is not on watch finds it where they look, and may give it.
+        asked.keySet().removeAll(next.leavingItToTheWatch(change.number(), candidates));
         Map<Long, List<Person>> standsInFor = new HashMap<>();
         for (Person person : asked.keySet()) {
             acting(person)

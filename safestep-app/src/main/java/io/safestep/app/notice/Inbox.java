@@ -1,6 +1,7 @@
 package io.safestep.app.notice;
 
 import io.safestep.app.notice.Wishes.Wish;
+import io.safestep.app.notice.hooks.TeamHooks;
 import io.safestep.app.people.stored.Person;
 import java.sql.Timestamp;
 import java.time.Clock;
@@ -13,11 +14,13 @@ class Inbox {
 
     private final JdbcClient jdbc;
     private final Wishes wishes;
+    private final TeamHooks hooks;
     private final Clock clock;
 
-    Inbox(JdbcClient jdbc, Wishes wishes, Clock clock) {
+    Inbox(JdbcClient jdbc, Wishes wishes, TeamHooks hooks, Clock clock) {
         this.jdbc = jdbc;
         this.wishes = wishes;
+        this.hooks = hooks;
         this.clock = clock;
     }
 
@@ -33,8 +36,15 @@ class Inbox {
                 .update();
     }
 
-    /** @param link the page that it is about */
+    /**
+     * Programs of the person's teams are told, too, but for words that are for that person; whatever the person wishes.
+     *
+     * @param link the page that it is about
+     */
     void put(Person person, NoticeKind kind, String title, String text, String link) {
+        if (kind != NoticeKind.SPOKEN_TO) {
+            hooks.tell(person.id(), kind.name(), title, link);
+        }
         Wish wish = wishes.of(person, kind);
         if (wish.pace() == Pace.NEVER) {
             return;

@@ -31,6 +31,9 @@ class FirstChangeFacts {
         this.mail = mail;
     }
 
+    /** Once a change has run, that stays so. */
+    private volatile boolean ran;
+
     private record There(
             boolean ran,
             boolean named,
@@ -42,8 +45,12 @@ class FirstChangeFacts {
 
     /** What is missing, with what is there already; empty once a change has run, or could. */
     List<FirstChange.Item> missing() {
+        if (ran) {
+            return List.of();
+        }
         There there = jdbc.sql(WHAT_THERE_IS).query(There.class).single();
         if (there.ran()) {
+            ran = true;
             return List.of();
         }
         List<FirstChange.Item> items = FirstChange.of(new FirstChange.Facts(

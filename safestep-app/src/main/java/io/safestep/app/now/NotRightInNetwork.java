@@ -1,6 +1,5 @@
 package io.safestep.app.now;
 
-import io.safestep.app.device.Devices.Trouble;
 import io.safestep.app.now.NowView.ManyNotRight;
 import io.safestep.app.now.NowView.NotRight;
 import java.util.ArrayList;

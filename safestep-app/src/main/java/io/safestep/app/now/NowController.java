@@ -1,7 +1,7 @@
 package io.safestep.app.now;
 
 import io.safestep.app.change.ChangesInSight;
-import io.safestep.app.device.Devices;
+import io.safestep.app.inventory.DeviceTable;
 import io.safestep.app.next.NextSteps;
 import io.safestep.app.now.NowView.Need;
 import io.safestep.app.people.People;
@@ -28,7 +28,7 @@ class NowController {
     private final NextSteps steps;
     private final Schedule schedule;
     private final RecentRuns recentRuns;
-    private final Devices devices;
+    private final DeviceTable devices;
     private final People people;
     private final FirstChangeFacts first;
     private final StandardApprovals standards;
@@ -38,7 +38,7 @@ class NowController {
             NextSteps steps,
             Schedule schedule,
             RecentRuns recentRuns,
-            Devices devices,
+            DeviceTable devices,
             People people,
             FirstChangeFacts first,
             StandardApprovals standards,
@@ -66,7 +66,8 @@ class NowController {
         ScheduleViews.Opening window = schedule.between(Stretch.from(now, Duration.ofDays(7)), sight).stream()
                 .findFirst()
                 .orElse(null);
-        NotRightInNetwork network = NotRightInNetwork.of(sight.seen(devices.inTrouble(), Devices.Trouble::name));
+        NotRightInNetwork network = NotRightInNetwork.of(
+                devices.rows(sight).stream().map(Trouble::of).toList());
         List<NowView.Preparation> preparations = sight.actsOnEverything()
                 ? first.missing().stream().map(NowView.Preparation::of).toList()
                 : List.of();

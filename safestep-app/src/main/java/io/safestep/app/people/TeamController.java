@@ -2,11 +2,7 @@ package io.safestep.app.people;
 
 import io.safestep.app.people.signed.SignedIn;
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.NotBlank;
-import jakarta.validation.constraints.NotNull;
-import jakarta.validation.constraints.Size;
 import java.util.List;
-import java.util.Set;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -28,13 +24,6 @@ class TeamController {
         this.people = people;
     }
 
-    /** @param members log-ins */
-    record TeamRequest(
-            @NotBlank(message = "Give the team a name.") @Size(max = 60, message = "At most 60 characters.")
-            String name,
-
-            @NotNull @Size(max = 500) Set<@Size(max = 40) String> members) {}
-
     /** Somebody, by log-in and name. */
     record PersonEntry(String login, String name) {}
 
@@ -55,13 +44,13 @@ class TeamController {
     @PostMapping("/api/teams")
     @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
     Teams.TeamView add(@Valid @RequestBody TeamRequest request, @AuthenticationPrincipal SignedIn me) {
-        return teams.save(null, request.name(), request.members(), me.login());
+        return teams.save(null, request.name(), request.members(), request.rota(), me.login());
     }
 
     @PutMapping("/api/teams/{id}")
     @PreAuthorize("hasAuthority('WRITE_PEOPLE')")
     Teams.TeamView change(
             @PathVariable long id, @Valid @RequestBody TeamRequest request, @AuthenticationPrincipal SignedIn me) {
-        return teams.save(id, request.name(), request.members(), me.login());
+        return teams.save(id, request.name(), request.members(), request.rota(), me.login());
     }
 }

@@ -39,7 +39,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.ApplicationEventPublisher;
@@ -218,17 +217,32 @@ public class Schedule {
     /** Where a change that is not booked would fit first; empty when it does not in the next days. */
     @Transactional(readOnly = true)
     public Optional<Ladder.Outlook> outlook(Outline change) {
+        return Optional.ofNullable(outlooks(List.of(change)).get(change.id()));
+    }
+
+    /** Where changes that are not booked would fit first, by their ids; without those that do not in the next days. */
+    @Transactional(readOnly = true)
+    public Map<Long, Ladder.Outlook> outlooks(Collection<Outline> changes) {
         Instant now = clock.instant();
-        Rooms.Reckoned reckoned = rooms.of(outlines.work(List.of(change)).values());
-        return windows.openings(now, now.plus(AHEAD)).stream()
-                .flatMap(o -> {
-                    Fit fit = reckoned.room(change.id(), o.occurrence(), now).fit();
-                    return fit.fits()
-                            ? Stream.of(new Ladder.Outlook(
-                                    o.occurrence().start(), o.occurrence().contains(now), fit.spare()))
-                            : Stream.empty();
-                })
-                .findFirst();
+        Rooms.Reckoned reckoned = rooms.of(outlines.work(changes).values());
+        List<Opening> openings = windows.openings(now, now.plus(AHEAD));
+        Map<Long, Ladder.Outlook> found = new HashMap<>();
+        for (Outline change : changes) {
+            openings.stream()
+                    .flatMap(o -> outlook(
+                            o, reckoned.room(change.id(), o.occurrence(), now).fit(), now)
+                            .stream())
+                    .findFirst()
+                    .ifPresent(o -> found.put(change.id(), o));
+        }
+        return found;
+    }
+
+    private static Optional<Ladder.Outlook> outlook(Opening opening, Fit fit, Instant now) {
+        return fit.fits()
+                ? Optional.of(new Ladder.Outlook(
+                        opening.occurrence().start(), opening.occurrence().contains(now), fit.spare()))
+                : Optional.empty();
     }
 
     /** In which freeze an emergency that begins now runs, in a sentence; empty when in none. */

@@ -115,13 +115,15 @@ class ScopeGuard implements WebMvcConfigurer, HandlerInterceptor, HandlerMethodA
         if (failure == null
                 && handler instanceof HandlerMethod endpoint
                 && HttpMethod.GET.matches(request.getMethod())
-                && response.getStatus() == HttpServletResponse.SC_OK) {
-            String login = sight(request).login();
+                && response.getStatus() == HttpServletResponse.SC_OK
+                // Known wherever an endpoint names what it shows; whoever asked has left by now.
+                && request.getAttribute(SIGHT) instanceof Sight sight
+                && !sight.login().isEmpty()) {
             for (MethodParameter parameter : endpoint.getMethodParameters()) {
                 Sees sees = parameter.getParameterAnnotation(Sees.class);
                 String id = sees == null ? null : value(request, parameter);
-                if (sees != null && id != null && !login.isEmpty()) {
-                    witness.ifAvailable(w -> w.looked(login, guard(sees.value()), id));
+                if (sees != null && id != null) {
+                    witness.ifAvailable(w -> w.looked(sight.login(), guard(sees.value()), id));
                 }
             }
         }

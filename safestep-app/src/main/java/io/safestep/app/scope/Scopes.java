@@ -4,6 +4,7 @@ import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Devices.SiteEntry;
 import io.safestep.app.group.Groups;
+import io.safestep.app.kept.Stamps;
 import io.safestep.app.people.accounts.KnownPlaces;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sight.Sight;
@@ -18,30 +19,61 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** What a scope comes to with the devices, sites and groups that there are now. The front door of this package. */
 @Component
 @Transactional(readOnly = true)
 public class Scopes implements KnownPlaces {
 
+    /** For how many people what they see is kept; some hundred kilobytes each with thousands of devices. */
+    private static final int MOST_KEPT = 100;
+
     private final Devices devices;
     private final Groups groups;
+    private final Stamps stamps;
 
-    Scopes(Devices devices, Groups groups) {
+    private volatile Kept kept = new Kept("", new ConcurrentHashMap<>());
+
+    Scopes(Devices devices, Groups groups, Stamps stamps) {
         this.devices = devices;
         this.groups = groups;
+        this.stamps = stamps;
     }
 
-    /** What somebody with a scope sees now. For all devices it asks nothing of the database. */
+    /** What people see while a stamp holds. */
+    private record Kept(String stamp, Map<Whose, Sight> sights) {}
+
+    private record Whose(String login, Scope scope) {}
+
+    /**
+     * What somebody with a scope sees now. For all devices it asks nothing of the database; for others it is found out anew
+     * when a device, site or group was written.
+     */
     public Sight sight(String login, Scope scope) {
         if (scope.holdsEverything()) {
             return Sight.everything(login);
         }
+        if (!TransactionSynchronizationManager.isCurrentTransactionReadOnly()) {
+            // What a transaction has written that may yet be undone is for nobody else.
+            return found(login, scope);
+        }
+        String stamp = stamps.of(Stamps.Listed.DEVICES);
+        Kept now = kept;
+        if (!now.stamp().equals(stamp) || now.sights().size() >= MOST_KEPT) {
+            now = new Kept(stamp, new ConcurrentHashMap<>());
+            kept = now;
+        }
+        return now.sights().computeIfAbsent(new Whose(login, scope), who -> found(login, scope));
+    }
+
+    private Sight found(String login, Scope scope) {
         Map<Long, List<Groups.Entry>> inGroups = Map.of();
         if (!scope.reading().groups().isEmpty() || !scope.acting().groups().isEmpty()) {
             inGroups =

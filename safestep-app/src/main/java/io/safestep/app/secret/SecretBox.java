@@ -62,6 +62,7 @@ public class SecretBox {
                   (select password as text from mail_server where password is not null limit 1)
                   union all (select client_secret from identity_provider where client_secret is not null limit 1)
                   union all (select code_secret from person where code_secret is not null limit 1)
+                  union all (select key from team_hook limit 1)
                 ) as marked)""").param("mark", SealedText.MARK).query(byte[].class).list();
     }
 

@@ -180,7 +180,7 @@ class StandardViews {
                 v.state() == StandardVersion.Approval.WRITTEN
                         ? List.of()
                         : standings.all().stream()
-                                .map(s -> NeedsView.Need.of(s, yours.contains(s), names, sight))
+                                .map(s -> NeedsView.Need.of(s, yours.contains(s), Set.of(), names, sight))
                                 .toList(),
                 !yours.isEmpty(),
                 decisions.findByVersionIdOrderById(v.id()).stream()
@@ -209,7 +209,7 @@ class StandardViews {
                         .map(l -> new StandardView.LeftOutView(l.device(), l.why()))
                         .toList(),
                 standings.all().stream()
-                        .map(s -> NeedsView.Need.of(s, false, names, sight))
+                        .map(s -> NeedsView.Need.of(s, false, Set.of(), names, sight))
                         .toList());
     }
 }

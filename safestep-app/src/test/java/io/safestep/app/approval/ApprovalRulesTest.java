@@ -284,6 +284,86 @@ class ApprovalRulesTest extends PeopleTest {
     }
 
     @Test
+    void timeToAnswerCountsInTheWorkingHoursThatHeldAtTheSubmission() {
+        approver("test-lead");
+        long leads = team("Test leads", "test-lead");
+        ZoneId zone = ZoneId.of("America/Halifax");
+        LocalDate day = LocalDate.now(zone).plusDays(3);
+        String team = "/api/teams/" + leads;
+        ok(administrator.put(team, atWork(List.of(day.getDayOfWeek().name()), "10:00", "12:00")));
+        added(rule("In an hour", Map.of("roles", List.of("access")), who("TEAM", leads, 1), Map.of("answerHours", 1)));
+        int number = submitted(ACCESS);
+        String due = day.atTime(11, 0).atZone(zone).toInstant().toString();
+        assertThat(texts(needs(story.engineer(), number).path("needs"), "due")).containsExactly(due);
+
+        ok(administrator.put(team, atWork(List.of(day.getDayOfWeek().name()), "08:00", "09:00")));
+        assertThat(texts(needs(story.engineer(), number).path("needs"), "due")).containsExactly(due);
+
+        assertThat(administrator
+                        .put(team, atWork(List.of(), "08:00", "09:00"))
+                        .body()
+                        .toString())
+                .contains("hours.days", "Choose at least one day.");
+        assertThat(administrator
+                        .put(team, atWork(List.of("MONDAY"), "09:00", "08:00"))
+                        .body()
+                        .toString())
+                .contains("hours.until", "The end has to be at least an hour after the beginning.");
+    }
+
+    private static Map<String, Object> atWork(List<String> days, String from, String until) {
+        return Map.of(
+                "name",
+                "Test leads",
+                "members",
+                List.of("test-lead"),
+                "hours",
+                Map.of("days", days, "from", from, "until", until));
+    }
+
+    @Test
+    void whileSomebodyIsOnWatchTheyAloneAreToldAndTheOthersMayGiveItStill() {
+        ApiClient onWatch = approver("test-lead");
+        ApiClient resting = approver("test-watch");
+        long leads = team("Test leads", "test-lead", "test-watch");
+        ok(administrator.put("/api/teams/" + leads, keepingWatch("test-lead")));
+        added(rule("Leads", Map.of("roles", List.of("access")), who("TEAM", leads, 1), Map.of()));
+        int number = submitted(ACCESS);
+
+        assertThat(texts(onWatch.get("/api/notices").body(), "title")).containsExactly("Decide about CR-" + number);
+        assertThat(resting.get("/api/notices").body()).isEmpty();
+        assertThat(needs(story.engineer(), number).path("needs").get(0).path("watch"))
+                .hasSize(1);
+        assertThat(next(resting, number).path("yours").asBoolean()).isTrue();
+        ok(decide(resting, number, "APPROVED"));
+        assertThat(state(number)).isEqualTo("APPROVED");
+
+        assertThat(administrator
+                        .put("/api/teams/" + leads, keepingWatch("roake"))
+                        .body()
+                        .toString())
+                .contains("shifts[0].people", "has to be in the team");
+    }
+
+    /** Day and night, from yesterday on. */
+    private static Map<String, Object> keepingWatch(String who) {
+        Map<String, Object> shift = Map.of(
+                "name",
+                "All day",
+                "firstDay",
+                LocalDate.now(ZoneId.of("America/Halifax")).minusDays(1).toString(),
+                "from",
+                "00:00",
+                "until",
+                "00:00",
+                "recurrence",
+                "FREQ=DAILY",
+                "people",
+                List.of(who));
+        return Map.of("name", "Test leads", "members", List.of("test-lead", "test-watch"), "shifts", List.of(shift));
+    }
+
+    @Test
     void pastItsTimeItGoesToAnotherTeamOnce() {
         ApiClient lead = approver("test-lead");
         ApiClient watch = approver("test-watch");

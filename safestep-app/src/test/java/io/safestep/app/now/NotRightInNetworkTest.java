@@ -2,7 +2,6 @@ package io.safestep.app.now;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import io.safestep.app.device.Devices.Trouble;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;

@@ -269,6 +269,7 @@ final class EndpointWalk {
                                 Map.of()));
             case "/api/rules/{id}/exceptions/{device}" -> Map.of("reason", "x", "until", "2030-01-01");
             case "/api/teams", "/api/teams/{id}" -> Map.of("name", "x", "members", List.of());
+            case "/api/teams/{id}/program" -> Map.of("address", "https://messages.ferries.example/x");
             case "/api/backups/policy" ->
                 Map.of("oldAfterHours", 1, "keepDays", 1, "keepVersions", 1, "clearsDaily", false);
             case "/api/backups/retention" -> Map.of("seen", 0);

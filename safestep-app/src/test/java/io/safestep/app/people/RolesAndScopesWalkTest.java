@@ -11,13 +11,17 @@ import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.core.people.Right;
 import io.safestep.core.people.Role;
 import java.lang.annotation.Annotation;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ConcurrentSkipListSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -115,6 +119,32 @@ class RolesAndScopesWalkTest extends ScopeGround {
         return marked(endpoint, Sees.class) && !extent.reads(here) ? "looks at what is not theirs" : null;
     }
 
+    /** @param refusal why it must be refused; null when it must be let in */
+    private record Question(
+            Endpoint endpoint,
+            Extent extent,
+            ApiClient who,
+            boolean here,
+            Map<String, String> variables,
+            String refusal) {
+
+        String expected() {
+            return refusal == null ? "let in" : refusal;
+        }
+    }
+
+    /** Empty when it is not known what has to come of it, or it would change something. */
+    private static Optional<Question> question(
+            Endpoint endpoint, Role role, Extent extent, ApiClient who, boolean here, Map<String, String> variables) {
+        boolean known = !variables.isEmpty() || !marked(endpoint, Acts.class) && !marked(endpoint, Sees.class);
+        String refusal = known ? refusal(endpoint, role, extent, here) : null;
+        boolean looks = known && here && endpoint.method().equals("GET");
+        boolean isWorthAsking = extent == Extent.ALL || extent == Extent.ONE_TERMINAL;
+        return refusal == null && !(looks && isWorthAsking)
+                ? Optional.empty()
+                : Optional.of(new Question(endpoint, extent, who, here, variables, refusal));
+    }
+
     @ParameterizedTest
     @EnumSource(Role.class)
     void whatMustBeRefusedIsRefusedAndWhatMayBeSeenIsSeen(Role role) {
@@ -124,39 +154,35 @@ class RolesAndScopesWalkTest extends ScopeGround {
                 .filter(e -> !asked(e).isEmpty())
                 .filter(e -> !e.path().endsWith("/events") && !e.path().equals("/api/changes/takeover"))
                 .toList();
-        Set<String> wrong = new TreeSet<>();
-        Map<String, Integer> asked = new HashMap<>();
+        List<Question> questions = new ArrayList<>();
         for (Extent extent : Extent.values()) {
             ApiClient who = somebody(role, extent);
             for (boolean here : new boolean[] {true, false}) {
-                for (Endpoint endpoint : endpoints) {
-                    Map<String, String> variables = variables(ids.get(here), endpoint.path());
-                    boolean known =
-                            !variables.isEmpty() || !marked(endpoint, Acts.class) && !marked(endpoint, Sees.class);
-                    String refusal = known ? refusal(endpoint, role, extent, here) : null;
-                    boolean looks = known && here && endpoint.method().equals("GET");
-                    boolean isWorthAsking = extent == Extent.ALL || extent == Extent.ONE_TERMINAL;
-                    if (refusal == null && !(looks && isWorthAsking)) {
-                        continue;
-                    }
-                    Answer answer = endpoint.call(who, variables);
-                    boolean right = refusal == null
-                            ? answer.status() != 403
-                            : answer.status() == 403 || answer.status() == 404 && !extent.reads(here);
-                    asked.merge(refusal == null ? "let in" : refusal, 1, Integer::sum);
-                    if (!right) {
-                        wrong.add("%s, %s, %s: %s answered %d, %s"
-                                .formatted(
-                                        role,
-                                        extent,
-                                        here ? "here" : "elsewhere",
-                                        endpoint.name(),
-                                        answer.status(),
-                                        refusal == null ? "let in" : refusal));
-                    }
-                }
+                endpoints.forEach(e -> question(e, role, extent, who, here, variables(ids.get(here), e.path()))
+                        .ifPresent(questions::add));
             }
         }
+        Set<String> wrong = new ConcurrentSkipListSet<>();
+        Map<String, Integer> asked = new ConcurrentHashMap<>();
+        // None of them changes anything that another one asks for: they are asked side by side.
+        questions.parallelStream().forEach(q -> {
+            Answer answer = q.endpoint().call(q.who(), q.variables());
+            boolean right = q.refusal() == null
+                    ? answer.status() != 403
+                    : answer.status() == 403
+                            || answer.status() == 404 && !q.extent().reads(q.here());
+            asked.merge(q.expected(), 1, Integer::sum);
+            if (!right) {
+                wrong.add("%s, %s, %s: %s answered %d, %s"
+                        .formatted(
+                                role,
+                                q.extent(),
+                                q.here() ? "here" : "elsewhere",
+                                q.endpoint().name(),
+                                answer.status(),
+                                q.expected()));
+            }
+        });
         assertThat(wrong.stream().limit(20).collect(Collectors.joining("\n")))
                 .as("%d wrong of %s", wrong.size(), asked)
                 .isEmpty();

@@ -1,5 +1,9 @@
 package io.safestep.core.approval;
 
+import io.safestep.core.people.WorkingHours;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -14,6 +18,7 @@ import org.jspecify.annotations.Nullable;
  * @param of what they are, to follow on "approval of": {@code team Network leads}
  * @param devices names of the devices about which it is, sorted
  * @param because why it is asked for, to follow on "because"
+ * @param calendar in which its time to answer counts; null when it counts day and night
  */
 public record ApprovalNeed(
         String key,
@@ -23,9 +28,28 @@ public record ApprovalNeed(
         String of,
         List<String> devices,
         String because,
-        RuleTerms terms) {
+        RuleTerms terms,
+        @Nullable Calendar calendar) {
+
+    /** The working hours of a team, as they were at the submission. */
+    public record Calendar(WorkingHours hours, ZoneId zone) {}
 
     public ApprovalNeed {
         devices = List.copyOf(devices);
+    }
+
+    /**
+     * When it is due that was asked for at a moment.
+     *
+     * @return UTC; null when nobody waits for a time
+     */
+    @Nullable
+    Instant due(Instant asked) {
+        Integer hours = terms.answerHours();
+        if (hours == null) {
+            return null;
+        }
+        Duration time = Duration.ofHours(hours);
+        return calendar == null ? asked.plus(time) : calendar.hours().after(asked, time, calendar.zone());
     }
 }

@@ -48,7 +48,8 @@ public final class ApprovalNeeds {
                     names.of(anybody),
                     devices(others),
                     "every change needs another person",
-                    RuleTerms.usual()));
+                    RuleTerms.usual(),
+                    null));
         }
         needs.sort((a, b) -> Integer.compare(a.terms().turn(), b.terms().turn()));
         return needs;
@@ -56,7 +57,7 @@ public final class ApprovalNeeds {
 
     private static List<ApprovalNeed> asked(ApprovalRule rule, List<Part> matching, HouseNames names) {
         if (rule.who().kind() != Approvers.Kind.SITE_TEAM) {
-            return List.of(need(rule, String.valueOf(rule.id()), rule.who(), names.of(rule.who()), matching));
+            return List.of(need(rule, String.valueOf(rule.id()), rule.who(), names.of(rule.who()), matching, names));
         }
         Map<Long, List<Part>> bySite = matching.stream()
                 .collect(Collectors.groupingBy(p -> p.place().site(), TreeMap::new, Collectors.toList()));
@@ -67,12 +68,13 @@ public final class ApprovalNeeds {
             String siteName = parts.get(0).place().siteName();
             String of =
                     team == null ? "the team of " + siteName + ", which has none" : names.of(who) + " for " + siteName;
-            needs.add(need(rule, rule.id() + ":" + site, who, of, parts));
+            needs.add(need(rule, rule.id() + ":" + site, who, of, parts, names));
         });
         return needs;
     }
 
-    private static ApprovalNeed need(ApprovalRule rule, String key, Approvers who, String of, List<Part> parts) {
+    private static ApprovalNeed need(
+            ApprovalRule rule, String key, Approvers who, String of, List<Part> parts, HouseNames names) {
         return new ApprovalNeed(
                 key,
                 rule.name(),
@@ -81,7 +83,8 @@ public final class ApprovalNeeds {
                 of,
                 devices(parts),
                 rule.when().because(parts),
-                rule.terms());
+                rule.terms(),
+                names.calendar(who));
     }
 
     private static List<String> devices(List<Part> parts) {

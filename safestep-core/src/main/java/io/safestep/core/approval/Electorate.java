@@ -31,17 +31,25 @@ public final class Electorate {
 
     private final Map<String, Elector> people = new LinkedHashMap<>();
     private final Collection<Leave> leaves;
+    private final Map<Long, Set<String>> onWatch;
     private final Instant now;
     private final Reach reach;
 
     /**
      * @param here everybody who is not retired
      * @param leaves of all
+     * @param onWatch log-ins of those of a team who are on watch, by its id; without teams of which nobody is
      * @param now UTC
      */
-    public Electorate(Collection<Elector> here, Collection<Leave> leaves, Instant now, Reach reach) {
+    public Electorate(
+            Collection<Elector> here,
+            Collection<Leave> leaves,
+            Map<Long, Set<String>> onWatch,
+            Instant now,
+            Reach reach) {
         here.forEach(e -> people.put(e.login(), e));
         this.leaves = List.copyOf(leaves);
+        this.onWatch = Map.copyOf(onWatch);
         this.now = now;
         this.reach = reach;
     }
@@ -66,6 +74,21 @@ public final class Electorate {
                 .filter(away -> isAway(away.login()))
                 .filter(away -> acting(away.login()).equals(Optional.of(login)))
                 .findFirst();
+    }
+
+    /**
+     * Log-ins of those on watch who can give it now, where it is asked of a team with shifts; nobody where all of the team are
+     * asked.
+     */
+    public Set<String> watch(ApprovalNeed need, Set<String> hands) {
+        Long team = need.who().kind() == Approvers.Kind.TEAM ? need.who().team() : null;
+        if (team == null) {
+            return Set.of();
+        }
+        return onWatch.getOrDefault(team, Set.of()).stream()
+                .filter(login -> !isAway(login))
+                .filter(login -> speaksFor(login, need, hands, false).isPresent())
+                .collect(Collectors.toCollection(TreeSet::new));
     }
 
     private boolean reaches(String login, ApprovalNeed need) {

@@ -5,13 +5,23 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
- * How those are called of whom rules speak.
+ * How those are called of whom rules speak, and when they are at work.
  *
  * @param teams names by id
  * @param siteTeams the team that a site belongs to, ids by id
  * @param people names by log-in
+ * @param calendars working hours of those teams that have said them, by id
  */
-public record HouseNames(Map<Long, String> teams, Map<Long, Long> siteTeams, Map<String, String> people) {
+public record HouseNames(
+        Map<Long, String> teams,
+        Map<Long, Long> siteTeams,
+        Map<String, String> people,
+        Map<Long, ApprovalNeed.Calendar> calendars) {
+
+    /** Working hours that count for these; null when the time to answer counts day and night. */
+    ApprovalNeed.@Nullable Calendar calendar(Approvers who) {
+        return who.kind() == Approvers.Kind.TEAM && who.team() != null ? calendars.get(who.team()) : null;
+    }
 
     /** To follow on "approval of". */
     String of(Approvers who) {

@@ -96,8 +96,7 @@ public final class NeedStandings {
 
     /** Counted from when it was asked for: the submission, or the approval before whose turn it was. */
     private static @Nullable Instant due(ApprovalNeed need, List<NeedStanding> before, @Nullable Instant submitted) {
-        Integer hours = need.terms().answerHours();
-        if (hours == null || submitted == null) {
+        if (submitted == null) {
             return null;
         }
         Instant asked = before.stream()
@@ -107,7 +106,7 @@ public final class NeedStandings {
                 .filter(at -> at.isAfter(submitted))
                 .max(Instant::compareTo)
                 .orElse(submitted);
-        return asked.plus(Duration.ofHours(hours));
+        return need.due(asked);
     }
 
     /** In the order in which they are asked for. */
@@ -142,6 +141,19 @@ public final class NeedStandings {
                         .speaksFor(login, s.need(), hands, s.overdue())
                         .isPresent())
                 .toList();
+    }
+
+    /**
+     * Whether somebody need not be told now of what they could give: all of it is asked of teams of which others are on watch
+     * who can give it, and none of it is past its time.
+     */
+    public boolean leavesToTheWatch(String login, Set<String> hands, Electorate electorate) {
+        List<NeedStanding> theirs = open(login, hands, electorate);
+        return !theirs.isEmpty()
+                && theirs.stream().noneMatch(NeedStanding::overdue)
+                && theirs.stream()
+                        .map(s -> electorate.watch(s.need(), hands))
+                        .allMatch(watch -> !watch.isEmpty() && !watch.contains(login));
     }
 
     /** For whom somebody would speak who gives these: the first who is away; empty when for themselves. */

@@ -23,13 +23,13 @@ import org.jspecify.annotations.Nullable;
  * @param recurrence a recurrence rule (RFC 5545, section 3.3.10) for the days, such as {@code FREQ=DAILY}; null for once
  * @param zone the zone of all wall times
  */
-record WallStretch(
+public record WallStretch(
         LocalDateTime begins, LocalDateTime ends, @Nullable String recurrence, ZoneId zone) {
 
     private static final int MOST_STEPS = 4_000;
 
     /** @throws IllegalArgumentException with a sentence when it ends before it begins, or the rule is none */
-    WallStretch {
+    public WallStretch {
         if (!ends.isAfter(begins)) {
             throw new IllegalArgumentException("The end has to be after the beginning.");
         }
@@ -39,7 +39,7 @@ record WallStretch(
     }
 
     /** Occurrences that overlap the time between two moments, earliest first. */
-    List<Occurrence> occurrences(Instant from, Instant to) {
+    public List<Occurrence> occurrences(Instant from, Instant to) {
         List<Occurrence> found = new ArrayList<>();
         if (recurrence == null) {
             Occurrence only = on(begins.toLocalDate());

@@ -5,10 +5,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.safestep.core.change.Category;
 import io.safestep.core.check.definition.Topic;
 import io.safestep.core.people.Role;
+import io.safestep.core.people.WorkingHours;
 import io.safestep.core.risk.RiskLevel;
 import io.safestep.core.risk.Submission;
 import io.safestep.core.risk.Submission.Part;
 import io.safestep.core.risk.Submission.Place;
+import java.time.DayOfWeek;
+import java.time.Instant;
+import java.time.LocalTime;
+import java.time.ZoneId;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -19,10 +25,16 @@ class ApprovalNeedsTest {
 
     static final long LEADS = 1;
     static final long QUAY = 2;
+    private static final ApprovalNeed.Calendar OFFICE = new ApprovalNeed.Calendar(
+            new WorkingHours(
+                    EnumSet.range(DayOfWeek.MONDAY, DayOfWeek.FRIDAY), LocalTime.of(8, 0), LocalTime.of(17, 0)),
+            ZoneId.of("America/Halifax"));
+
     static final HouseNames NAMES = new HouseNames(
             Map.of(LEADS, "Network leads", QUAY, "Cold Quay crew"),
             Map.of(20L, QUAY),
-            Map.of("roake", "R. Oake", "hloman", "H. Loman"));
+            Map.of("roake", "R. Oake", "hloman", "H. Loman"),
+            Map.of(LEADS, OFFICE));
 
     static Part part(String device, long site, String role, int commands, Topic... topics) {
         return new Part(
@@ -60,6 +72,20 @@ class ApprovalNeedsTest {
     private static List<ApprovalNeed> needs(List<ApprovalRule> rules, Part... parts) {
         return ApprovalNeeds.of(
                 new Submission(Category.NORMAL, List.of(parts), 1, Set.of()), RiskLevel.RAISED, rules, NAMES);
+    }
+
+    @Test
+    void aTeamAnswersInItsWorkingHoursAndOthersDayAndNight() {
+        RuleTerms fourHours = new RuleTerms(1, 4, null, null, false, false);
+        List<ApprovalNeed> needs = needs(
+                List.of(
+                        new ApprovalRule(1, 1, "Leads", roles("core"), Approvers.ofTeam(LEADS, 1), fourHours),
+                        new ApprovalRule(2, 1, "Crew", roles("core"), Approvers.ofTeam(QUAY, 1), fourHours)),
+                CORE);
+        Instant fridayAtFour = Instant.parse("2026-12-04T20:00:00Z");
+        assertThat(needs)
+                .extracting(n -> n.due(fridayAtFour))
+                .containsExactly(Instant.parse("2026-12-07T15:00:00Z"), Instant.parse("2026-12-05T00:00:00Z"));
     }
 
     @Test

@@ -10,6 +10,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -40,7 +41,8 @@ class NeedStandingsTest {
                         terms.escalateTo(),
                         terms.validHours(),
                         terms.readAll(),
-                        terms.runnerApart()));
+                        terms.runnerApart()),
+                null);
     }
 
     private static ApprovalNeed leads(int howMany) {
@@ -60,6 +62,10 @@ class NeedStandingsTest {
     }
 
     private static Electorate electorate(List<Leave> leaves) {
+        return electorate(leaves, Map.of());
+    }
+
+    private static Electorate electorate(List<Leave> leaves, Map<Long, Set<String>> onWatch) {
         return new Electorate(
                 List.of(
                         elector("roake", true, LEADS),
@@ -67,12 +73,50 @@ class NeedStandingsTest {
                         elector("iseaver", true, WATCH),
                         elector("pquill", false, LEADS)),
                 leaves,
+                onWatch,
                 NOW,
                 (login, device) -> true);
     }
 
     private static Leave away(String person, @Nullable String deputy) {
         return new Leave(person, NOW.minusSeconds(60), NOW.plusSeconds(60), deputy);
+    }
+
+    @Test
+    void whoIsNotOnWatchNeedNotBeToldAsLongAsSomebodyIs() {
+        NeedStandings asked = standings(List.of(need("leads", 1, Approvers.ofTeam(LEADS, 1), RuleTerms.usual())));
+        Set<String> hands = Set.of("kstrand");
+        Electorate watched = electorate(List.of(), Map.of(LEADS, Set.of("hloman", "pquill")));
+        assertThat(watched.watch(asked.all().get(0).need(), hands))
+                .as("who may not decide keeps no watch over decisions")
+                .containsExactly("hloman");
+        assertThat(asked.leavesToTheWatch("roake", hands, watched)).isTrue();
+        assertThat(asked.leavesToTheWatch("hloman", hands, watched)).isFalse();
+        assertThat(asked.leavesToTheWatch("iseaver", hands, watched))
+                .as("is asked for nothing")
+                .isFalse();
+        assertThat(asked.open("roake", hands, watched)).as("and may give it").hasSize(1);
+
+        Electorate away = electorate(List.of(away("hloman", null)), Map.of(LEADS, Set.of("hloman")));
+        assertThat(asked.leavesToTheWatch("roake", hands, away))
+                .as("nobody is on watch who is here")
+                .isFalse();
+        Electorate wrote = electorate(List.of(), Map.of(LEADS, Set.of("hloman")));
+        assertThat(asked.leavesToTheWatch("roake", Set.of("hloman"), wrote))
+                .as("who wrote it gives nothing")
+                .isFalse();
+        assertThat(asked.leavesToTheWatch("roake", hands, electorate(List.of())))
+                .as("no shift is now")
+                .isFalse();
+    }
+
+    @Test
+    void pastItsTimeEverybodyIsTold() {
+        NeedStandings late = standings(
+                List.of(need("leads", 1, Approvers.ofTeam(LEADS, 1), new RuleTerms(1, 4, null, null, false, false))));
+        assertThat(late.leavesToTheWatch(
+                        "roake", Set.of("kstrand"), electorate(List.of(), Map.of(LEADS, Set.of("hloman")))))
+                .isFalse();
     }
 
     @Test

@@ -5,6 +5,7 @@ import io.safestep.app.people.Teams;
 import io.safestep.app.people.own.Leaves;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.scope.Scopes;
+import io.safestep.app.settings.Network;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.approval.Electorate;
 import io.safestep.core.approval.Electorate.Elector;
@@ -16,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -28,18 +30,20 @@ class House {
     private final Teams teams;
     private final Leaves leaves;
     private final Scopes scopes;
+    private final Network network;
     private final Clock clock;
 
-    House(People people, Teams teams, Leaves leaves, Scopes scopes, Clock clock) {
+    House(People people, Teams teams, Leaves leaves, Scopes scopes, Network network, Clock clock) {
         this.people = people;
         this.teams = teams;
         this.leaves = leaves;
         this.scopes = scopes;
+        this.network = network;
         this.clock = clock;
     }
 
     /**
-     * Asks once, however many kinds of approval are spoken of.
+     * Asks once, however many kinds of approval are spoken of. What comes of it may be asked by several threads.
      *
      * @param known what is known already of what somebody sees; of others it is asked for when it matters
      */
@@ -48,10 +52,12 @@ class House {
         List<Person> here = people.all().stream().filter(p -> !p.isService()).toList();
         Map<String, Person> byLogin = here.stream().collect(Collectors.toMap(Person::login, p -> p));
         List<Leave> away = leaves.current();
-        Map<String, Sight> sights = new HashMap<>(known);
+        Map<Long, Set<String>> onWatch = onWatch();
+        Map<String, Sight> sights = new ConcurrentHashMap<>(known);
         return rights -> new Electorate(
                 here.stream().map(p -> elector(p, rights, teamsOf)).toList(),
                 away,
+                onWatch,
                 clock.instant(),
                 (login, device) -> sights.computeIfAbsent(
                                 login,
@@ -59,6 +65,17 @@ class House {
                                         l,
                                         Objects.requireNonNull(byLogin.get(l)).scope()))
                         .acts(device));
+    }
+
+    private Map<Long, Set<String>> onWatch() {
+        Map<Long, Set<String>> onWatch = new HashMap<>();
+        teams.rotas().forEach((team, rota) -> {
+            Set<String> now = rota.onWatch(clock.instant(), network.zone());
+            if (!now.isEmpty()) {
+                onWatch.put(team, now);
+            }
+        });
+        return onWatch;
     }
 
     /** @param rights who has one of them can approve */

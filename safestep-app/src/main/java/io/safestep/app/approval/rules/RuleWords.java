@@ -8,10 +8,13 @@ import io.safestep.app.people.People;
 import io.safestep.app.people.Teams;
 import io.safestep.app.people.stored.Person;
 import io.safestep.app.problem.FieldError;
+import io.safestep.app.settings.Network;
+import io.safestep.core.approval.ApprovalNeed;
 import io.safestep.core.approval.Approvers;
 import io.safestep.core.approval.HouseNames;
 import io.safestep.core.approval.RuleTerms;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -30,20 +33,34 @@ public class RuleWords {
     private final Devices devices;
     private final Groups groups;
     private final SiteTeamRepository siteTeams;
+    private final Network network;
 
-    RuleWords(Teams teams, People people, Devices devices, Groups groups, SiteTeamRepository siteTeams) {
+    RuleWords(
+            Teams teams, People people, Devices devices, Groups groups, SiteTeamRepository siteTeams, Network network) {
         this.teams = teams;
         this.people = people;
         this.devices = devices;
         this.groups = groups;
         this.siteTeams = siteTeams;
+        this.network = network;
     }
 
     public HouseNames names() {
         return new HouseNames(
                 teams.all().stream().collect(Collectors.toMap(Teams.TeamView::id, Teams.TeamView::name)),
                 ofSites(),
-                people.all().stream().collect(Collectors.toMap(Person::login, Person::name)));
+                people.all().stream().collect(Collectors.toMap(Person::login, Person::name)),
+                calendars());
+    }
+
+    private Map<Long, ApprovalNeed.Calendar> calendars() {
+        Map<Long, ApprovalNeed.Calendar> calendars = new HashMap<>();
+        teams.rotas().forEach((team, rota) -> {
+            if (rota.hours() != null) {
+                calendars.put(team, new ApprovalNeed.Calendar(rota.hours(), network.zone()));
+            }
+        });
+        return calendars;
     }
 
     Map<Long, Long> ofSites() {

@@ -93,9 +93,12 @@ public class Outlines {
      */
     public record Built(int wrong, int unproven, boolean undoAccepted) {}
 
-    /** Highest number first. */
-    public List<Outline> newest(int most) {
-        return jdbc.sql(OUTLINE + " order by c.number desc limit :most")
+    /** Of a device, highest number first. */
+    public List<Outline> of(String device, int most) {
+        return jdbc.sql(OUTLINE
+                        + " where c.id in (select x.change_id from change_target x join device y on y.id = x.device_id"
+                        + " where y.name = :device) order by c.number desc limit :most")
+                .param("device", device)
                 .param("most", most)
                 .query(Outlines::outline)
                 .list();

@@ -1,5 +1,6 @@
 package io.safestep.app.people.stored;
 
+import io.safestep.core.people.Rota;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
@@ -11,6 +12,11 @@ import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import java.util.Set;
 import java.util.TreeSet;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.annotations.Mutability;
+import org.hibernate.type.SqlTypes;
+import org.hibernate.type.descriptor.java.Immutability;
+import org.jspecify.annotations.Nullable;
 
 /** People who are told things together. */
 @Entity
@@ -27,14 +33,20 @@ public class Team {
     @Column(name = "person_id")
     private Set<Long> members = new TreeSet<>();
 
+    /** Null when nothing was ever said. */
+    @JdbcTypeCode(SqlTypes.JSON)
+    @Mutability(Immutability.class)
+    private @Nullable Rota rota;
+
     protected Team() {}
 
     public Team(String name) {
         this.name = name;
     }
 
-    public void describe(String newName, Set<Long> newMembers) {
+    public void describe(String newName, Set<Long> newMembers, Rota newRota) {
         name = newName;
+        rota = newRota;
         if (!members.equals(newMembers)) {
             members.clear();
             members.addAll(newMembers);
@@ -47,6 +59,10 @@ public class Team {
 
     public String name() {
         return name;
+    }
+
+    public Rota rota() {
+        return rota == null ? Rota.NONE : rota;
     }
 
     public Set<Long> members() {
