@@ -14,7 +14,13 @@ export function MovedSince({ change }: { change: Change }) {
   if (!m || m.sealBrief === "") {
     return null;
   }
-  const words = m.devices.length + m.checksGone.length + m.checksNew.length + m.others.length;
+  const words =
+    m.devices.length +
+    m.checksGone.length +
+    m.checksNew.length +
+    m.needsGone.length +
+    m.needsNew.length +
+    m.others.length;
   return (
     <section className="mt-4" aria-labelledby="moved-since">
       <h2 id="moved-since">What has moved since you looked</h2>
@@ -41,16 +47,36 @@ export function MovedSince({ change }: { change: Change }) {
           </div>
         </div>
       ))}
+      {m.needsGone.map((need) => (
+        <div key={need} className="item">
+          <div>
+            <b>No longer needed:</b> {need}
+          </div>
+        </div>
+      ))}
+      {m.needsNew.map((need) => (
+        <div key={need} className="item">
+          <div>
+            <b>Needed now:</b> {need}
+          </div>
+        </div>
+      ))}
       {m.devices.map((d) => (
-        <div key={d.device} className="mt-2">
+        <div key={d.device + d.kind} className="mt-2">
           <h3>
-            <span className="mono">{d.device}</span> <span className="soft">{d.summary}</span>
+            <span className="mono">{d.device}</span>{" "}
+            {d.kind === "GROUND" && "holds something else without this change: "}
+            <span className="soft">{d.summary}</span>
           </h3>
           {d.rows.length > 0 && (
             <Difference
               device={d.device}
               rows={d.rows}
-              sides="Left: what it would have held when you looked. Right: what it would hold now."
+              sides={
+                d.kind === "GROUND"
+                  ? "Left: what it held when you looked. Right: what it holds now, before this change."
+                  : "Left: what it would have held when you looked. Right: what it would hold now."
+              }
             />
           )}
         </div>

@@ -47,6 +47,12 @@ export function OrderEditor({ change, devices, order, problem, onChange }: Edito
           {e.message}
         </p>
       ))}
+      <Form.Check
+        id="outside-windows"
+        label="To run outside the usual windows, those that open again and again"
+        checked={order.outsideWindows}
+        onChange={(e) => set({ outsideWindows: e.target.checked })}
+      />
       {devices.length > 1 && (
         <Form.Check
           id="waves-by-hand"
@@ -174,6 +180,7 @@ export function OrderReview({ change }: { change: Change }) {
       <p className="mb-1">
         {order.byHand ? "The devices were placed by hand." : "The order follows from the network: the far end first."}
         {order.pauseSeconds > 0 && ` Between two waves it waits ${duration(order.pauseSeconds)}.`}
+        {order.outsideWindows && " It is to run outside the usual windows."}
       </p>
       <p className="soft">{failureRules[order.failureRule].sentence}</p>
     </>

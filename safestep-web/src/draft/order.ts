@@ -9,6 +9,8 @@ export interface OrderDraft {
   /** How many devices any wave holds at most; null for what is usual. */
   most: number | null;
   pauseSeconds: number;
+  /** At another time than those of windows that come again and again. */
+  outsideWindows: boolean;
   /** The wave of each device as a person placed it; null for the computed order. */
   waves: Record<string, number> | null;
 }
@@ -21,6 +23,7 @@ export const usualOrder: OrderDraft = {
   first: null,
   most: null,
   pauseSeconds: 0,
+  outsideWindows: false,
   waves: null,
 };
 
@@ -33,6 +36,7 @@ export const orderOf = (change: Change): OrderDraft => ({
   first: change.order.first,
   most: change.order.most,
   pauseSeconds: change.order.pauseSeconds,
+  outsideWindows: change.order.outsideWindows,
   waves: change.order.byHand ? placesOf(change) : null,
 });
 

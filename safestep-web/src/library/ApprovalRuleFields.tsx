@@ -113,6 +113,18 @@ export function WhenFields({ when, set, at }: Part<When> & { when: When }) {
         checked={when.services}
         onChange={(e) => set({ services: e.target.checked })}
       />
+      <Form.Check
+        id="approval-outside"
+        label="Only where it is to run outside the usual windows"
+        checked={when.outsideWindows}
+        onChange={(e) => set({ outsideWindows: e.target.checked })}
+      />
+      {when.outsideWindows && (
+        <p className="soft mb-0">
+          Usual are windows that open again and again. While this rule is in force, a change that does not say so is not
+          booked into a window that opens once.
+        </p>
+      )}
     </Section>
   );
 }
@@ -192,6 +204,12 @@ export function WhoFields({ who, set, at }: Part<Who> & { who: Who }) {
       )}
       {who.kind === "SITE_TEAM" && (
         <p className="soft">Each team decides about the devices at its own site; the change waits for all of them.</p>
+      )}
+      {who.kind === "SERVICE_TEAM" && (
+        <p className="soft">
+          Each team decides about the devices near its service, or that its packets pass. Say whose a service is in the{" "}
+          <Link to="/library/services">library</Link>.
+        </p>
       )}
       <p className="soft mb-0">
         Only who has the right to decide about changes, and may act on these devices, can give it; never somebody who

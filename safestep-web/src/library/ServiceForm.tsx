@@ -10,6 +10,7 @@ import { ErrorBlock } from "../ui/Messages";
 import { Removal } from "../ui/Removal";
 import { type Named, NamedFields } from "./NamedFields";
 import { useKept } from "./useKept";
+import { useTeams } from "./useHouseWords";
 import { blankCheck, checkRequest } from "../check/checks";
 import { useDevices } from "../api/shared";
 import { keys } from "../api/keys";
@@ -29,6 +30,8 @@ export function ServiceForm({ service }: { service: Service | null }) {
   const [address, setAddress] = useState(service?.address ?? "");
   const [port, setPort] = useState(service?.port == null ? "" : String(service.port));
   const [severity, setSeverity] = useState<Service["severity"]>(service?.severity ?? "FAIL");
+  const [team, setTeam] = useState(service?.team ?? null);
+  const teams = useTeams().data ?? [];
   const [settleSeconds, setSettle] = useState(service?.settleSeconds ?? 15);
   const [ends, setEnds] = useState<End[]>(
     service?.ends.map((e) => ({ device: e.device, source: e.source ?? "" })) ?? [{ device: "", source: "" }],
@@ -55,6 +58,7 @@ export function ServiceForm({ service }: { service: Service | null }) {
       port: port.trim() === "" ? null : Number(port),
       severity,
       settleSeconds,
+      team,
       ends: ends.filter((e) => e.device).map((e) => ({ device: e.device, source: e.source.trim() || null })),
     });
   }
@@ -112,6 +116,20 @@ export function ServiceForm({ service }: { service: Service | null }) {
           >
             <option value="FAIL">what the change says for a failure</option>
             <option value="WARN">a warning, and the run goes on</option>
+          </Form.Select>
+        </Field>
+        <Field id="service-team" label="Belongs to" error={at("team")} className="">
+          <Form.Select
+            disabled={!may}
+            value={team ?? ""}
+            onChange={(e) => setTeam(e.target.value === "" ? null : Number(e.target.value))}
+          >
+            <option value="">no team</option>
+            {teams.map((t) => (
+              <option key={t.id} value={t.id}>
+                {t.name}
+              </option>
+            ))}
           </Form.Select>
         </Field>
       </div>

@@ -30,6 +30,7 @@ export const blankRule: ApprovalRuleRequest = {
     unproven: false,
     cutsPath: false,
     services: false,
+    outsideWindows: false,
   },
   who: { kind: "TEAM", team: null, role: null, people: [], howMany: 1 },
   terms: { turn: 1, answerHours: null, escalateTo: null, validHours: null, readAll: false, runnerApart: false },
@@ -71,6 +72,7 @@ export function whenWords(when: When, house: HouseWords): string {
     when.leastRisk !== "LOW" &&
       `its risk is ${vocabulary.riskLevels[when.leastRisk]}${when.leastRisk === "RAISED" ? " or high" : ""}`,
     when.services && "packets of a service pass there",
+    when.outsideWindows && "it is to run outside the usual windows",
   ]
     .filter((w) => w !== false)
     .join(", and ");
@@ -88,6 +90,8 @@ export function whoWords(who: Who, house: HouseWords): string {
       return `${named(who.people, house.people) || "…"}${many}`;
     case "SITE_TEAM":
       return `the team of each site${many}`;
+    case "SERVICE_TEAM":
+      return `the team of each service near it${many}`;
     case "ANYBODY":
       return `anybody who may decide${many}`;
   }

@@ -9,6 +9,7 @@ export const noticeKinds: Record<NoticeKind, { shape: Shape; word: string }> = {
   RUN_WAITS: { shape: "blocked", word: "run waits for a person" },
   RUN_ENDED: { shape: "done", word: "your change has run" },
   DECISION_ASKED: { shape: "blocked", word: "asked to decide" },
+  APPROVAL_BROKEN: { shape: "notyet", word: "approval broken" },
   DECIDED: { shape: "done", word: "your change was decided about" },
   EMERGENCY: { shape: "failed", word: "emergency" },
   SPOKEN_TO: { shape: "notyet", word: "spoken to" },

@@ -620,6 +620,8 @@ create table network_service (
   port integer,
   severity varchar(10) not null,
   settle_seconds integer not null,
+  -- Whose it is; null for nobody's.
+  team_id bigint references team on delete set null,
   version integer not null
 );
 
@@ -757,6 +759,7 @@ create table change_request (
   wave_most integer,
   wave_pause_seconds integer not null default 0,
   waves_by_hand boolean not null default false,
+  outside_windows boolean not null default false,
   -- Who wants it, who may have no account here, and what it is called elsewhere.
   requested_by varchar(100),
   requester_mail varchar(200),
@@ -769,6 +772,8 @@ create table change_request (
   nothing_written boolean not null default false,
   -- Until when the approval holds of which people were told that it ends soon.
   ending_told_for timestamptz,
+  -- Where devices were changed outside on what it touches, so that it came back to its author.
+  ground_moved text,
   -- When people were told that the review of an emergency is overdue.
   review_overdue_told_at timestamptz
 );
@@ -819,6 +824,13 @@ create table change_target (
   unique (change_id, device_id)
 );
 create index change_target_device on change_target (device_id);
+
+-- With which version of what a device runs the ground of a change was compared last.
+create table ground_look (
+  target_id bigint primary key references change_target on delete cascade,
+  base_id bigint not null,
+  running_id bigint not null
+);
 
 create table change_target_value (
   target_id bigint not null references change_target on delete cascade,
@@ -874,7 +886,9 @@ create table approval (
   -- Keys of what it was given for, with commas between them.
   needs varchar(2000) not null default '',
   -- For whom somebody spoke who acts for them.
-  acting_for varchar(40)
+  acting_for varchar(40),
+  -- Counts no more: what it was given for has come back to its author since.
+  ended boolean not null default false
 );
 
 -- What changes held when they were submitted, by the seal that they had: what approvers saw.
@@ -882,9 +896,10 @@ create table seen_content (
   id bigint generated always as identity primary key,
   change_id bigint not null references change_request,
   seal char(64) not null,
-  content text not null,
-  unique (change_id, seal)
+  kept_at timestamptz not null,
+  content text not null
 );
+create index seen_content_change on seen_content (change_id, id);
 
 -- When a change needs whose approval.
 create table approval_rule (

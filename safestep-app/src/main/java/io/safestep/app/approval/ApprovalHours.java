@@ -1,5 +1,7 @@
 package io.safestep.app.approval;
 
+import io.safestep.app.approval.events.ApprovalEnding;
+import io.safestep.app.approval.events.ApprovalOverdue;
 import io.safestep.app.approval.needs.Needs;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.Changes;

@@ -1,8 +1,11 @@
 package io.safestep.app.approval;
 
+import io.safestep.app.approval.events.ApprovalsBroken;
 import io.safestep.app.approval.needs.Needs;
 import io.safestep.app.approval.seen.MovedView;
 import io.safestep.app.approval.seen.Snapshots;
+import io.safestep.app.approval.stored.Approval;
+import io.safestep.app.approval.stored.ApprovalRepository;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.ApprovalCondition;
 import io.safestep.app.change.ChangeMoved;
@@ -32,6 +35,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
@@ -52,6 +56,7 @@ public class Approvals {
     private final StandingApproval standing;
     private final People people;
     private final AuditLog audit;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
     Approvals(
@@ -64,6 +69,7 @@ public class Approvals {
             StandingApproval standing,
             People people,
             AuditLog audit,
+            ApplicationEventPublisher events,
             Clock clock) {
         this.repository = repository;
         this.changes = changes;
@@ -74,18 +80,44 @@ public class Approvals {
         this.standing = standing;
         this.people = people;
         this.audit = audit;
+        this.events = events;
         this.clock = clock;
     }
 
-    /** A change keeps what it needs by the rules under which it is submitted, and what approvers will see. */
+    /**
+     * A change keeps what it needs by the rules under which it is submitted, and what approvers will see. What comes back to
+     * its author is asked for anew, whatever becomes of it there.
+     */
     @EventListener
     @Order(Ordered.HIGHEST_PRECEDENCE)
     void on(ChangeMoved moved) {
-        if (moved.action() == ChangeAction.SUBMIT) {
-            Change change = changes.numbered(moved.number());
-            needs.keep(change);
-            snapshots.keep(change);
+        switch (moved.action()) {
+            case SUBMIT -> {
+                Change change = changes.numbered(moved.number());
+                end(change);
+                needs.keep(change);
+                snapshots.keep(change);
+            }
+            case RETURN -> end(changes.numbered(moved.number()));
+            case EDIT_CONTENT, GROUND_MOVED -> {
+                Set<String> givers = end(changes.numbered(moved.number()));
+                if (!givers.isEmpty()) {
+                    events.publishEvent(new ApprovalsBroken(moved.number(), moved.by(), givers));
+                }
+            }
+            default -> {
+                // What was approved stays so.
+            }
         }
+    }
+
+    /** @return log-ins of those whose approval counted until then */
+    private Set<String> end(Change change) {
+        List<Approval> ending = repository.findByChangeIdOrderById(change.id()).stream()
+                .filter(a -> !a.ended() && (a.verdict() == Verdict.APPROVED || a.verdict() == Verdict.RELEASED))
+                .toList();
+        ending.forEach(Approval::end);
+        return ending.stream().map(a -> a.person().login()).collect(Collectors.toSet());
     }
 
     /**
@@ -333,11 +365,14 @@ public class Approvals {
     @Transactional(readOnly = true)
     public MovedView movedSince(int number, String login) {
         Change change = changes.numbered(number);
-        List<String> seals = repository.findByChangeIdOrderById(change.id()).stream()
+        List<Approval> theirs = repository.findByChangeIdOrderById(change.id()).stream()
                 .filter(a -> a.person().login().equals(login))
-                .map(Approval::seal)
                 .toList();
-        return seals.isEmpty() ? MovedView.NOTHING : snapshots.since(change, seals.get(seals.size() - 1));
+        if (theirs.isEmpty()) {
+            return MovedView.NOTHING;
+        }
+        Approval last = theirs.get(theirs.size() - 1);
+        return snapshots.since(change, last.seal(), last.decidedAt());
     }
 
     /**

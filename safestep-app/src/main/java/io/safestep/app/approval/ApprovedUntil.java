@@ -21,9 +21,9 @@ class ApprovedUntil implements BookingCondition {
     }
 
     @Override
-    public Optional<String> objectionToBooking(Change change, long window, Instant opensAt) {
+    public Optional<String> objectionToBooking(Change change, Opening opening) {
         Instant ends = approvals.standings(change, change.seal(), null).ends();
-        return ends == null || opensAt.isBefore(ends)
+        return ends == null || opening.opensAt().isBefore(ends)
                 ? Optional.empty()
                 : Optional.of("Its approval ends " + new WallClock(network.zone()).dayAndTime(ends)
                         + ", before this window opens. Choose an earlier one; else it has to be approved again.");

@@ -1,6 +1,8 @@
 package io.safestep.app.approval;
 
 import io.safestep.app.approval.needs.Needs;
+import io.safestep.app.approval.stored.Approval;
+import io.safestep.app.approval.stored.ApprovalRepository;
 import io.safestep.app.change.Changes;
 import io.safestep.app.change.asked.Draft;
 import io.safestep.app.change.stored.Change;

@@ -1,6 +1,8 @@
 package io.safestep.app.approval;
 
 import io.safestep.app.approval.needs.Needs;
+import io.safestep.app.approval.stored.Approval;
+import io.safestep.app.approval.stored.ApprovalRepository;
 import io.safestep.app.change.stored.Change;
 import io.safestep.app.change.stored.Outlines.Outline;
 import io.safestep.app.sight.Sight;
@@ -117,7 +119,8 @@ public class Reviews {
                             .filter(s ->
                                     s.letsThrough(change.seal(), change.state().hasRun() ? s.from() : now))
                             .map(StandingApproval.Standing::name)
-                            .orElse(null));
+                            .orElse(null),
+                    change.built().moved());
         }
 
         private static ChangeFacts.Decided decided(Approval a) {
@@ -143,7 +146,7 @@ public class Reviews {
 
     static List<GivenApproval> given(List<Approval> decisions) {
         return decisions.stream()
-                .filter(a -> a.verdict() == Verdict.APPROVED)
+                .filter(a -> a.verdict() == Verdict.APPROVED && !a.ended())
                 .map(Approval::given)
                 .toList();
     }
@@ -153,6 +156,7 @@ public class Reviews {
             Approval a, NeedStandings standings, boolean emergency, Set<String> authors, @Nullable String seal) {
         if (a.verdict() == Verdict.RELEASED) {
             return emergency
+                    && !a.ended()
                     && a.seal().equals(seal)
                     && !authors.contains(a.person().login());
         }

@@ -6,6 +6,7 @@ import io.safestep.app.approval.rules.RuleDefinition;
 import io.safestep.app.approval.rules.SiteTeams;
 import io.safestep.app.change.Changes;
 import io.safestep.app.change.stored.Change;
+import io.safestep.app.check.services.NetworkServices;
 import io.safestep.core.approval.ApprovalNeed;
 import io.safestep.core.approval.ApprovalRule;
 import io.safestep.core.approval.Approvers;
@@ -36,13 +37,21 @@ class RuleEffects {
     private final Needs needs;
     private final Changes changes;
     private final SiteTeams siteTeams;
+    private final NetworkServices services;
     private final Clock clock;
 
-    RuleEffects(ApprovalRules rules, Needs needs, Changes changes, SiteTeams siteTeams, Clock clock) {
+    RuleEffects(
+            ApprovalRules rules,
+            Needs needs,
+            Changes changes,
+            SiteTeams siteTeams,
+            NetworkServices services,
+            Clock clock) {
         this.rules = rules;
         this.needs = needs;
         this.changes = changes;
         this.siteTeams = siteTeams;
+        this.services = services;
         this.clock = clock;
     }
 
@@ -122,6 +131,13 @@ class RuleEffects {
                     ? List.of()
                     : List.of("These sites belong to no team yet: " + String.join(", ", none)
                             + ". Say so below under Sites and their teams.");
+        }
+        if (rule.who().kind() == Approvers.Kind.SERVICE_TEAM) {
+            List<String> none = services.withoutTeam();
+            return none.isEmpty()
+                    ? List.of()
+                    : List.of("These services belong to no team yet: " + String.join(", ", none)
+                            + ". Say so in the library, under Services.");
         }
         ApprovalNeed anywhere =
                 new ApprovalNeed("any", wanted.name(), 0, rule.who(), "", List.of(), "", rule.terms(), null);

@@ -7,10 +7,16 @@ import java.util.Optional;
 /** Something that has to be true before a change is booked. */
 public interface BookingCondition {
 
+    /** @return what stands against booking it there, in a sentence; empty when nothing does */
+    Optional<String> objectionToBooking(Change change, Opening opening);
+
     /**
-     * @param window id of the window
-     * @param opensAt when the window opens, UTC
-     * @return what stands against booking it there, in a sentence; empty when nothing does
+     * An opening of a window.
+     *
+     * @param window its id
+     * @param name of the window
+     * @param opensAt UTC
+     * @param usual the window opens again and again
      */
-    Optional<String> objectionToBooking(Change change, long window, Instant opensAt);
+    record Opening(long window, String name, Instant opensAt, boolean usual) {}
 }

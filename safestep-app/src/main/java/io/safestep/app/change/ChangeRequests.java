@@ -123,6 +123,7 @@ public final class ChangeRequests {
      * @param first how many devices the first wave holds at most, 0 for no small first wave; what is usual when left out
      * @param most how many devices any wave holds at most; what is usual when left out
      * @param pauseSeconds how long to wait between two waves
+     * @param outsideWindows it is to run outside the usual windows; no when left out
      * @param waves the number of the wave of each device, counted from 1; left out for the computed order
      */
     record Order(
@@ -135,11 +136,19 @@ public final class ChangeRequests {
             @Min(0) @Max(value = 86_400, message = "At most a day.")
             int pauseSeconds,
 
+            @Nullable Boolean outsideWindows,
+
             @Nullable @Size(max = 200)
             Map<@NotBlank @Size(max = 60) String, @NotNull @Min(1) @Max(200) Integer> waves) {
 
         RunOrder order() {
-            return new RunOrder(failureRule, first, most, pauseSeconds, waves == null ? Map.of() : waves);
+            return new RunOrder(
+                    failureRule,
+                    first,
+                    most,
+                    pauseSeconds,
+                    Boolean.TRUE.equals(outsideWindows),
+                    waves == null ? Map.of() : waves);
         }
     }
 

@@ -191,6 +191,9 @@ public class Changes {
                         ? "It was " + words(before) + " with seal " + oldSeal.substring(0, 8)
                                 + "; approvals given for that seal no longer count."
                         : "Version " + change.version() + ".");
+        if (broken) {
+            events.publishEvent(new ChangeMoved(number, ChangeAction.EDIT_CONTENT, login));
+        }
         return views.full(change, login);
     }
 

@@ -58,6 +58,7 @@ class DemoApprovals {
                     Set.of(),
                     false,
                     false,
+                    false,
                     false);
             rules.save(
                     null,

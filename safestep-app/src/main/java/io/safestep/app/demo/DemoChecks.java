@@ -173,7 +173,8 @@ class DemoChecks {
             Severity severity,
             List<ServiceRequest.From> ends,
             String engineer) {
-        services.save(null, new ServiceRequest(0, name, description, address, port, severity, 15, ends), engineer);
+        services.save(
+                null, new ServiceRequest(0, name, description, address, port, severity, 15, null, ends), engineer);
     }
 
     private static Look read(String name) {

@@ -1,9 +1,10 @@
 package io.safestep.app.notice;
 
-import io.safestep.app.approval.ApprovalEnding;
-import io.safestep.app.approval.ApprovalOverdue;
 import io.safestep.app.approval.ApprovalView;
 import io.safestep.app.approval.Approvals;
+import io.safestep.app.approval.events.ApprovalEnding;
+import io.safestep.app.approval.events.ApprovalOverdue;
+import io.safestep.app.approval.events.ApprovalsBroken;
 import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.ChangeMoved;
 import io.safestep.app.change.Changes;
@@ -87,6 +88,7 @@ class ChangeNotices {
                     tellAuthor(change, moved);
                 }
             }
+            case GROUND_MOVED -> tellGroundMoved(change);
             case RELEASE -> {
                 tellAuthor(change, moved);
                 ask(change);
@@ -109,6 +111,33 @@ class ChangeNotices {
                 change.subject() + " is overdue for a decision",
                 "It still waits for an approval of " + overdue.of() + ".",
                 Rung.APPROVE);
+    }
+
+    /** Who approved it is told, unless they edited it themselves. */
+    @TransactionalEventListener(phase = TransactionPhase.BEFORE_COMMIT)
+    void on(ApprovalsBroken broken) {
+        Change change = changes.numbered(broken.number());
+        String why = broken.by().equals(AuditLog.SAFE_STEP)
+                ? "Devices were changed outside where it writes, so that it went back to its author."
+                : people.withLogin(broken.by()).name() + " edited it.";
+        broken.givers().stream()
+                .filter(giver -> !giver.equals(broken.by()))
+                .forEach(giver -> tell(
+                        people.withLogin(giver),
+                        NoticeKind.APPROVAL_BROKEN,
+                        change,
+                        "Your approval of " + change.subject() + " no longer counts",
+                        why + " When it is submitted again you are shown what has moved since.",
+                        Rung.APPROVE));
+    }
+
+    private void tellGroundMoved(Change change) {
+        Person author = change.author();
+        NextStep step = next.of(change.number(), Map.of(author, scopes.sight(author.login(), author.scope())))
+                .get(author);
+        if (step != null) {
+            tell(author, NoticeKind.DECIDED, change, step.title(), step.sentence(), step.rung());
+        }
     }
 
     /** Its author is told before its approval ends; once it has, those who are asked again are told. */

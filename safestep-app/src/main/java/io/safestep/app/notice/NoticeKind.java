@@ -15,6 +15,8 @@ enum NoticeKind {
     RUN_ENDED("has run", "have run", Right.WRITE_CHANGES),
     /** A change waits for the decision of somebody who may decide. */
     DECISION_ASKED("waits for your decision", "wait for your decision", Right.DECIDE_CHANGES),
+    /** What somebody approved was edited, or devices were changed where it writes. */
+    APPROVAL_BROKEN("has lost your approval", "have lost your approval", Right.DECIDE_CHANGES),
     /** To the author alone: approved, returned, rejected, released. */
     DECIDED("was decided about", "were decided about", Right.WRITE_CHANGES),
     /** An emergency is to be released or started. */

@@ -63,6 +63,7 @@ class RequesterNotices {
             case APPROVE, RELEASE -> "approved";
             case BOOK -> "planned";
             case CANCEL_BOOKING -> "no longer planned";
+            case LAPSE, GROUND_MOVED -> "to be approved again";
             case REJECT -> "rejected";
             case WITHDRAW -> change.submittedAt() == null ? null : "withdrawn";
             case RUN_SUCCEEDED -> "done";
@@ -79,6 +80,9 @@ class RequesterNotices {
             case RELEASE -> "It was released as an emergency and is done as soon as it can be.";
             case BOOK -> "It is planned" + when(change).map(w -> " for " + w).orElse("") + ".";
             case CANCEL_BOOKING -> "It is no longer planned for that time; a new one is looked for.";
+            case LAPSE -> "Its approval has ended; it waits for another one, and has no time until then.";
+            case GROUND_MOVED ->
+                "What it would change was changed by somebody else meanwhile; it is looked at again, and has no time until then.";
             case REJECT ->
                 "It was rejected and will not be done. Ask " + change.author().name() + " why.";
             case WITHDRAW -> "It was withdrawn and will not be done.";

@@ -159,7 +159,7 @@ class Telling {
             case UNSAVED -> "/drift/unsaved";
             case BACKUP_FAILED -> "/backups";
             case RULE_BROKEN -> "/library/rules";
-            case RUN_WAITS, RUN_ENDED, DECISION_ASKED, DECIDED, EMERGENCY, SPOKEN_TO -> "/changes";
+            case RUN_WAITS, RUN_ENDED, DECISION_ASKED, APPROVAL_BROKEN, DECIDED, EMERGENCY, SPOKEN_TO -> "/changes";
         };
     }
 

@@ -4,7 +4,6 @@ import io.safestep.app.audit.AuditLog;
 import io.safestep.app.change.BookingCondition;
 import io.safestep.app.change.ChangeMoved;
 import io.safestep.app.change.Changes;
-import io.safestep.app.change.ChangesInSight;
 import io.safestep.app.change.stored.Change;
 import io.safestep.app.change.stored.Outlines;
 import io.safestep.app.change.stored.Outlines.Outline;
@@ -19,7 +18,6 @@ import io.safestep.app.schedule.windows.BookingRepository;
 import io.safestep.app.schedule.windows.Windows;
 import io.safestep.app.schedule.windows.Windows.Opening;
 import io.safestep.app.settings.Network;
-import io.safestep.app.sight.Sight;
 import io.safestep.core.change.ChangeAction;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.next.ChangeFacts;
@@ -92,12 +90,9 @@ public class Schedule {
         this.clock = clock;
     }
 
-    /**
-     * Every opening between two moments with what is booked into it, as far as somebody sees it; what is free is what all
-     * bookings leave.
-     */
+    /** Every opening between two moments with what is booked into it. */
     @Transactional(readOnly = true)
-    public List<ScheduleViews.Opening> between(Stretch stretch, Sight sight) {
+    public Planned between(Stretch stretch) {
         Instant from = stretch.from();
         Instant to = stretch.to();
         List<Booking> alive = bookings.alive(from, to);
@@ -105,49 +100,7 @@ public class Schedule {
                 outlines.withIds(alive.stream().map(Booking::changeId).toList());
         Map<Long, RunEstimate> estimates =
                 times.estimates(outlines.work(changes.values()).values());
-        Set<Integer> shown = changes.values().stream()
-                .filter(c -> ChangesInSight.shows(
-                        sight,
-                        c.author(),
-                        c.parts().stream().map(RunWork.Part::device).toList()))
-                .map(Outline::number)
-                .collect(Collectors.toSet());
-        return windows.openings(from, to).stream()
-                .map(o -> {
-                    List<ScheduleViews.Booked> booked = alive.stream()
-                            .filter(b -> b.isInto(o))
-                            .flatMap(b -> booked(b, changes.get(b.changeId()), estimates.get(b.changeId())).stream())
-                            .toList();
-                    long taken = booked.stream()
-                            .mapToLong(ScheduleViews.Booked::seconds)
-                            .sum();
-                    return new ScheduleViews.Opening(
-                            o.window().id(),
-                            o.window().name(),
-                            o.occurrence().start(),
-                            o.occurrence().end(),
-                            booked.stream()
-                                    .filter(b -> shown.contains(b.number()))
-                                    .toList(),
-                            Math.max(0, o.occurrence().length().toSeconds() - taken));
-                })
-                .toList();
-    }
-
-    private static Optional<ScheduleViews.Booked> booked(
-            Booking b, @Nullable Outline change, @Nullable RunEstimate estimate) {
-        if (change == null || estimate == null) {
-            return Optional.empty();
-        }
-        return Optional.of(new ScheduleViews.Booked(
-                change.number(),
-                change.subject(),
-                change.title(),
-                change.state(),
-                change.nothingWritten(),
-                b.occurrence().start(),
-                estimate.forward().toSeconds(),
-                b.automatic()));
+        return Planned.of(windows.openings(from, to), alive, changes, estimates);
     }
 
     /** How long a run of the change may take. */
@@ -297,8 +250,10 @@ public class Schedule {
                     "It does not fit: with the way back " + minutes(fit.spare().negated())
                             + " are missing. Choose a longer window or a later one.")));
         }
+        BookingCondition.Opening wanted = new BookingCondition.Opening(
+                windowId, opening.name(), opensAt, opening.window().comesAgain());
         conditions.stream()
-                .flatMap(condition -> condition.objectionToBooking(change, windowId, opensAt).stream())
+                .flatMap(condition -> condition.objectionToBooking(change, wanted).stream())
                 .findFirst()
                 .ifPresent(objection -> {
                     throw ProblemException.invalid("opensAt", objection);
@@ -325,7 +280,7 @@ public class Schedule {
     /** What is no longer approved has no place in the calendar. */
     @EventListener
     void on(ChangeMoved moved) {
-        if (moved.action() == ChangeAction.LAPSE) {
+        if (moved.action() == ChangeAction.LAPSE || moved.action() == ChangeAction.GROUND_MOVED) {
             booking(changes.numbered(moved.number())).ifPresent(b -> b.cancel(clock.instant()));
         }
     }

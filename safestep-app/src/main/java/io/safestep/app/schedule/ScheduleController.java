@@ -43,7 +43,7 @@ class ScheduleController {
     @GetMapping("/api/schedule")
     @PreAuthorize("hasAuthority('READ')")
     List<ScheduleViews.Opening> between(@RequestParam String from, @RequestParam String to, Sight sight) {
-        return schedule.between(Stretch.of(from, to), sight);
+        return schedule.between(Stretch.of(from, to)).seenBy(sight);
     }
 
     /** The booking of a change, and how it fits into every opening of the next seven days. */

@@ -179,6 +179,7 @@ class StandardUses implements StandingApproval, BookingCondition, DraftCondition
                         .collect(Collectors.toSet()),
                 change.order().failureRule(),
                 !change.sheets().isEmpty(),
+                change.order().outsideWindows(),
                 change.targets().stream()
                         .collect(Collectors.groupingBy(ChangeTarget::wave, Collectors.summingInt(t -> 1)))
                         .values()
@@ -218,7 +219,7 @@ class StandardUses implements StandingApproval, BookingCondition, DraftCondition
         Change change = changes.numbered(moved.number());
         switch (moved.action()) {
             case SUBMIT -> letThrough(change);
-            case LAPSE -> {
+            case LAPSE, GROUND_MOVED -> {
                 if (change.isStandard()) {
                     change.withinBounds(false);
                 }
@@ -284,19 +285,19 @@ class StandardUses implements StandingApproval, BookingCondition, DraftCondition
 
     @Override
     @Transactional(readOnly = true)
-    public Optional<String> objectionToBooking(Change change, long window, Instant opensAt) {
+    public Optional<String> objectionToBooking(Change change, Opening opening) {
         if (!change.isStandard()) {
             return Optional.empty();
         }
         return uses.submitted(change.id()).flatMap(use -> {
-            if (!opensAt.isBefore(use.until())) {
+            if (!opening.opensAt().isBefore(use.until())) {
                 return Optional.of("The standard change " + use.name() + " lets it run until " + day(use.until())
                         + ", before this window opens. Choose an earlier one.");
             }
             Set<Long> windows = versions.findById(use.version())
                     .map(v -> v.definition().bounds().windows())
                     .orElse(Set.of());
-            return windows.isEmpty() || windows.contains(window)
+            return windows.isEmpty() || windows.contains(opening.window())
                     ? Optional.empty()
                     : Optional.of("The standard change " + use.name() + " was not approved for this window: "
                             + words.windows(windows) + " only. Choose another one.");

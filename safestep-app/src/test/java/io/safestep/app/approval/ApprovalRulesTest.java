@@ -3,130 +3,23 @@ package io.safestep.app.approval;
 import static io.safestep.app.testing.ChangeStory.ok;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import io.safestep.app.people.PeopleTest;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ApiClient.Answer;
 import io.safestep.app.testing.ChangeStory;
-import java.sql.Timestamp;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
-import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import tools.jackson.databind.JsonNode;
 
 /** Changes that need the approvals of several people, by rules. */
-class ApprovalRulesTest extends PeopleTest {
-
-    private static final String ACCESS = "dun-ac-1";
-    private static final String QUAY = "cdq-gw-a";
+class ApprovalRulesTest extends RuledChangesTest {
 
     @Autowired
     private ApprovalClock clock;
-
-    private ChangeStory story;
-    private Instant begun;
-
-    @BeforeEach
-    void theStory() {
-        awaitWholeDemo();
-        begun = Instant.now();
-        story = new ChangeStory(port);
-    }
-
-    @AfterEach
-    void noRules() {
-        jdbc.update("delete from site_team where team_id in (select id from team where name like 'Test %')");
-        jdbc.update("delete from approval_rule_version where changed_at >= ?", Timestamp.from(begun));
-        jdbc.update("delete from approval_rule where id not in (select rule_id from approval_rule_version)");
-        jdbc.update("delete from approval where person_id in (select id from person where login like 'test-%')");
-        jdbc.update("delete from team where name like 'Test %'");
-    }
-
-    private ApiClient approver(String login) {
-        return comesIn(invited(login, "APPROVER"));
-    }
-
-    private long team(String name, String... members) {
-        return ok(administrator.post("/api/teams", Map.of("name", name, "members", List.of(members))))
-                .path("id")
-                .asLong();
-    }
-
-    private static Map<String, Object> when(Map<String, Object> part) {
-        Map<String, Object> when = new HashMap<>(Map.of(
-                "about", "NORMAL", "leastRisk", "LOW", "leastDevices", 1, "topics", List.of(), "sites", List.of()));
-        when.putAll(Map.of(
-                "groups", List.of(), "roles", List.of(), "platforms", List.of(), "unproven", false, "cutsPath", false));
-        when.put("services", false);
-        when.putAll(part);
-        return when;
-    }
-
-    private static Map<String, Object> who(String kind, Long team, int howMany) {
-        Map<String, Object> who = new HashMap<>(Map.of("kind", kind, "people", List.of(), "howMany", howMany));
-        who.put("team", team);
-        return who;
-    }
-
-    private static Map<String, Object> rule(
-            String name, Map<String, Object> when, Map<String, Object> who, Map<String, Object> terms) {
-        Map<String, Object> all = new HashMap<>(Map.of("turn", 1, "readAll", false, "runnerApart", false));
-        all.putAll(terms);
-        return Map.of("name", name, "active", true, "when", when(when), "who", who, "terms", all, "version", 0);
-    }
-
-    private JsonNode added(Map<String, Object> rule) {
-        return ok(administrator.post("/api/approval-rules", rule));
-    }
-
-    private int submitted(String... devices) {
-        Map<String, String> lines = new LinkedHashMap<>();
-        for (String device : devices) {
-            lines.put(device, contact(device, "by rule " + System.nanoTime()));
-        }
-        return story.submitted("Whom to call at night", lines, List.of());
-    }
-
-    private Answer decide(ApiClient who, int number, String verdict) {
-        return decide(who, number, verdict, List.of());
-    }
-
-    private Answer decide(ApiClient who, int number, String verdict, List<String> opened) {
-        String seal = who.get("/api/changes/" + number).body().path("seal").asString();
-        return who.post(
-                "/api/changes/" + number + "/approvals",
-                Map.of("verdict", verdict, "comment", "looked", "seal", seal, "opened", opened));
-    }
-
-    private String state(int number) {
-        return story.engineer()
-                .get("/api/changes/" + number)
-                .body()
-                .path("state")
-                .asString();
-    }
-
-    private static JsonNode next(ApiClient who, int number) {
-        return ok(who.get("/api/changes/" + number + "/next")).path("step");
-    }
-
-    private static List<String> texts(JsonNode list, String field) {
-        List<String> texts = new ArrayList<>();
-        list.forEach(one -> texts.add(one.path(field).asString("")));
-        return texts;
-    }
-
-    private JsonNode needs(ApiClient who, int number) {
-        return ok(who.get("/api/changes/" + number + "/needs"));
-    }
 
     @Test
     void aChangeForTwoTeamsTakesThreeDifferentPeople() {
@@ -514,5 +407,30 @@ class ApprovalRulesTest extends PeopleTest {
                         .asString())
                 .as("somebody else has seen nothing")
                 .isEmpty();
+    }
+
+    @Test
+    void whoLooksAgainIsShownWhatItNeedsByRulesThatCameMeanwhile() {
+        approver("test-lead");
+        long leads = team("Test leads", "test-lead");
+        int number = submitted(QUAY);
+        ok(decide(story.approver(), number, "RETURNED"));
+        added(rule("Leads for all", Map.of(), who("TEAM", leads, 1), Map.of()));
+        ok(story.engineer()
+                .post(
+                        "/api/changes/" + number + "/submission",
+                        Map.of(
+                                "version",
+                                ok(story.engineer().get("/api/changes/" + number))
+                                        .path("version")
+                                        .asInt())));
+        JsonNode moved = ok(story.approver().get("/api/changes/" + number + "/moved"));
+        assertThat(moved.path("needsGone").path(0).asString())
+                .isEqualTo(
+                        "An approval of somebody who has not written it, because every change needs another person.");
+        assertThat(moved.path("needsNew").path(0).asString())
+                .isEqualTo("An approval of team Test leads, because it changes " + QUAY
+                        + " (rule Leads for all, version 1).");
+        assertThat(moved.path("devices").size()).isZero();
     }
 }

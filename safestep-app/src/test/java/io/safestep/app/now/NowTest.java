@@ -4,20 +4,19 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.safestep.app.next.NextSteps;
 import io.safestep.app.people.People;
-import io.safestep.app.run.views.RecentRuns;
-import io.safestep.app.schedule.Schedule;
-import io.safestep.app.schedule.freezes.Stretch;
 import io.safestep.app.sight.Sight;
 import io.safestep.app.testing.ApiClient;
 import io.safestep.app.testing.ChangeStory;
 import io.safestep.app.testing.CountedStatements;
 import io.safestep.app.testing.SafeStepTest;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
 
 /** Each person is told what waits for them, and nothing that waits for others. */
@@ -27,10 +26,10 @@ class NowTest extends SafeStepTest {
     private NextSteps steps;
 
     @Autowired
-    private Schedule schedule;
+    private NetworkNow network;
 
     @Autowired
-    private RecentRuns recentRuns;
+    private PlatformTransactionManager transactions;
 
     @Autowired
     private People people;
@@ -114,10 +113,11 @@ class NowTest extends SafeStepTest {
                 .isEqualTo(404);
     }
 
-    /** Whatever the number of open changes, drafts, in review and booked. */
+    /** Whatever the number of open changes, drafts, in review and booked; and few while nothing has moved. */
     @Test
     void theDatabaseIsAskedAFixedNumberOfQuestions() {
         ChangeStory story = new ChangeStory(port);
+        story.submitted("First in review", Map.of("brn-ac-1", "contact asked first\n"), List.of());
         booked(story, "First of many");
         int few = questions();
         for (int i = 0; i < 4; i++) {
@@ -125,7 +125,11 @@ class NowTest extends SafeStepTest {
             booked(story, "Booked of many " + i);
         }
         assertThat(questions()).isLessThanOrEqualTo(few);
-        assertThat(few).isLessThan(30);
+        assertThat(few).isLessThan(40);
+        // Runs of other tests may move something in between.
+        assertThat(IntStream.range(0, 20).map(i -> questions()).min())
+                .as("what is known already is not asked for")
+                .hasValue(3);
     }
 
     private static void booked(ChangeStory story, String title) {
@@ -135,12 +139,12 @@ class NowTest extends SafeStepTest {
     }
 
     private int questions() {
-        Instant now = Instant.now();
-        return CountedStatements.of(() -> {
-            schedule.between(Stretch.from(now, Duration.ofDays(7)), Sight.everything("mtarrant"));
-            recentRuns.endedSince(now.minusSeconds(86_400));
+        TransactionTemplate reading = new TransactionTemplate(transactions);
+        reading.setReadOnly(true);
+        return CountedStatements.of(() -> reading.execute(t -> {
+            network.facts();
             return steps.open(people.withLogin("mtarrant"), Sight.everything("mtarrant"));
-        });
+        }));
     }
 
     @Test

@@ -384,7 +384,7 @@ final class EndpointWalk {
     private static Map<String, Object> approvalRule() {
         Map<String, Object> when = new HashMap<>(Map.of("about", "NORMAL", "leastRisk", "LOW", "leastDevices", 1));
         List.of("topics", "sites", "groups", "roles", "platforms").forEach(set -> when.put(set, List.of()));
-        List.of("unproven", "cutsPath", "services").forEach(flag -> when.put(flag, false));
+        List.of("unproven", "cutsPath", "services", "outsideWindows").forEach(flag -> when.put(flag, false));
         return Map.of(
                 "name",
                 "x",

@@ -232,7 +232,7 @@ class StandardChangesTest extends PeopleTest {
     void nobodyPassesTheRulesOfTheHouseByIt() {
         Map<String, Object> when = new HashMap<>(Map.of("about", "STANDARD", "leastRisk", "LOW", "leastDevices", 1));
         List.of("topics", "sites", "groups", "roles", "platforms").forEach(set -> when.put(set, List.of()));
-        List.of("unproven", "cutsPath", "services").forEach(flag -> when.put(flag, false));
+        List.of("unproven", "cutsPath", "services", "outsideWindows").forEach(flag -> when.put(flag, false));
         long rule = ok(administrator.post(
                         "/api/approval-rules",
                         Map.of(

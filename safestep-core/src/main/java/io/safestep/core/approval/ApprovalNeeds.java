@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Which approvals a change needs: those of every rule that speaks of it, and for devices about which none is, that of one
@@ -28,11 +29,9 @@ public final class ApprovalNeeds {
         List<ApprovalNeed> needs = new ArrayList<>();
         Set<String> spokenFor = new HashSet<>();
         for (ApprovalRule rule : rules) {
-            List<Part> matching = rule.when().matching(submission, risk);
-            if (!matching.isEmpty()) {
-                needs.addAll(asked(rule, matching, names));
-                matching.forEach(p -> spokenFor.add(p.device()));
-            }
+            List<ApprovalNeed> asked = asked(rule, rule.when().matching(submission, risk), submission, names);
+            needs.addAll(asked);
+            asked.forEach(need -> spokenFor.addAll(need.devices()));
         }
         List<Part> others = submission.parts().stream()
                 .filter(p -> !spokenFor.contains(p.device()))
@@ -55,22 +54,53 @@ public final class ApprovalNeeds {
         return needs;
     }
 
-    private static List<ApprovalNeed> asked(ApprovalRule rule, List<Part> matching, HouseNames names) {
-        if (rule.who().kind() != Approvers.Kind.SITE_TEAM) {
-            return List.of(need(rule, String.valueOf(rule.id()), rule.who(), names.of(rule.who()), matching, names));
-        }
+    private static List<ApprovalNeed> asked(
+            ApprovalRule rule, List<Part> matching, Submission submission, HouseNames names) {
+        return switch (rule.who().kind()) {
+            case SITE_TEAM -> ofSites(rule, matching, names);
+            case SERVICE_TEAM -> ofServices(rule, matching, submission.services(), names);
+            default ->
+                matching.isEmpty()
+                        ? List.of()
+                        : List.of(need(
+                                rule, String.valueOf(rule.id()), rule.who(), names.of(rule.who()), matching, names));
+        };
+    }
+
+    private static List<ApprovalNeed> ofSites(ApprovalRule rule, List<Part> matching, HouseNames names) {
         Map<Long, List<Part>> bySite = matching.stream()
                 .collect(Collectors.groupingBy(p -> p.place().site(), TreeMap::new, Collectors.toList()));
         List<ApprovalNeed> needs = new ArrayList<>();
-        bySite.forEach((site, parts) -> {
-            Long team = names.siteTeams().get(site);
-            Approvers who = Approvers.ofTeam(team, rule.who().howMany());
-            String siteName = parts.get(0).place().siteName();
-            String of =
-                    team == null ? "the team of " + siteName + ", which has none" : names.of(who) + " for " + siteName;
-            needs.add(need(rule, rule.id() + ":" + site, who, of, parts, names));
+        bySite.forEach((site, parts) -> needs.add(ofTeam(
+                rule,
+                rule.id() + ":" + site,
+                names.siteTeams().get(site),
+                parts.get(0).place().siteName(),
+                parts,
+                names)));
+        return needs;
+    }
+
+    private static List<ApprovalNeed> ofServices(
+            ApprovalRule rule, List<Part> matching, Map<String, Set<String>> services, HouseNames names) {
+        List<ApprovalNeed> needs = new ArrayList<>();
+        new TreeMap<>(services).forEach((service, devices) -> {
+            List<Part> near =
+                    matching.stream().filter(p -> devices.contains(p.device())).toList();
+            if (!near.isEmpty()) {
+                Long team = names.serviceTeams().get(service);
+                needs.add(ofTeam(rule, rule.id() + ":" + service.replace(',', ' '), team, service, near, names));
+            }
         });
         return needs;
+    }
+
+    /** @param owned what belongs to the team: a site, a service */
+    private static ApprovalNeed ofTeam(
+            ApprovalRule rule, String key, @Nullable Long team, String owned, List<Part> parts, HouseNames names) {
+        Approvers who = Approvers.ofTeam(team, rule.who().howMany());
+        String of = team == null ? "the team of " + owned + ", which has none" : names.of(who) + " for " + owned;
+        return need(rule, key, who, of, parts, names);
     }
 
     private static ApprovalNeed need(

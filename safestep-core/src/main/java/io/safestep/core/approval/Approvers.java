@@ -27,7 +27,9 @@ public record Approvers(
         ROLE("who holds a role"),
         PEOPLE("named people"),
         /** For each site the team that it belongs to, about the devices there alone. */
-        SITE_TEAM("for each site the team that it belongs to");
+        SITE_TEAM("for each site the team that it belongs to"),
+        /** For each service near the devices the team that it belongs to, about those near it alone. */
+        SERVICE_TEAM("for each service near it the team that it belongs to");
 
         private final String words;
 

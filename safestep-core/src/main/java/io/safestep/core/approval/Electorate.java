@@ -102,7 +102,7 @@ public final class Electorate {
             case TEAM -> who.team() != null && person.teams().contains(who.team());
             case ROLE -> who.role() != null && person.roles().contains(who.role());
             case PEOPLE -> who.people().contains(person.login());
-            case SITE_TEAM -> false; // asked for as one need for the team of each site
+            case SITE_TEAM, SERVICE_TEAM -> false; // asked for as one need for the team of each site or service
         };
         Long escalated = need.terms().escalateTo();
         return meant || overdue && escalated != null && person.teams().contains(escalated);

@@ -9,12 +9,14 @@ import org.jspecify.annotations.Nullable;
  *
  * @param teams names by id
  * @param siteTeams the team that a site belongs to, ids by id
+ * @param serviceTeams the team that a service belongs to, ids by the names of services
  * @param people names by log-in
  * @param calendars working hours of those teams that have said them, by id
  */
 public record HouseNames(
         Map<Long, String> teams,
         Map<Long, Long> siteTeams,
+        Map<String, Long> serviceTeams,
         Map<String, String> people,
         Map<Long, ApprovalNeed.Calendar> calendars) {
 
@@ -36,6 +38,7 @@ public record HouseNames(
                         .reduce((a, b) -> a + " or " + b)
                         .orElse("nobody");
             case SITE_TEAM -> "the team of each site";
+            case SERVICE_TEAM -> "the team of each service";
         };
     }
 

@@ -24,6 +24,8 @@ import java.util.Set;
  * @param platforms names of profiles
  * @param unproven devices whose way back is not proven
  * @param cutsPath devices that Safe Step could not reach for a moment
+ * @param services only where a named service is near
+ * @param outsideWindows only of a change that is to run outside the usual windows
  */
 public record RuleCondition(
         Category about,
@@ -36,7 +38,8 @@ public record RuleCondition(
         Set<String> platforms,
         boolean unproven,
         boolean cutsPath,
-        boolean services) {
+        boolean services,
+        boolean outsideWindows) {
 
     public RuleCondition {
         topics = Set.copyOf(topics);
@@ -59,6 +62,7 @@ public record RuleCondition(
                 Set.of(),
                 false,
                 false,
+                false,
                 false);
     }
 
@@ -66,7 +70,8 @@ public record RuleCondition(
     List<Part> matching(Submission submission, RiskLevel risk) {
         boolean asked = isAbout(submission.category())
                 && risk.compareTo(leastRisk) >= 0
-                && (!services || !submission.services().isEmpty());
+                && (!services || !submission.services().isEmpty())
+                && (!outsideWindows || submission.outsideWindows());
         List<Part> matching =
                 asked ? submission.changed().stream().filter(this::holds).toList() : List.of();
         return matching.size() >= leastDevices ? matching : List.of();
@@ -119,6 +124,9 @@ public record RuleCondition(
         }
         if (cutsPath) {
             reasons.add("a command cuts the way to the device");
+        }
+        if (outsideWindows) {
+            reasons.add("it is to run outside the usual windows");
         }
         if (services) {
             reasons.add("packets of services pass there");

@@ -9,6 +9,8 @@ public enum ChangeAction {
     APPROVE,
     /** An approval has ended, so that it has to be given anew. */
     LAPSE,
+    /** What a device holds has moved where the change writes: what was decided about is not what would happen. */
+    GROUND_MOVED,
     RELEASE,
     RETURN,
     REJECT,

@@ -29,12 +29,14 @@ public final class ChangeTransitions {
         // An emergency: one other person lets it run before it is approved.
         put(IN_REVIEW, ChangeAction.RELEASE, APPROVED);
         put(IN_REVIEW, ChangeAction.RETURN, RETURNED);
+        put(IN_REVIEW, ChangeAction.GROUND_MOVED, RETURNED);
         put(IN_REVIEW, ChangeAction.REJECT, REJECTED);
         put(IN_REVIEW, ChangeAction.WITHDRAW, WITHDRAWN);
 
         put(APPROVED, ChangeAction.EDIT_CONTENT, DRAFT);
         put(APPROVED, ChangeAction.RETURN, RETURNED);
         put(APPROVED, ChangeAction.LAPSE, IN_REVIEW);
+        put(APPROVED, ChangeAction.GROUND_MOVED, RETURNED);
         put(APPROVED, ChangeAction.BOOK, BOOKED);
         // An emergency does not wait for a window.
         put(APPROVED, ChangeAction.START_EMERGENCY_RUN, RUNNING);
@@ -42,6 +44,7 @@ public final class ChangeTransitions {
 
         put(BOOKED, ChangeAction.CANCEL_BOOKING, APPROVED);
         put(BOOKED, ChangeAction.LAPSE, IN_REVIEW);
+        put(BOOKED, ChangeAction.GROUND_MOVED, RETURNED);
         put(BOOKED, ChangeAction.START_RUN, RUNNING);
 
         put(RUNNING, ChangeAction.RUN_SUCCEEDED, COMPLETED);

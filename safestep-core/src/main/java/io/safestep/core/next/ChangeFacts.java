@@ -34,17 +34,20 @@ public record ChangeFacts(
      * @param inForce the decision that counts for the content as it is; null when none does
      * @param looked somebody who may approve has looked at it as it is, before it ran or afterwards
      * @param standard name of the standard change that lets it run without an approval of its own; null for none
+     * @param moved where devices hold something else by now than what was decided about, so that it came back, to follow on
+     *     "changed outside:"; null when it did not come back for that
      */
     public record Review(
             @Nullable Decided last,
             @Nullable Decided inForce,
             boolean looked,
             Asked asked,
-            @Nullable String standard) {
+            @Nullable String standard,
+            @Nullable String moved) {
 
         /** With what was decided about itself alone. */
         public Review(@Nullable Decided last, @Nullable Decided inForce, boolean looked, Asked asked) {
-            this(last, inForce, looked, asked, null);
+            this(last, inForce, looked, asked, null, null);
         }
 
         public static final Review NONE = new Review(null, null, false, Asked.NOTHING);

@@ -94,7 +94,11 @@ public final class Ladder {
         Decided inForce = change.review().inForce();
         String who = last == null ? "an approver" : last.person();
         return switch (change.state()) {
-            case RETURNED -> new Step(rung, Standing.BLOCKED, "returned by " + who);
+            case RETURNED ->
+                new Step(
+                        rung,
+                        Standing.BLOCKED,
+                        change.review().moved() == null ? "returned by " + who : "came back: changed outside");
             case REJECTED -> new Step(rung, Standing.FAILED, "rejected by " + who);
             case IN_REVIEW ->
                 new Step(

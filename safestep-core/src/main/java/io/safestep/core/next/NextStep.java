@@ -156,18 +156,27 @@ public record NextStep(
         }
 
         private NextStep returned() {
-            ChangeFacts.Decided last = change.review().last();
-            String who = last == null ? "An approver" : last.person();
-            String said = last == null || last.comment().isBlank() ? "." : ": “" + last.comment() + "”";
             return step(
                     RETURNED,
                     viewer.author() ? subject() + " came back to you" : subject() + " went back to its author",
-                    who + " returned it" + said,
+                    whyReturned(),
                     viewer.author() ? "you, to write it anew" : "its author",
                     Standing.BLOCKED,
                     Rung.BUILD,
                     viewer.author() ? "Look at the lines" : null,
                     viewer.author());
+        }
+
+        private String whyReturned() {
+            String moved = change.review().moved();
+            if (moved != null) {
+                return "Where it writes, devices were changed outside: " + moved
+                        + ". What was decided about is not what would happen. Decide about the drift, then submit it again.";
+            }
+            ChangeFacts.Decided last = change.review().last();
+            String who = last == null ? "An approver" : last.person();
+            return who + " returned it"
+                    + (last == null || last.comment().isBlank() ? "." : ": “" + last.comment() + "”");
         }
 
         private NextStep decide() {

@@ -38,7 +38,7 @@ public enum RiskFactor {
             4,
             s -> s.services().size(),
             s -> "Services whose packets pass there: "
-                    + String.join(", ", s.services().stream().sorted().toList()) + "."),
+                    + String.join(", ", s.services().keySet().stream().sorted().toList()) + "."),
     NO_CHECK(
             "nothing is looked at afterwards",
             3,

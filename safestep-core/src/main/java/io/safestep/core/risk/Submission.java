@@ -4,6 +4,7 @@ import io.safestep.core.change.Category;
 import io.safestep.core.check.definition.Topic;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -13,13 +14,15 @@ import java.util.stream.Collectors;
  * @param category standard for the widest change that a standard change lets through
  * @param parts its devices, also those to which nothing is sent
  * @param checks how many checks its author or the library has put to it
- * @param services names of services whose packets pass the devices
+ * @param services names of services near its devices, or whose packets pass them; with the names of those devices
+ * @param outsideWindows it is to run at another time than those that come again and again
  */
-public record Submission(Category category, List<Part> parts, int checks, Set<String> services) {
+public record Submission(
+        Category category, List<Part> parts, int checks, Map<String, Set<String>> services, boolean outsideWindows) {
 
     public Submission {
         parts = List.copyOf(parts);
-        services = Set.copyOf(services);
+        services = Map.copyOf(services);
     }
 
     /**
@@ -70,7 +73,8 @@ public record Submission(Category category, List<Part> parts, int checks, Set<St
                                 p.device(), p.place(), topics, Math.max(1, p.commands()), p.proven(), p.cutsPath()))
                         .toList(),
                 checks,
-                services);
+                services,
+                outsideWindows);
     }
 
     /** The devices to which something is sent. */

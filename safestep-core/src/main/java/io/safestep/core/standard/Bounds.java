@@ -98,6 +98,9 @@ public record Bounds(
         if (use.sheets()) {
             outside.add("It has lines for a device that somebody else runs.");
         }
+        if (use.outsideWindows()) {
+            outside.add("It is to run outside the usual windows.");
+        }
         return outside;
     }
 

@@ -10,10 +10,16 @@ import java.util.Set;
  *
  * @param checks names of the checks that it has out of the library
  * @param sheets it has lines for devices that somebody else runs
+ * @param outsideWindows it is to run outside the usual windows
  * @param largestWave how many devices are changed at once at most
  */
 public record StandardUse(
-        List<Target> targets, Set<String> checks, FailureRule failureRule, boolean sheets, int largestWave) {
+        List<Target> targets,
+        Set<String> checks,
+        FailureRule failureRule,
+        boolean sheets,
+        boolean outsideWindows,
+        int largestWave) {
 
     public StandardUse {
         targets = List.copyOf(targets);

@@ -33,6 +33,7 @@ class ApprovalNeedsTest {
     static final HouseNames NAMES = new HouseNames(
             Map.of(LEADS, "Network leads", QUAY, "Cold Quay crew"),
             Map.of(20L, QUAY),
+            Map.of("Ticketing", LEADS),
             Map.of("roake", "R. Oake", "hloman", "H. Loman"),
             Map.of(LEADS, OFFICE));
 
@@ -66,12 +67,13 @@ class ApprovalNeedsTest {
                 Set.of(),
                 false,
                 false,
+                false,
                 false);
     }
 
     private static List<ApprovalNeed> needs(List<ApprovalRule> rules, Part... parts) {
         return ApprovalNeeds.of(
-                new Submission(Category.NORMAL, List.of(parts), 1, Set.of()), RiskLevel.RAISED, rules, NAMES);
+                new Submission(Category.NORMAL, List.of(parts), 1, Map.of(), false), RiskLevel.RAISED, rules, NAMES);
     }
 
     @Test
@@ -116,6 +118,7 @@ class ApprovalNeedsTest {
                                         Set.of(),
                                         false,
                                         false,
+                                        false,
                                         false),
                                 new Approvers(Approvers.Kind.PEOPLE, null, null, Set.of("hloman", "roake"), 1))),
                 CORE,
@@ -145,6 +148,64 @@ class ApprovalNeedsTest {
     }
 
     @Test
+    void theTeamOfEachServiceIsAskedAboutTheDevicesNearItAlone() {
+        ApprovalRule owners = rule(
+                4,
+                "Owners",
+                RuleCondition.always(),
+                new Approvers(Approvers.Kind.SERVICE_TEAM, null, null, Set.of(), 1));
+        List<ApprovalNeed> needs = ApprovalNeeds.of(
+                new Submission(
+                        Category.NORMAL,
+                        List.of(CORE, QUAY_GATEWAY, MARSH_GATEWAY),
+                        1,
+                        Map.of(
+                                "Ticketing",
+                                Set.of("cdq-gw-a"),
+                                "Cameras",
+                                Set.of("ops-co-a"),
+                                "Gates",
+                                Set.of("brn-gw-a")),
+                        false),
+                RiskLevel.LOW,
+                List.of(owners),
+                NAMES);
+        assertThat(needs)
+                .extracting(ApprovalNeed::of)
+                .containsExactly(
+                        "the team of Cameras, which has none",
+                        "team Network leads for Ticketing",
+                        "somebody who has not written it");
+        assertThat(needs)
+                .extracting(ApprovalNeed::devices)
+                .containsExactly(List.of("ops-co-a"), List.of("cdq-gw-a"), List.of("dun-gw-a"));
+    }
+
+    @Test
+    void whatRunsOutsideTheUsualWindowsHasRulesOfItsOwn() {
+        RuleCondition always = RuleCondition.always();
+        RuleCondition outside = new RuleCondition(
+                always.about(),
+                always.leastRisk(),
+                1,
+                always.topics(),
+                always.sites(),
+                always.groups(),
+                always.roles(),
+                always.platforms(),
+                false,
+                false,
+                false,
+                true);
+        List<ApprovalRule> rules = List.of(rule(5, "At other times", outside, Approvers.ofTeam(LEADS, 1)));
+        assertThat(needs(rules, CORE)).extracting(ApprovalNeed::rule).containsOnlyNulls();
+        assertThat(ApprovalNeeds.of(
+                        new Submission(Category.NORMAL, List.of(CORE), 1, Map.of(), true), RiskLevel.LOW, rules, NAMES))
+                .extracting(ApprovalNeed::because)
+                .containsExactly("it is to run outside the usual windows");
+    }
+
+    @Test
     void aDeviceToWhichNothingIsSentAsksForNothing() {
         List<ApprovalNeed> needs = needs(
                 List.of(rule(1, "Leads", roles("core"), Approvers.ofTeam(LEADS, 1))),
@@ -166,9 +227,10 @@ class ApprovalNeedsTest {
                 Set.of("corvane-cli"),
                 false,
                 false,
+                false,
                 false);
         ApprovalRule rule = rule(1, "Two", two, Approvers.anybody());
-        Submission both = new Submission(Category.NORMAL, List.of(CORE, QUAY_GATEWAY), 1, Set.of());
+        Submission both = new Submission(Category.NORMAL, List.of(CORE, QUAY_GATEWAY), 1, Map.of(), false);
         assertThat(ApprovalNeeds.of(both, RiskLevel.HIGH, List.of(rule), NAMES))
                 .extracting(ApprovalNeed::rule)
                 .containsExactly("Two");
@@ -176,7 +238,7 @@ class ApprovalNeedsTest {
                 .extracting(ApprovalNeed::rule)
                 .containsOnlyNulls();
         assertThat(ApprovalNeeds.of(
-                        new Submission(Category.NORMAL, List.of(CORE), 1, Set.of()),
+                        new Submission(Category.NORMAL, List.of(CORE), 1, Map.of(), false),
                         RiskLevel.HIGH,
                         List.of(rule),
                         NAMES))
@@ -197,12 +259,16 @@ class ApprovalNeedsTest {
                 Set.of(),
                 false,
                 false,
+                false,
                 false);
         List<ApprovalRule> rules = List.of(
                 rule(1, "Leads", RuleCondition.always(), Approvers.ofTeam(LEADS, 2)),
                 rule(2, "At night", emergencies, new Approvers(Approvers.Kind.ROLE, null, Role.ON_CALL, Set.of(), 1)));
         assertThat(ApprovalNeeds.of(
-                        new Submission(Category.EMERGENCY, List.of(CORE), 1, Set.of()), RiskLevel.HIGH, rules, NAMES))
+                        new Submission(Category.EMERGENCY, List.of(CORE), 1, Map.of(), false),
+                        RiskLevel.HIGH,
+                        rules,
+                        NAMES))
                 .extracting(ApprovalNeed::of)
                 .containsExactly("somebody who is on-call");
         assertThat(needs(rules, CORE)).extracting(ApprovalNeed::of).containsExactly("team Network leads");

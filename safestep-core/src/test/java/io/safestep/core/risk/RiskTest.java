@@ -22,7 +22,7 @@ class RiskTest {
     }
 
     private static Submission of(Part... parts) {
-        return new Submission(Category.NORMAL, List.of(parts), 1, Set.of());
+        return new Submission(Category.NORMAL, List.of(parts), 1, Map.of(), false);
     }
 
     @Test
@@ -41,7 +41,12 @@ class RiskTest {
                 false,
                 false);
         Risk risk = Risk.of(
-                new Submission(Category.NORMAL, List.of(unproven, part("cdq-gw-a", "edge")), 1, Set.of("Ticketing")),
+                new Submission(
+                        Category.NORMAL,
+                        List.of(unproven, part("cdq-gw-a", "edge")),
+                        1,
+                        Map.of("Ticketing", Set.of("cdq-gw-a")),
+                        false),
                 RiskWeights.usual());
 
         assertThat(risk.reasons())
@@ -75,7 +80,8 @@ class RiskTest {
 
     @Test
     void withoutAnyCheckThatIsSaid() {
-        Submission unchecked = new Submission(Category.EMERGENCY, List.of(part("cdq-ac-1", "access")), 0, Set.of());
+        Submission unchecked =
+                new Submission(Category.EMERGENCY, List.of(part("cdq-ac-1", "access")), 0, Map.of(), false);
         assertThat(Risk.of(unchecked, RiskWeights.usual()).reasons())
                 .extracting(Risk.Reason::sentence)
                 .containsExactly(
@@ -103,8 +109,8 @@ class RiskTest {
             for (int i = 0; i <= random.nextInt(12); i++) {
                 parts.add(generated(random, i));
             }
-            Submission submission =
-                    new Submission(random.nextBoolean() ? Category.NORMAL : Category.EMERGENCY, parts, 1, Set.of());
+            Submission submission = new Submission(
+                    random.nextBoolean() ? Category.NORMAL : Category.EMERGENCY, parts, 1, Map.of(), false);
             Risk risk = Risk.of(submission, RiskWeights.usual());
             assertThat(risk.points())
                     .as("seed %d, %s", seed, risk)
@@ -115,7 +121,7 @@ class RiskTest {
                     .as("seed %d", seed)
                     .allMatch(r -> r.points() > 0 && !r.sentence().isBlank());
             parts.add(generated(random, 99));
-            Risk more = Risk.of(new Submission(submission.category(), parts, 1, Set.of()), RiskWeights.usual());
+            Risk more = Risk.of(new Submission(submission.category(), parts, 1, Map.of(), false), RiskWeights.usual());
             assertThat(more.points()).as("seed %d", seed).isGreaterThanOrEqualTo(risk.points());
         }
     }

@@ -59,7 +59,7 @@ class BoundsTest {
     }
 
     private static StandardUse use(StandardUse.Target... targets) {
-        return new StandardUse(List.of(targets), Set.of("Neighbours stay"), FailureRule.UNDO_ALL, false, 1);
+        return new StandardUse(List.of(targets), Set.of("Neighbours stay"), FailureRule.UNDO_ALL, false, false, 1);
     }
 
     private static List<String> outside(StandardUse use) {
@@ -96,6 +96,7 @@ class BoundsTest {
                                 Set.of(),
                                 FailureRule.STOP_AND_WAIT,
                                 true,
+                                true,
                                 3),
                         TEMPLATE))
                 .containsExactly(
@@ -103,7 +104,8 @@ class BoundsTest {
                         "It changes 3 devices at once; at most 1 were approved.",
                         "The check Neighbours stay is missing.",
                         "When something fails, all of it has to be undone.",
-                        "It has lines for a device that somebody else runs.");
+                        "It has lines for a device that somebody else runs.",
+                        "It is to run outside the usual windows.");
         assertThat(outside(use())).containsExactly("It has no device yet.");
     }
 
@@ -177,7 +179,8 @@ class BoundsTest {
             }
             int wave = 1 + random.nextInt(2);
             boolean expected = wrong || targets.size() > 2 || wave > 1;
-            StandardUse use = new StandardUse(targets, Set.of("Neighbours stay"), FailureRule.UNDO_ALL, false, wave);
+            StandardUse use =
+                    new StandardUse(targets, Set.of("Neighbours stay"), FailureRule.UNDO_ALL, false, false, wave);
             assertThat(!outside(use).isEmpty())
                     .as("case %d of seed 20291: %s", i, use)
                     .isEqualTo(expected);

@@ -10,9 +10,10 @@ import io.safestep.core.risk.Submission;
 import io.safestep.core.risk.Submission.Part;
 import io.safestep.core.risk.Submission.Place;
 import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -64,13 +65,22 @@ public class Submissions {
                         t.proven(),
                         t.cutsPath()))
                 .toList();
-        Set<String> services = change.checks().stream()
-                .map(ChangeCheck::service)
-                .filter(Objects::nonNull)
-                .collect(Collectors.toSet());
+        Map<String, Set<String>> services = new HashMap<>();
+        for (ChangeCheck check : change.checks()) {
+            String service = check.service();
+            if (service != null) {
+                services.computeIfAbsent(service, name -> new HashSet<>())
+                        .addAll(check.definition().devices());
+            }
+        }
         int checks =
                 (int) change.checks().stream().filter(c -> c.service() == null).count();
-        return new Submission(change.isEmergency() ? Category.EMERGENCY : Category.NORMAL, parts, checks, services);
+        return new Submission(
+                change.isEmergency() ? Category.EMERGENCY : Category.NORMAL,
+                parts,
+                checks,
+                services,
+                change.order().outsideWindows());
     }
 
     private static Place place(Device device, List<Groups.Entry> groups) {

@@ -48,7 +48,8 @@ public record RuleRequest(
             @NotNull @Size(max = 100) Set<@NotNull @Size(max = 40) String> platforms,
             boolean unproven,
             boolean cutsPath,
-            boolean services) {}
+            boolean services,
+            boolean outsideWindows) {}
 
     /** See {@link Approvers}. */
     public record Who(
@@ -96,7 +97,8 @@ public record RuleRequest(
                                 when.platforms,
                                 when.unproven,
                                 when.cutsPath,
-                                when.services),
+                                when.services,
+                                when.outsideWindows),
                         new Approvers(who.kind, who.team, who.role, who.people, who.howMany),
                         new RuleTerms(
                                 terms.turn,

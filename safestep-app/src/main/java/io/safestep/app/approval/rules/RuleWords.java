@@ -1,5 +1,6 @@
 package io.safestep.app.approval.rules;
 
+import io.safestep.app.check.services.NetworkServices;
 import io.safestep.app.device.Devices;
 import io.safestep.app.device.Devices.SiteEntry;
 import io.safestep.app.device.record.DeviceRole;
@@ -33,15 +34,23 @@ public class RuleWords {
     private final Devices devices;
     private final Groups groups;
     private final SiteTeamRepository siteTeams;
+    private final NetworkServices services;
     private final Network network;
 
     RuleWords(
-            Teams teams, People people, Devices devices, Groups groups, SiteTeamRepository siteTeams, Network network) {
+            Teams teams,
+            People people,
+            Devices devices,
+            Groups groups,
+            SiteTeamRepository siteTeams,
+            NetworkServices services,
+            Network network) {
         this.teams = teams;
         this.people = people;
         this.devices = devices;
         this.groups = groups;
         this.siteTeams = siteTeams;
+        this.services = services;
         this.network = network;
     }
 
@@ -49,6 +58,7 @@ public class RuleWords {
         return new HouseNames(
                 teams.all().stream().collect(Collectors.toMap(Teams.TeamView::id, Teams.TeamView::name)),
                 ofSites(),
+                services.teams(),
                 people.all().stream().collect(Collectors.toMap(Person::login, Person::name)),
                 calendars());
     }

@@ -11,6 +11,8 @@ import java.util.List;
  * @param devices that were seen otherwise, as far as they may be seen
  * @param checksGone those that are no longer there as they were
  * @param checksNew those that were not there as they are
+ * @param needsGone approvals that it no longer needs as it did
+ * @param needsNew approvals that it did not need so
  * @param others what else is otherwise, in sentences
  */
 public record MovedView(
@@ -18,21 +20,27 @@ public record MovedView(
         List<OfDevice> devices,
         List<String> checksGone,
         List<String> checksNew,
+        List<String> needsGone,
+        List<String> needsNew,
         List<String> others) {
 
     /** As long as there is nothing to compare with. */
-    public static final MovedView NOTHING = new MovedView("", List.of(), List.of(), List.of(), List.of());
+    public static final MovedView NOTHING =
+            new MovedView("", List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
 
     /** What became of a device. */
     public enum Kind {
         ADDED,
         REMOVED,
-        CHANGED
+        CHANGED,
+        /** Without the change the device holds something else by now. */
+        GROUND
     }
 
     /**
      * @param summary in one line
-     * @param rows what it would have held then on the left, what it would hold now on the right, secrets masked
+     * @param rows what it would have held then on the left, what it would hold now on the right, secrets masked; of its
+     *     ground, what it held without the change
      */
     public record OfDevice(String device, Kind kind, String summary, List<DifferenceRowView> rows) {}
 
@@ -42,6 +50,8 @@ public record MovedView(
                 devices.stream().filter(d -> sight.reads(d.device())).toList(),
                 checksGone.stream().map(sight::told).toList(),
                 checksNew.stream().map(sight::told).toList(),
+                needsGone.stream().map(sight::told).toList(),
+                needsNew.stream().map(sight::told).toList(),
                 others.stream().map(sight::told).toList());
     }
 }

@@ -1,9 +1,15 @@
 package io.safestep.app.approval.seen;
 
+import java.time.Instant;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
 
 interface SeenContentRepository extends JpaRepository<SeenContent, Long> {
 
-    Optional<SeenContent> findByChangeIdAndSeal(Long changeId, String seal);
+    /** What was submitted last. */
+    Optional<SeenContent> findFirstByChangeIdOrderByIdDesc(Long changeId);
+
+    /** What was submitted last with a seal by then. */
+    Optional<SeenContent> findFirstByChangeIdAndSealAndKeptAtLessThanEqualOrderByIdDesc(
+            Long changeId, String seal, Instant at);
 }

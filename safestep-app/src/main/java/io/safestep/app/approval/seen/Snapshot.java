@@ -12,13 +12,17 @@ import org.jspecify.annotations.Nullable;
  * @param failureRule what happens when something fails
  * @param pauseSeconds between two waves
  * @param sheets lines and way back for devices that others run, by their names
+ * @param outsideWindows it was to run outside the usual windows
+ * @param needs the approvals that it needed, each in a sentence
  */
 record Snapshot(
         List<OfDevice> devices,
         List<Check> checks,
         FailureRule failureRule,
         int pauseSeconds,
-        Map<String, String> sheets) {
+        Map<String, String> sheets,
+        boolean outsideWindows,
+        List<String> needs) {
 
     /** @param baseline id of the backup from which its outcome was derived; null when there was none */
     record OfDevice(

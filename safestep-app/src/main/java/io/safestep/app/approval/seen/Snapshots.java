@@ -1,5 +1,6 @@
 package io.safestep.app.approval.seen;
 
+import io.safestep.app.approval.needs.Needs;
 import io.safestep.app.backup.views.DifferenceRowView;
 import io.safestep.app.change.build.DeviceBuilds;
 import io.safestep.app.change.build.Outcome;
@@ -8,10 +9,13 @@ import io.safestep.app.change.stored.ChangeCheck;
 import io.safestep.app.check.looks.CheckRules;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
+import io.safestep.core.approval.ApprovalNeed;
 import io.safestep.core.change.Seal;
 import io.safestep.core.check.CheckWords;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigTree;
+import java.time.Clock;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -39,19 +43,34 @@ public class Snapshots {
     private final DeviceBuilds builds;
     private final CheckRules checkRules;
     private final Devices devices;
+    private final Needs needs;
+    private final Clock clock;
 
-    Snapshots(SeenContentRepository repository, DeviceBuilds builds, CheckRules checkRules, Devices devices) {
+    Snapshots(
+            SeenContentRepository repository,
+            DeviceBuilds builds,
+            CheckRules checkRules,
+            Devices devices,
+            Needs needs,
+            Clock clock) {
         this.repository = repository;
         this.builds = builds;
         this.checkRules = checkRules;
         this.devices = devices;
+        this.needs = needs;
+        this.clock = clock;
     }
 
-    /** Keeps what is submitted, once for each seal. */
+    /** Keeps what is submitted, when it is otherwise than what was submitted before. */
     public void keep(Change change) {
         String seal = change.seal();
-        if (seal != null && repository.findByChangeIdAndSeal(change.id(), seal).isEmpty()) {
-            repository.save(new SeenContent(change.id(), seal, JSON.writeValueAsString(of(change))));
+        String content = JSON.writeValueAsString(of(change));
+        if (seal != null
+                && repository
+                        .findFirstByChangeIdOrderByIdDesc(change.id())
+                        .filter(last -> last.is(seal, content))
+                        .isEmpty()) {
+            repository.save(new SeenContent(change.id(), seal, clock.instant(), content));
         }
     }
 
@@ -65,8 +84,17 @@ public class Snapshots {
                 change.order().failureRule(),
                 change.order().pauseSeconds(),
                 change.sheets().stream()
-                        .collect(Collectors.toMap(
-                                s -> s.device(), s -> s.lines() + "\n\n" + s.undo(), (a, b) -> a + b)));
+                        .collect(
+                                Collectors.toMap(s -> s.device(), s -> s.lines() + "\n\n" + s.undo(), (a, b) -> a + b)),
+                change.order().outsideWindows(),
+                needs.kept(change.id()).stream().map(Snapshots::words).toList());
+    }
+
+    private static String words(ApprovalNeed need) {
+        int people = need.who().howMany();
+        return (people == 1 ? "An approval" : people + " approvals") + " of " + need.of() + ", because "
+                + need.because()
+                + (need.rule() == null ? "." : " (rule " + need.rule() + ", version " + need.ruleVersion() + ").");
     }
 
     private Snapshot.Check check(ChangeCheck check) {
@@ -75,29 +103,37 @@ public class Snapshots {
                 check.inForce().sealed());
     }
 
-    /** @param seal of what somebody saw */
+    /**
+     * @param seal of what somebody saw
+     * @param at when they saw it, UTC
+     */
     @Transactional(readOnly = true)
-    public MovedView since(Change change, String seal) {
-        Optional<SeenContent> seen = repository.findByChangeIdAndSeal(change.id(), seal);
-        if (seen.isEmpty() || seal.equals(change.seal())) {
+    public MovedView since(Change change, String seal, Instant at) {
+        Optional<Snapshot> seen = repository
+                .findFirstByChangeIdAndSealAndKeptAtLessThanEqualOrderByIdDesc(change.id(), seal, at)
+                .map(s -> JSON.readValue(s.content(), Snapshot.class));
+        Snapshot now = of(change);
+        if (seen.isEmpty() || seen.get().equals(now)) {
             return MovedView.NOTHING;
         }
-        Snapshot then = JSON.readValue(seen.get().content(), Snapshot.class);
-        Snapshot now = of(change);
+        Snapshot then = seen.get();
         return new MovedView(
                 Seal.brief(seal),
                 devices(then, now),
-                without(then.checks(), now.checks()),
-                without(now.checks(), then.checks()),
+                words(without(then.checks(), now.checks())),
+                words(without(now.checks(), then.checks())),
+                without(then.needs(), now.needs()),
+                without(now.needs(), then.needs()),
                 others(then, now));
     }
 
-    private static List<String> without(List<Snapshot.Check> these, List<Snapshot.Check> those) {
-        Set<Snapshot.Check> there = new HashSet<>(those);
-        return these.stream()
-                .filter(c -> !there.contains(c))
-                .map(Snapshot.Check::words)
-                .toList();
+    private static <T> List<T> without(List<T> these, List<T> those) {
+        Set<T> there = new HashSet<>(those);
+        return these.stream().filter(one -> !there.contains(one)).toList();
+    }
+
+    private static List<String> words(List<Snapshot.Check> checks) {
+        return checks.stream().map(Snapshot.Check::words).toList();
     }
 
     private List<MovedView.OfDevice> devices(Snapshot then, Snapshot now) {
@@ -119,6 +155,7 @@ public class Snapshots {
                 moved.add(new MovedView.OfDevice(
                         was.device(), MovedView.Kind.REMOVED, "It is no longer in the change.", List.of()));
             } else {
+                ground(was, is).ifPresent(moved::add);
                 changed(was, is).ifPresent(moved::add);
             }
         }
@@ -129,11 +166,43 @@ public class Snapshots {
         return snapshot.devices().stream().collect(Collectors.toMap(Snapshot.OfDevice::id, Function.identity()));
     }
 
+    /** What the device holds without the change, when its lines are derived from another configuration by now. */
+    private Optional<MovedView.OfDevice> ground(Snapshot.OfDevice was, Snapshot.OfDevice is) {
+        Long before = was.baseline();
+        Long after = is.baseline();
+        if (before == null || after == null || before.equals(after)) {
+            return Optional.empty();
+        }
+        Device device = devices.withId(is.id());
+        return difference(
+                device.name(),
+                MovedView.Kind.GROUND,
+                builds.engine(device),
+                builds.baseline(device, before),
+                builds.baseline(device, after));
+    }
+
+    private static Optional<MovedView.OfDevice> difference(
+            String device, MovedView.Kind kind, ConfigEngine engine, ConfigTree before, ConfigTree after) {
+        ConfigTree left = engine.numbered(before);
+        ConfigTree right = engine.numbered(after);
+        String summary = engine.summary(left, right).inWords();
+        return summary.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new MovedView.OfDevice(
+                        device,
+                        kind,
+                        summary,
+                        engine.rows(left, right).stream()
+                                .map(DifferenceRowView::of)
+                                .toList()));
+    }
+
     private Optional<MovedView.OfDevice> changed(Snapshot.OfDevice was, Snapshot.OfDevice is) {
         Device device = devices.withId(is.id());
         ConfigEngine engine = builds.engine(device);
-        ConfigTree before = outcome(device, was, engine);
-        ConfigTree after = outcome(device, is, engine);
+        ConfigTree before = outcome(device, was);
+        ConfigTree after = outcome(device, is);
         if (before == null || after == null) {
             return Optional.of(new MovedView.OfDevice(
                     is.device(),
@@ -141,17 +210,12 @@ public class Snapshots {
                     "What it would have held then can't be derived any more.",
                     List.of()));
         }
-        List<DifferenceRowView> rows =
-                engine.rows(before, after).stream().map(DifferenceRowView::of).toList();
-        String summary = engine.summary(before, after).inWords();
-        return summary.isEmpty()
-                ? Optional.empty()
-                : Optional.of(new MovedView.OfDevice(is.device(), MovedView.Kind.CHANGED, summary, rows));
+        return difference(is.device(), MovedView.Kind.CHANGED, engine, before, after);
     }
 
-    private @Nullable ConfigTree outcome(Device device, Snapshot.OfDevice of, ConfigEngine engine) {
+    private @Nullable ConfigTree outcome(Device device, Snapshot.OfDevice of) {
         Outcome outcome = builds.outcome(device, of.baseline(), of.asked());
-        return outcome.isDerivable() ? engine.numbered(outcome.derived().outcome()) : null;
+        return outcome.isDerivable() ? outcome.derived().outcome() : null;
     }
 
     private static List<String> others(Snapshot then, Snapshot now) {
@@ -171,6 +235,12 @@ public class Snapshots {
         if (then.pauseSeconds() != now.pauseSeconds()) {
             sentences.add(
                     "The pause between waves is " + now.pauseSeconds() + " s, and was " + then.pauseSeconds() + " s.");
+        }
+        if (then.outsideWindows() != now.outsideWindows()) {
+            sentences.add(
+                    now.outsideWindows()
+                            ? "It is to run outside the usual windows."
+                            : "It is no longer to run outside the usual windows.");
         }
         Map<String, String> sheets = new TreeMap<>(then.sheets());
         now.sheets().forEach((device, lines) -> {

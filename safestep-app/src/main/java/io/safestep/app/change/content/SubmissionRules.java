@@ -25,12 +25,14 @@ public class SubmissionRules {
     private final Platforms platforms;
     private final Rules rules;
     private final ChangeWaves waves;
+    private final MovedGround ground;
 
-    SubmissionRules(DeviceBuilds builds, Platforms platforms, Rules rules, ChangeWaves waves) {
+    SubmissionRules(DeviceBuilds builds, Platforms platforms, Rules rules, ChangeWaves waves, MovedGround ground) {
         this.builds = builds;
         this.platforms = platforms;
         this.waves = waves;
         this.rules = rules;
+        this.ground = ground;
     }
 
     /**
@@ -65,6 +67,7 @@ public class SubmissionRules {
                         .forEach(errors::add);
             }
             outcome.cut().flatMap(cut -> pathError(target.device(), cut, field)).ifPresent(errors::add);
+            groundError(target, field).ifPresent(errors::add);
             unproven |= target.hasScript() && !target.proven();
         }
         waves.of(change).objections().stream()
@@ -91,6 +94,18 @@ public class SubmissionRules {
                                     + " no way. Accept that its way back is not proven, or change the lines.")));
         }
         return errors;
+    }
+
+    /** What a run would stop at, and nobody has decided about. */
+    private Optional<FieldError> groundError(ChangeTarget target, String field) {
+        List<String> moved = ground.of(target);
+        return moved.isEmpty()
+                ? Optional.empty()
+                : Optional.of(FieldError.of(
+                        field + ".lines",
+                        target.device().name() + " was changed outside where these lines write ("
+                                + String.join(", ", moved)
+                                + "). Decide about that first: make what it holds its baseline, or revert it."));
     }
 
     /** A device that goes back by itself when nobody confirms may be cut off for a moment. */

@@ -79,6 +79,7 @@ public class Change {
     private Integer waveMost;
     private int wavePauseSeconds;
     private boolean wavesByHand;
+    private boolean outsideWindows;
 
     @JdbcTypeCode(SqlTypes.CHAR)
     private String seal;
@@ -89,6 +90,7 @@ public class Change {
     private Instant submittedAt;
     private String outcomeNote;
     private Instant endingToldFor;
+    private String groundMoved;
 
     @OneToMany(mappedBy = "change", cascade = CascadeType.ALL, orphanRemoval = true)
     @OrderBy("wave, position")
@@ -244,6 +246,7 @@ public class Change {
                 waveFirst,
                 waveMost,
                 wavePauseSeconds,
+                outsideWindows,
                 wavesByHand
                         ? targets.stream()
                                 .collect(Collectors.toMap(t -> t.device().name(), ChangeTarget::wave))
@@ -303,6 +306,7 @@ public class Change {
         waveMost = order.most();
         wavePauseSeconds = order.pauseSeconds();
         wavesByHand = !order.byHand().isEmpty();
+        outsideWindows = order.outsideWindows();
     }
 
     public void replaceContent(List<ChangeTarget> newTargets, List<ChangeCheck> newChecks) {
@@ -356,6 +360,16 @@ public class Change {
 
     public void submitted(Instant now) {
         submittedAt = now;
+        groundMoved = null;
+    }
+
+    /**
+     * Devices hold something else by now than what was submitted.
+     *
+     * @param where devices and the parts of their configuration in words
+     */
+    public void groundMoved(String where) {
+        groundMoved = where;
     }
 
     public void note(String text) {

@@ -33,7 +33,7 @@ public class Outlines {
 
     private static final String OUTLINE = """
             select c.id, c.number, c.title, c.state, c.nothing_written, c.emergency_reason is not null as emergency,
-                   c.seal, c.updated_at, c.wave_pause_seconds, c.undo_accepted, c.earlier_authors, p.login, p.name as author,
+                   c.seal, c.updated_at, c.wave_pause_seconds, c.undo_accepted, c.ground_moved, c.earlier_authors, p.login, p.name as author,
                    t.ids, t.names, t.platforms, t.waves, t.commands, t.undo_commands, t.wrong, t.unproven
               from change_request c
               join person p on p.id = c.author_id
@@ -90,8 +90,13 @@ public class Outlines {
      * @param wrong on how many devices they are not right yet
      * @param unproven on how many the way back is not proven
      * @param undoAccepted the author takes that as it is
+     * @param moved where devices hold something else by now than when it was submitted, so that it came back; null for nowhere
      */
-    public record Built(int wrong, int unproven, boolean undoAccepted) {}
+    public record Built(
+            int wrong,
+            int unproven,
+            boolean undoAccepted,
+            @Nullable String moved) {}
 
     /** Of a device, highest number first. */
     public List<Outline> of(String device, int most) {
@@ -183,7 +188,11 @@ public class Outlines {
                 row.getTimestamp("updated_at").toInstant(),
                 Duration.ofSeconds(row.getInt("wave_pause_seconds")),
                 parts(row),
-                new Built(row.getInt("wrong"), row.getInt("unproven"), row.getBoolean("undo_accepted")));
+                new Built(
+                        row.getInt("wrong"),
+                        row.getInt("unproven"),
+                        row.getBoolean("undo_accepted"),
+                        row.getString("ground_moved")));
     }
 
     private static List<RunWork.Part> parts(ResultSet row) throws SQLException {

@@ -144,6 +144,7 @@ public record ChangeView(
      *
      * @param first how many devices the first wave holds at most; null for what is usual
      * @param most how many devices any wave holds at most; null for what is usual
+     * @param outsideWindows it is to run outside the usual windows
      * @param byHand a person placed the devices
      * @param waves with the reason for each
      * @param objections what stands against this order
@@ -153,6 +154,7 @@ public record ChangeView(
             @Nullable Integer first,
             @Nullable Integer most,
             int pauseSeconds,
+            boolean outsideWindows,
             boolean byHand,
             List<WaveOrder.Wave> waves,
             List<WaveOrder.Objection> objections) {
@@ -163,6 +165,7 @@ public record ChangeView(
                     first,
                     most,
                     pauseSeconds,
+                    outsideWindows,
                     byHand,
                     ChangeView.waves(waves, sight),
                     objections.stream()

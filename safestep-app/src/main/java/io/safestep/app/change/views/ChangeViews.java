@@ -136,6 +136,7 @@ public class ChangeViews {
                 order.first(),
                 order.most(),
                 order.pauseSeconds(),
+                order.outsideWindows(),
                 !order.byHand().isEmpty(),
                 placed.waves(),
                 placed.objections());

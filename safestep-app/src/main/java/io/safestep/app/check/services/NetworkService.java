@@ -35,6 +35,10 @@ class NetworkService {
     private Severity severity;
 
     private int settleSeconds;
+
+    /** Whose it is; null for nobody's. */
+    private Long teamId;
+
     private int version;
 
     @ElementCollection
@@ -63,6 +67,7 @@ class NetworkService {
         port = wanted.port();
         severity = wanted.severity();
         settleSeconds = wanted.settleSeconds();
+        teamId = wanted.team();
         ends.clear();
         ends.addAll(newEnds);
         version++;
@@ -94,6 +99,11 @@ class NetworkService {
 
     int settleSeconds() {
         return settleSeconds;
+    }
+
+    @Nullable
+    Long teamId() {
+        return teamId;
     }
 
     int version() {

@@ -5,6 +5,7 @@ import io.safestep.app.check.looks.CheckRules;
 import io.safestep.app.device.Device;
 import io.safestep.app.device.Devices;
 import io.safestep.app.network.ComputedNetwork;
+import io.safestep.app.people.Teams;
 import io.safestep.app.problem.FieldError;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.address.IpAddress;
@@ -37,6 +38,7 @@ public class NetworkServices {
     private final Devices devices;
     private final ComputedNetwork network;
     private final CheckRules rules;
+    private final Teams teams;
     private final AuditLog audit;
 
     NetworkServices(
@@ -44,11 +46,13 @@ public class NetworkServices {
             Devices devices,
             ComputedNetwork network,
             CheckRules rules,
+            Teams teams,
             AuditLog audit) {
         this.services = services;
         this.devices = devices;
         this.network = network;
         this.rules = rules;
+        this.teams = teams;
         this.audit = audit;
     }
 
@@ -81,8 +85,31 @@ public class NetworkServices {
                 s.port(),
                 s.severity(),
                 s.settleSeconds(),
+                s.teamId(),
                 ends.stream().map(ServiceView.End::site).distinct().sorted().toList(),
                 ends);
+    }
+
+    /** The teams that services belong to, ids by the names of services; without those that belong to none. */
+    @Transactional(readOnly = true)
+    public Map<String, Long> teams() {
+        Map<String, Long> teams = new HashMap<>();
+        services.findAllByOrderByName().forEach(s -> {
+            Long team = s.teamId();
+            if (team != null) {
+                teams.put(s.name(), team);
+            }
+        });
+        return teams;
+    }
+
+    /** Names of the services that belong to no team. */
+    @Transactional(readOnly = true)
+    public List<String> withoutTeam() {
+        return services.findAllByOrderByName().stream()
+                .filter(s -> s.teamId() == null)
+                .map(NetworkService::name)
+                .toList();
     }
 
     /** @param id null for a new one */
@@ -92,6 +119,10 @@ public class NetworkServices {
             throw ProblemException.invalid("name", "There is a service called " + name + " already.");
         });
         NetworkService service = id == null ? new NetworkService(name) : existing(id);
+        Long team = wanted.team();
+        if (team != null && teams.all().stream().noneMatch(t -> t.id() == team)) {
+            throw ProblemException.invalid("team", "Choose a team.");
+        }
         if (service.version() != wanted.version()) {
             throw ProblemException.moved(
                     name + " was changed meanwhile. Load it again; what you wrote is still in this page until you do.");

@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param version that was read before; 0 for a new one
  * @param port TCP port; null for a ping
+ * @param team id of the team that it belongs to, which rules may ask; left out for none
  */
 public record ServiceRequest(
         int version,
@@ -36,6 +37,8 @@ public record ServiceRequest(
 
         @Min(value = 0, message = "From 0 to 600 seconds.") @Max(value = 600, message = "From 0 to 600 seconds.")
         int settleSeconds,
+
+        @Nullable Long team,
 
         @NotEmpty(message = "Choose at least one device from which it is looked at.")
         @Size(max = 100, message = "At most 100 devices.")

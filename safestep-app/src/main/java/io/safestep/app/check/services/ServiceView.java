@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * A service with the sites to which it belongs.
  *
+ * @param team id of the team that it belongs to; null for none
  * @param sites of the devices from which it is looked at
  */
 record ServiceView(
@@ -19,6 +20,7 @@ record ServiceView(
         @Nullable Integer port,
         Severity severity,
         int settleSeconds,
+        @Nullable Long team,
         List<String> sites,
         List<End> ends) {
 
@@ -34,6 +36,7 @@ record ServiceView(
                 port,
                 severity,
                 settleSeconds,
+                team,
                 sight.readsEverything()
                         ? sites
                         : seen.stream().map(End::site).distinct().toList(),

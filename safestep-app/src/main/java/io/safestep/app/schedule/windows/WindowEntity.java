@@ -49,6 +49,11 @@ public class WindowEntity {
         return name;
     }
 
+    /** Whether it opens again and again. */
+    public boolean comesAgain() {
+        return recurrence != null;
+    }
+
     ChangeWindow window() {
         return new ChangeWindow(firstDay, opens, closes, recurrence, ZoneId.of(zone));
     }

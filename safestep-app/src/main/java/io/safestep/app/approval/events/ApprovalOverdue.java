@@ -1,4 +1,4 @@
-package io.safestep.app.approval;
+package io.safestep.app.approval.events;
 
 /**
  * An approval that a change waits for is past its time, in the transaction that is still going on.

@@ -1,4 +1,4 @@
-package io.safestep.app.approval;
+package io.safestep.app.approval.events;
 
 import java.time.Instant;
 

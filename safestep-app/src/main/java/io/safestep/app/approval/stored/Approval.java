@@ -1,8 +1,9 @@
-package io.safestep.app.approval;
+package io.safestep.app.approval.stored;
 
 import io.safestep.app.people.stored.Person;
 import io.safestep.core.approval.GivenApproval;
 import io.safestep.core.change.Verdict;
+import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -14,15 +15,13 @@ import jakarta.persistence.ManyToOne;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.Set;
-import org.hibernate.annotations.Immutable;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
-/** A decision of one person about the content that had this seal. */
+/** A decision of one person about the content that had this seal. It stays as it was; that it counts can end. */
 @Entity
-@Immutable
-class Approval {
+public class Approval {
 
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
@@ -34,23 +33,28 @@ class Approval {
     private Person person;
 
     @Enumerated(EnumType.STRING)
+    @Column(updatable = false)
     private Verdict verdict;
 
+    @Column(updatable = false)
     private String comment;
 
     @JdbcTypeCode(SqlTypes.CHAR)
+    @Column(updatable = false)
     private String seal;
 
+    @Column(updatable = false)
     private Instant decidedAt;
 
     /** Keys of what it was given for, with commas between them. */
     private String needs = "";
 
     private String actingFor;
+    private boolean ended;
 
     protected Approval() {}
 
-    Approval(Long changeId, Person person, Verdict verdict, String comment, String seal, Instant decidedAt) {
+    public Approval(Long changeId, Person person, Verdict verdict, String comment, String seal, Instant decidedAt) {
         this.changeId = changeId;
         this.person = person;
         this.verdict = verdict;
@@ -60,42 +64,50 @@ class Approval {
     }
 
     /** Says for what it was given, and for whom somebody spoke who acts for them. */
-    Approval about(Collection<String> keys, @Nullable String away) {
+    public Approval about(Collection<String> keys, @Nullable String away) {
         needs = String.join(",", keys);
         actingFor = away;
         return this;
     }
 
-    @Nullable
-    String actingFor() {
+    public @Nullable String actingFor() {
         return actingFor;
     }
 
-    GivenApproval given() {
+    public GivenApproval given() {
         return new GivenApproval(person.login(), seal, decidedAt, Set.of(needs.split(",")), actingFor);
     }
 
-    Long changeId() {
+    public Long changeId() {
         return changeId;
     }
 
-    Person person() {
+    public Person person() {
         return person;
     }
 
-    Verdict verdict() {
+    /** Counts no more: what it was given for has come back to its author since. */
+    public void end() {
+        ended = true;
+    }
+
+    public boolean ended() {
+        return ended;
+    }
+
+    public Verdict verdict() {
         return verdict;
     }
 
-    String comment() {
+    public String comment() {
         return comment;
     }
 
-    String seal() {
+    public String seal() {
         return seal;
     }
 
-    Instant decidedAt() {
+    public Instant decidedAt() {
         return decidedAt;
     }
 }
