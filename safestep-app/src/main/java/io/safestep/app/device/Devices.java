@@ -1,6 +1,7 @@
 package io.safestep.app.device;
 
 import io.safestep.app.audit.AuditLog;
+import io.safestep.app.kept.Stamps;
 import io.safestep.app.platform.Platforms;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sight.Sight;
@@ -23,6 +24,7 @@ import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** What Safe Step knows of the devices: finding them, and how they stand. The front door of this package. */
 @Service
@@ -36,9 +38,12 @@ public class Devices {
     private final DeviceStandings standings;
     private final Platforms platforms;
     private final DevicePorts ports;
+    private final Stamps stamps;
     private final AuditLog audit;
     private final ApplicationEventPublisher events;
     private final Clock clock;
+
+    private volatile Kept kept = new Kept("", List.of());
 
     Devices(
             DeviceRepository repository,
@@ -46,6 +51,7 @@ public class Devices {
             DeviceStandings standings,
             Platforms platforms,
             DevicePorts ports,
+            Stamps stamps,
             AuditLog audit,
             ApplicationEventPublisher events,
             Clock clock) {
@@ -54,6 +60,7 @@ public class Devices {
         this.standings = standings;
         this.platforms = platforms;
         this.ports = ports;
+        this.stamps = stamps;
         this.audit = audit;
         this.events = events;
         this.clock = clock;
@@ -64,11 +71,23 @@ public class Devices {
         return repository.findAllByOrderByName().stream().map(this::view).toList();
     }
 
-    /** All devices by name, for computing. */
+    /** All devices by name, for computing. Kept until one of them is written: there may be thousands. */
     @Transactional(readOnly = true)
     public List<Device> snapshots() {
-        return snapshots(repository.findAllByOrderByName());
+        if (!TransactionSynchronizationManager.isCurrentTransactionReadOnly()) {
+            // What a transaction has written that may yet be undone is for nobody else.
+            return snapshots(repository.findAllByOrderByName());
+        }
+        String stamp = stamps.of(Stamps.Listed.DEVICES);
+        Kept known = kept;
+        if (!known.stamp().equals(stamp)) {
+            known = new Kept(stamp, snapshots(repository.findAllByOrderByName()));
+            kept = known;
+        }
+        return known.devices();
     }
+
+    private record Kept(String stamp, List<Device> devices) {}
 
     private static List<Device> snapshots(List<StoredDevice> stored) {
         return stored.stream().map(StoredDevice::snapshot).toList();

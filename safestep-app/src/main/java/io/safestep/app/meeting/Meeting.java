@@ -2,8 +2,11 @@ package io.safestep.app.meeting;
 
 import io.safestep.app.approval.Reviews;
 import io.safestep.app.approval.needs.Needs;
+import io.safestep.app.change.stored.Outlines;
 import io.safestep.app.change.stored.Outlines.Outline;
 import io.safestep.app.change.stored.RunWork;
+import io.safestep.app.kept.FoundOnce;
+import io.safestep.app.kept.Stamps;
 import io.safestep.app.next.NextSteps;
 import io.safestep.app.people.People;
 import io.safestep.app.people.stored.Person;
@@ -16,6 +19,7 @@ import io.safestep.core.change.ChangeState;
 import io.safestep.core.next.Ladder;
 import io.safestep.core.risk.Risk;
 import io.safestep.core.risk.RiskLevel;
+import java.time.Clock;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
@@ -37,17 +41,44 @@ class Meeting {
     static final int MOST = 100;
 
     private final NextSteps steps;
+    private final Outlines outlines;
     private final Reviews reviews;
     private final Needs needs;
     private final Schedule schedule;
     private final People people;
 
-    Meeting(NextSteps steps, Reviews reviews, Needs needs, Schedule schedule, People people) {
+    private final FoundOnce<Facts> found;
+
+    Meeting(
+            NextSteps steps,
+            Outlines outlines,
+            Reviews reviews,
+            Needs needs,
+            Schedule schedule,
+            People people,
+            Stamps stamps,
+            Clock clock) {
         this.steps = steps;
+        this.outlines = outlines;
         this.reviews = reviews;
         this.needs = needs;
         this.schedule = schedule;
         this.people = people;
+        this.found = new FoundOnce<>(stamps, Stamps.Listed.OPEN_CHANGES, clock, this::find);
+    }
+
+    /**
+     * What is the same for everybody, by the ids of the changes in review.
+     *
+     * @param outlooks where they would fit first; without emergencies, and without those that do not in the next days
+     */
+    private record Facts(Map<Long, Risk> risks, Map<Long, Ladder.Outlook> outlooks) {}
+
+    private Facts find() {
+        List<Outline> changes = outlines.inStates(Set.of(ChangeState.IN_REVIEW));
+        return new Facts(
+                needs.risks(changes.stream().map(Outline::id).toList()),
+                schedule.outlooks(changes.stream().filter(c -> !c.emergency()).toList()));
     }
 
     /** Those that wait for a decision and that somebody sees: what could run first comes first. */
@@ -57,15 +88,12 @@ class Meeting {
                 .filter(w -> w.change().state() == ChangeState.IN_REVIEW)
                 .limit(MOST)
                 .toList();
-        List<Outline> changes = waiting.stream().map(NextSteps.Waiting::change).toList();
-        Map<Long, Risk> risks = needs.risks(changes.stream().map(Outline::id).toList());
-        Map<Long, Ladder.Outlook> outlooks =
-                schedule.outlooks(changes.stream().filter(c -> !c.emergency()).toList());
+        Facts facts = found.now();
         return waiting.stream()
                 .map(w -> view(
                                 w,
-                                risks.get(w.change().id()),
-                                outlooks.get(w.change().id()))
+                                facts.risks().get(w.change().id()),
+                                facts.outlooks().get(w.change().id()))
                         .told(sight))
                 .sorted(Comparator.comparing(MeetingView::fits, Comparator.nullsLast(Comparator.naturalOrder()))
                         .thenComparing(

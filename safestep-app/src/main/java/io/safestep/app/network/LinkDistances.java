@@ -1,8 +1,11 @@
 package io.safestep.app.network;
 
+import io.safestep.app.kept.FoundOnce;
+import io.safestep.app.kept.Stamps;
 import io.safestep.core.network.segment.Link;
 import io.safestep.core.network.segment.Port;
 import java.sql.ResultSet;
+import java.time.Clock;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
@@ -24,13 +27,19 @@ public class LinkDistances {
             c.other_device_id""";
 
     private final JdbcClient jdbc;
+    private final FoundOnce<Map<String, Integer>> fromTheCore;
 
-    LinkDistances(JdbcClient jdbc) {
+    LinkDistances(JdbcClient jdbc, Stamps stamps, Clock clock) {
         this.jdbc = jdbc;
+        this.fromTheCore = new FoundOnce<>(stamps, Stamps.Listed.DEVICES, clock, this::walkFromTheCore);
     }
 
     /** Over how many links each device is from the nearest core; devices that no link leads to are missing. */
     public Map<String, Integer> fromTheCore() {
+        return fromTheCore.now();
+    }
+
+    private Map<String, Integer> walkFromTheCore() {
         Graph<String, DefaultEdge> graph = new SimpleGraph<>(DefaultEdge.class);
         jdbc.sql(LINKS).query((ResultSet row) -> {
             String one = row.getString("one");
@@ -52,7 +61,7 @@ public class LinkDistances {
                 distances.put(device, walk.getDepth(device));
             }
         }
-        return distances;
+        return Map.copyOf(distances);
     }
 
     /** Links of which both ends are among the devices. */

@@ -1,11 +1,13 @@
 package io.safestep.app.now;
 
+import io.safestep.app.inventory.DeviceTable;
 import io.safestep.app.kept.FoundOnce;
 import io.safestep.app.kept.Stamps;
 import io.safestep.app.run.views.RecentRuns;
 import io.safestep.app.schedule.Planned;
 import io.safestep.app.schedule.Schedule;
 import io.safestep.app.schedule.freezes.Stretch;
+import io.safestep.app.sight.Sight;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -20,12 +22,17 @@ class NetworkNow {
     private final Schedule schedule;
     private final RecentRuns recentRuns;
     private final Clock clock;
+    private final DeviceTable devices;
     private final FoundOnce<Facts> found;
+    private final FoundOnce<NotRightInNetwork> foundOfAll;
 
-    NetworkNow(Schedule schedule, RecentRuns recentRuns, Stamps stamps, Clock clock) {
+    NetworkNow(Schedule schedule, RecentRuns recentRuns, DeviceTable devices, Stamps stamps, Clock clock) {
         this.schedule = schedule;
         this.recentRuns = recentRuns;
         this.clock = clock;
+        this.devices = devices;
+        this.foundOfAll =
+                new FoundOnce<>(stamps, Stamps.Listed.DEVICES, clock, () -> notRightAmong(Sight.everything("")));
         this.found = new FoundOnce<>(stamps, Stamps.Listed.OPEN_CHANGES, clock, this::find);
     }
 
@@ -38,6 +45,17 @@ class NetworkNow {
     @Transactional(readOnly = true)
     Facts facts() {
         return found.now();
+    }
+
+    /** What is not right with the devices that somebody sees. */
+    @Transactional(readOnly = true)
+    NotRightInNetwork notRight(Sight sight) {
+        return sight.readsEverything() ? foundOfAll.now() : notRightAmong(sight);
+    }
+
+    private NotRightInNetwork notRightAmong(Sight sight) {
+        return NotRightInNetwork.of(
+                devices.rows(sight).stream().map(Trouble::of).toList());
     }
 
     private Facts find() {

@@ -1,7 +1,6 @@
 package io.safestep.app.now;
 
 import io.safestep.app.change.ChangesInSight;
-import io.safestep.app.inventory.DeviceTable;
 import io.safestep.app.next.NextSteps;
 import io.safestep.app.now.NowView.Need;
 import io.safestep.app.people.People;
@@ -21,21 +20,14 @@ class NowController {
 
     private final NextSteps steps;
     private final NetworkNow network;
-    private final DeviceTable devices;
     private final People people;
     private final FirstChangeFacts first;
     private final StandardApprovals standards;
 
     NowController(
-            NextSteps steps,
-            NetworkNow network,
-            DeviceTable devices,
-            People people,
-            FirstChangeFacts first,
-            StandardApprovals standards) {
+            NextSteps steps, NetworkNow network, People people, FirstChangeFacts first, StandardApprovals standards) {
         this.steps = steps;
         this.network = network;
-        this.devices = devices;
         this.people = people;
         this.first = first;
         this.standards = standards;
@@ -51,8 +43,7 @@ class NowController {
                 .sorted(Comparator.comparing(Need::kind).thenComparing(Need::since, Comparator.reverseOrder()))
                 .toList();
         NetworkNow.Facts facts = network.facts();
-        NotRightInNetwork wrong = NotRightInNetwork.of(
-                devices.rows(sight).stream().map(Trouble::of).toList());
+        NotRightInNetwork wrong = network.notRight(sight);
         List<NowView.Preparation> preparations = sight.actsOnEverything()
                 ? first.missing().stream().map(NowView.Preparation::of).toList()
                 : List.of();

@@ -5,8 +5,11 @@ import io.safestep.app.people.stored.Person;
 import io.safestep.app.people.stored.PersonRepository;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.core.people.PeopleGate.Power;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -41,6 +44,12 @@ public class People {
     @Transactional(readOnly = true)
     public Optional<Person> known(String login) {
         return repository.findByLogin(login);
+    }
+
+    /** What people are called, by their log-ins; also of those who are retired, without those whom nobody knows. */
+    @Transactional(readOnly = true)
+    public Map<String, String> names(Collection<String> logins) {
+        return repository.findByLoginIn(logins).stream().collect(Collectors.toMap(Person::login, Person::name));
     }
 
     /** @throws ProblemException when there is no such person */

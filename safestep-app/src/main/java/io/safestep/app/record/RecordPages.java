@@ -5,13 +5,11 @@ import io.safestep.app.audit.RecordReading;
 import io.safestep.app.change.ChangesInSight;
 import io.safestep.app.device.Devices;
 import io.safestep.app.people.People;
-import io.safestep.app.people.stored.Person;
 import io.safestep.app.problem.ProblemException;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.record.RecordedAct;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -112,7 +110,6 @@ class RecordPages {
     Page page(RecordQuery query, long before, Sight sight) {
         RecordChoice choice = choice(query, sight);
         List<EntryView> shown = new ArrayList<>();
-        Map<String, String> names = new HashMap<>();
         Long next = before;
         for (int tries = 0; next != null && shown.size() < PAGE && tries < MOST_TRIES; tries++) {
             int wanted = PAGE - shown.size();
@@ -120,20 +117,20 @@ class RecordPages {
             List<RecordedAct> seen = seen(found, sight);
             Set<String> boxes =
                     devices.namesAmong(seen.stream().map(RecordedAct::subject).collect(Collectors.toSet()));
-            seen.forEach(act -> shown.add(view(act, sight, boxes, names)));
+            Map<String, String> names =
+                    people.names(seen.stream().map(RecordedAct::person).collect(Collectors.toSet()));
+            seen.forEach(act -> shown.add(view(act, sight, boxes, names.get(act.person()))));
             next = found.size() < wanted ? null : found.get(found.size() - 1).number();
         }
         return new Page(shown, next);
     }
 
-    private EntryView view(RecordedAct act, Sight sight, Set<String> boxes, Map<String, String> names) {
-        String name = names.computeIfAbsent(
-                act.person(), login -> people.known(login).map(Person::name).orElse(""));
+    private static EntryView view(RecordedAct act, Sight sight, Set<String> boxes, @Nullable String name) {
         return new EntryView(
                 act.number(),
                 act.at(),
                 act.person(),
-                name.isEmpty() ? null : name,
+                name,
                 act.subject(),
                 change(act).isPresent(),
                 boxes.contains(act.subject()),

@@ -11,10 +11,12 @@ import io.safestep.core.check.definition.CheckSetRule;
 import io.safestep.core.check.definition.Topic;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.StreamSupport;
@@ -240,8 +242,9 @@ public class CheckLibrary {
             CheckSetRule rule = set.rule();
             List<CheckSetRule.Subject> concerned =
                     devices.stream().filter(rule::concerns).toList();
-            for (Long id : concerned.isEmpty() ? List.<Long>of() : set.checks()) {
-                LibraryCheck check = existing(id);
+            Map<Long, LibraryCheck> known = concerned.isEmpty() ? Map.of() : checks(set);
+            for (Long id : known.isEmpty() ? List.<Long>of() : set.checks()) {
+                LibraryCheck check = Objects.requireNonNull(known.get(id));
                 CheckDefinition definition = check.definition();
                 List<String> possible = concerned.stream()
                         .filter(d -> CheckRules.possible(definition, platforms.profile(d.platform())))
@@ -262,6 +265,12 @@ public class CheckLibrary {
             }
         }
         return proposals.values().stream().map(p -> forAll(p, devices.size())).toList();
+    }
+
+    private Map<Long, LibraryCheck> checks(CheckSet set) {
+        Map<Long, LibraryCheck> found = new HashMap<>();
+        checks.findAllById(set.checks()).forEach(c -> found.put(c.id(), c));
+        return found;
     }
 
     /** Devices are named only where it is not looked at on all of them. */

@@ -2,6 +2,7 @@ package io.safestep.app.people.stored;
 
 import io.safestep.app.problem.ProblemException;
 import jakarta.persistence.LockModeType;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -11,6 +12,8 @@ import org.springframework.data.jpa.repository.Query;
 public interface PersonRepository extends JpaRepository<Person, Long> {
 
     Optional<Person> findByLogin(String login);
+
+    List<Person> findByLoginIn(Collection<String> logins);
 
     Optional<Person> findByPasskeyHandle(String handle);
 
