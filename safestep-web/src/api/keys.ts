@@ -122,6 +122,7 @@ export const keys = {
   nextOf: (number: number) => [...change(number), "next"],
   approvalsOf: (number: number) => [...change(number), "approvals"],
   movedOf: (number: number, seal: string | null) => [...change(number), "moved", seal],
+  openedOf: (number: number, seal: string | null) => [...change(number), "opened", seal],
   needsOf: (number: number) => [...change(number), "needs"],
   needsOfTrial: (asked: unknown) => ["needs-trial", asked],
   bookingOf: (number: number) => [...change(number), "booking"],

@@ -9,7 +9,7 @@ import { Glyph } from "../ui/Glyph";
 import { Block, ErrorBlock } from "../ui/Messages";
 import { dayAndTime } from "../ui/time";
 import { looks } from "../ui/words";
-import { BuildReview, type Reading, useReading } from "./BuildRung";
+import { BuildReview, useReading } from "./BuildRung";
 import { MovedSince } from "./MovedSince";
 import { NeedsOf } from "./Needs";
 import { ReadBar } from "./ReadBar";
@@ -68,7 +68,7 @@ export function ApproveRung({ change }: { change: Change }) {
       <div ref={deciding}>
         {releases && <EmergencyDecision change={change} release />}
         {(decides || (inReview && mayDecide && !author)) && (
-          <Decision change={change} approves={decides} emergency={next?.kind === "RELEASE"} reading={reading} />
+          <Decision change={change} approves={decides} emergency={next?.kind === "RELEASE"} />
         )}
         {standing?.mayReview && <EmergencyDecision change={change} release={false} />}
       </div>
@@ -182,10 +182,9 @@ interface DecisionProps {
   /** An approval of theirs is asked for; else they can only send it back. */
   approves: boolean;
   emergency: boolean;
-  reading: Reading;
 }
 
-function Decision({ change, approves, emergency, reading }: DecisionProps) {
+function Decision({ change, approves, emergency }: DecisionProps) {
   const [comment, setComment] = useState("");
   const after = useMoved();
   // The seal that was on the screen when the person began to look: content that moves later is refused by the server.
@@ -196,12 +195,7 @@ function Decision({ change, approves, emergency, reading }: DecisionProps) {
       told(
         api.POST("/api/changes/{number}/approvals", {
           params: { path: { number: change.number } },
-          body: {
-            verdict,
-            comment,
-            seal: seal ?? "",
-            opened: reading.devices.filter((d) => !reading.unopened.has(d)),
-          },
+          body: { verdict, comment, seal: seal ?? "" },
         }),
       ),
     onSettled: () => after.change(change.number),

@@ -1,34 +1,31 @@
-import { useCallback, useState } from "react";
+import { useQuery } from "@tanstack/react-query";
+import { useCallback, useMemo, useState } from "react";
+import { api, told } from "../api/client";
+import { keys } from "../api/keys";
 import type { Change } from "../api/types";
 
-/** Which differences of a change this person has opened, as long as its content stays the same. */
+/**
+ * Which differences of a change this person has opened, as long as its content stays the same: the server knows what it has
+ * shown to them, on whatever machine.
+ */
 export function useOpened(change: Change): { unopened: Set<string>; open: (device: string) => void } {
-  const key = `opened ${change.number} ${change.seal ?? change.version}`;
-  const [opened, setOpened] = useState<{ key: string; devices: string[] }>(() => ({ key, devices: read(key) }));
-  const devices = opened.key === key ? opened.devices : read(key);
+  const shown = useQuery({
+    queryKey: keys.openedOf(change.number, change.seal),
+    queryFn: () => told(api.GET("/api/changes/{number}/opened", { params: { path: { number: change.number } } })),
+  }).data;
+  const content = `${change.number} ${change.seal ?? change.version}`;
+  const [here, setHere] = useState<{ content: string; devices: string[] }>({ content, devices: [] });
   const open = useCallback(
     (device: string) =>
-      setOpened((old) => {
-        const before = old.key === key ? old.devices : read(key);
-        if (before.includes(device)) {
-          return old.key === key ? old : { key, devices: before };
-        }
-        const after = [...before, device];
-        sessionStorage.setItem(key, JSON.stringify(after));
-        return { key, devices: after };
+      setHere((old) => {
+        const before = old.content === content ? old.devices : [];
+        return before.includes(device) ? old : { content, devices: [...before, device] };
       }),
-    [key],
+    [content],
   );
-  const unopened = new Set(change.targets.map((t) => t.device).filter((d) => !devices.includes(d)));
+  const unopened = useMemo(() => {
+    const opened = new Set([...(shown ?? []), ...(here.content === content ? here.devices : [])]);
+    return new Set(change.targets.map((t) => t.device).filter((d) => !opened.has(d)));
+  }, [shown, here, content, change.targets]);
   return { unopened, open };
-}
-
-function read(key: string): string[] {
-  try {
-    const stored: unknown = JSON.parse(sessionStorage.getItem(key) ?? "[]");
-    return Array.isArray(stored) ? stored.filter((d): d is string => typeof d === "string") : [];
-  } catch {
-    // Somebody else wrote there: everything counts as not opened.
-    return [];
-  }
 }

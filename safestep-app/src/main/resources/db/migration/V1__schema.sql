@@ -899,6 +899,16 @@ create table seen_content (
   kept_at timestamptz not null,
   content text not null
 );
+-- Who was shown the lines of which device, with the seal that the change had then.
+create table change_opened (
+  change_id bigint not null references change_request,
+  seal char(64) not null,
+  device_id bigint not null references device,
+  person_id bigint not null references person,
+  at timestamptz not null,
+  primary key (change_id, seal, device_id, person_id)
+);
+
 create index seen_content_change on seen_content (change_id, id);
 
 -- When a change needs whose approval.

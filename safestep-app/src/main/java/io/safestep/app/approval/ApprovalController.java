@@ -1,6 +1,7 @@
 package io.safestep.app.approval;
 
 import io.safestep.app.approval.seen.MovedView;
+import io.safestep.app.approval.seen.OpenedLines;
 import io.safestep.app.people.signed.SignedIn;
 import io.safestep.app.sight.Acts;
 import io.safestep.app.sight.Sees;
@@ -13,7 +14,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Set;
-import org.jspecify.annotations.Nullable;
+import java.util.TreeSet;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -29,14 +30,15 @@ import org.springframework.web.bind.annotation.RestController;
 class ApprovalController {
 
     private final Approvals approvals;
+    private final OpenedLines opened;
 
-    ApprovalController(Approvals approvals) {
+    ApprovalController(Approvals approvals, OpenedLines opened) {
         this.approvals = approvals;
+        this.opened = opened;
     }
 
     /**
      * @param seal the seal of the content that was looked at, 64 hexadecimal digits
-     * @param opened names of the devices whose lines were opened; null for none
      */
     record DecisionRequest(
             @NotNull(message = "Choose approved, returned or rejected.")
@@ -46,9 +48,7 @@ class ApprovalController {
             String comment,
 
             @NotBlank(message = "Say which seal you decide about.") @Size(max = 64)
-            String seal,
-
-            @Nullable @Size(max = 2000) Set<@Size(max = 63) String> opened) {}
+            String seal) {}
 
     @GetMapping("/approvals")
     @PreAuthorize("hasAuthority('READ')")
@@ -63,18 +63,19 @@ class ApprovalController {
         return approvals.movedSince(number, sight.login()).told(sight);
     }
 
+    /** Names of the devices whose lines the one who asks was shown as they are now. */
+    @GetMapping("/opened")
+    @PreAuthorize("hasAuthority('READ')")
+    Set<String> opened(@PathVariable @Sees(Subject.CHANGE) int number, Sight sight) {
+        return new TreeSet<>(sight.seen(opened.of(number, sight.login())));
+    }
+
     @PostMapping("/approvals")
     @PreAuthorize("hasAuthority('DECIDE_CHANGES')")
     List<ApprovalView> decide(
             @PathVariable @Sees(Subject.CHANGE) int number, @Valid @RequestBody DecisionRequest request, Sight sight) {
         return approvals.decide(
-                number,
-                new Approvals.Wanted(
-                        request.verdict(),
-                        request.comment(),
-                        request.seal(),
-                        request.opened() == null ? Set.of() : request.opened()),
-                sight);
+                number, new Approvals.Wanted(request.verdict(), request.comment(), request.seal()), sight);
     }
 
     /** @param seal the seal of the content that was looked at */

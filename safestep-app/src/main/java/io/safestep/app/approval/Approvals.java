@@ -3,6 +3,7 @@ package io.safestep.app.approval;
 import io.safestep.app.approval.events.ApprovalsBroken;
 import io.safestep.app.approval.needs.Needs;
 import io.safestep.app.approval.seen.MovedView;
+import io.safestep.app.approval.seen.OpenedLines;
 import io.safestep.app.approval.seen.Snapshots;
 import io.safestep.app.approval.stored.Approval;
 import io.safestep.app.approval.stored.ApprovalRepository;
@@ -51,6 +52,7 @@ public class Approvals {
     private final Changes changes;
     private final Needs needs;
     private final Snapshots snapshots;
+    private final OpenedLines opened;
     private final ChangesInSight inSight;
     private final ObjectProvider<ApprovalCondition> conditions;
     private final StandingApproval standing;
@@ -64,6 +66,7 @@ public class Approvals {
             Changes changes,
             Needs needs,
             Snapshots snapshots,
+            OpenedLines opened,
             ChangesInSight inSight,
             ObjectProvider<ApprovalCondition> conditions,
             StandingApproval standing,
@@ -75,6 +78,7 @@ public class Approvals {
         this.changes = changes;
         this.needs = needs;
         this.snapshots = snapshots;
+        this.opened = opened;
         this.inSight = inSight;
         this.conditions = conditions;
         this.standing = standing;
@@ -124,9 +128,8 @@ public class Approvals {
      * A decision as it is sent.
      *
      * @param seal the seal that the person saw; refused when the content has another one by now
-     * @param opened names of the devices whose lines they have opened
      */
-    public record Wanted(Verdict verdict, String comment, String seal, Set<String> opened) {}
+    public record Wanted(Verdict verdict, String comment, String seal) {}
 
     /** Takes a decision about the content with the given seal. An approval is given for all that its giver may give. */
     public List<ApprovalView> decide(int number, Wanted wanted, Sight sight) {
@@ -179,7 +182,7 @@ public class Approvals {
                     throw ProblemException.refused(objection);
                 });
         Set<String> unread = Reviews.toOpen(change, theirs);
-        unread.removeAll(wanted.opened());
+        unread.removeAll(opened.of(change.number(), login));
         if (!unread.isEmpty()) {
             throw ProblemException.refused(
                     "A rule asks that all of it was opened. Open " + String.join(", ", unread) + " first.");

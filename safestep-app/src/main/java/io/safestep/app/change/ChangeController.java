@@ -5,6 +5,7 @@ import io.safestep.app.change.build.BuildView;
 import io.safestep.app.change.build.OtherDevices;
 import io.safestep.app.change.views.AlikeView;
 import io.safestep.app.change.views.ChangeView;
+import io.safestep.app.change.views.LinesOpened;
 import io.safestep.app.change.views.TargetSummary;
 import io.safestep.app.change.views.TrialView;
 import io.safestep.app.check.library.CheckProposal;
@@ -17,6 +18,7 @@ import io.safestep.core.alike.CommonText;
 import io.safestep.core.paste.Cleaned;
 import jakarta.validation.Valid;
 import java.util.List;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -44,6 +46,7 @@ class ChangeController {
     private final OtherDevices others;
     private final Allocations allocations;
     private final ChangesInSight inSight;
+    private final ApplicationEventPublisher events;
 
     ChangeController(
             Changes changes,
@@ -53,7 +56,8 @@ class ChangeController {
             TemplateTrials trials,
             OtherDevices others,
             Allocations allocations,
-            ChangesInSight inSight) {
+            ChangesInSight inSight,
+            ApplicationEventPublisher events) {
         this.changes = changes;
         this.alike = alike;
         this.summaries = summaries;
@@ -62,6 +66,7 @@ class ChangeController {
         this.others = others;
         this.allocations = allocations;
         this.inSight = inSight;
+        this.events = events;
     }
 
     @GetMapping("/{number}")
@@ -226,7 +231,9 @@ class ChangeController {
             @PathVariable @Sees(Subject.CHANGE) int number,
             @PathVariable @Sees(Subject.DEVICE) String device,
             Sight sight) {
-        return changes.buildOf(number, device).told(sight);
+        BuildView build = changes.buildOf(number, device).told(sight);
+        events.publishEvent(new LinesOpened(number, device, sight.login()));
+        return build;
     }
 
     @PostMapping("/{number}/submission")

@@ -298,7 +298,7 @@ class DemoData {
                     approvals.decide(
                             number,
                             new Approvals.Wanted(
-                                    Verdict.APPROVED, "Looked at the lines and the way back.", change.seal(), Set.of()),
+                                    Verdict.APPROVED, "Looked at the lines and the way back.", change.seal()),
                             Sight.everything(APPROVER));
                 case APPROVED -> bookIntoOpenWindow(number);
                 case BOOKED -> runs.start(number, "pquill");

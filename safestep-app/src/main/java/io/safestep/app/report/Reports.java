@@ -1,11 +1,14 @@
 package io.safestep.app.report;
 
 import io.safestep.app.change.ChangesInSight;
+import io.safestep.app.kept.FoundOnceEach;
+import io.safestep.app.kept.Stamps;
 import io.safestep.app.schedule.windows.Windows;
 import io.safestep.app.sight.Sight;
 import io.safestep.core.change.Category;
 import io.safestep.core.change.ChangeState;
 import io.safestep.core.drift.FindingState;
+import io.safestep.core.people.Scope;
 import io.safestep.core.report.ChangeReport;
 import io.safestep.core.report.ReportedChange;
 import io.safestep.core.report.ReportedRun;
@@ -28,21 +31,47 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Gathers what a report is about; a fixed number of questions, however much there is. */
+/**
+ * Gathers what a report is about; a fixed number of questions, however much there is, and once for everybody who asks for the
+ * same stretch of time.
+ */
 @Service
 @Transactional(readOnly = true)
 public class Reports {
+
+    private static final int MOST_KEPT = 40;
 
     private final JdbcClient jdbc;
     private final ChangesInSight inSight;
     private final Windows windows;
     private final Clock clock;
 
-    Reports(JdbcClient jdbc, ChangesInSight inSight, Windows windows, Clock clock) {
+    private final FoundOnceEach<Asked, ReportView> found;
+
+    Reports(JdbcClient jdbc, ChangesInSight inSight, Windows windows, Stamps stamps, Clock clock) {
         this.jdbc = jdbc;
         this.inSight = inSight;
         this.windows = windows;
         this.clock = clock;
+        this.found = new FoundOnceEach<>(stamps, Stamps.Listed.OPEN_CHANGES, clock, MOST_KEPT);
+    }
+
+    /**
+     * On what a report depends beside what there is.
+     *
+     * @param login empty for everybody who sees all devices
+     * @param devices those that they see
+     */
+    private record Asked(Instant from, Instant until, String login, Scope scope, Set<String> devices) {
+
+        static Asked of(Instant from, Instant until, Sight sight) {
+            return new Asked(
+                    from,
+                    until,
+                    sight.readsEverything() ? "" : sight.login(),
+                    sight.scope(),
+                    sight.readsEverything() ? Set.of() : Set.copyOf(sight.names()));
+        }
     }
 
     /**
@@ -50,6 +79,10 @@ public class Reports {
      * @param until UTC, later
      */
     public ReportView over(Instant from, Instant until, Sight sight) {
+        return found.now(Asked.of(from, until, sight), asked -> gathered(from, until, sight));
+    }
+
+    private ReportView gathered(Instant from, Instant until, Sight sight) {
         List<ReportedChange> changes = changes(from, until);
         List<ReportedRun> runs = runs(from, until);
         Map<String, Map<Instant, List<Integer>>> booked = booked(from, until);

@@ -35,6 +35,7 @@ public abstract class PeopleTest extends SafeStepTest {
         jdbc.update("delete from person_link");
         jdbc.update("delete from spring_session where principal_name like 'test-%'");
         jdbc.update("delete from notice where person_id in (select id from person where login like 'test-%')");
+        jdbc.update("delete from change_opened where person_id in (select id from person where login like 'test-%')");
         jdbc.update("delete from person where login like 'test-%'");
         jdbc.update("update person set wish = null, roles = 'ADMINISTRATOR' where login = 'abrill'");
     }
