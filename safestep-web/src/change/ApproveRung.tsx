@@ -17,6 +17,7 @@ import { useApprovals, useNext } from "./queries";
 import { Talk } from "./Talk";
 import { useMoved } from "../api/keys";
 import { useSave } from "../ui/useSave";
+import { useTyped } from "../ui/useUnsaved";
 import { Field } from "../ui/Field";
 
 const verdicts = looks<Approval["verdict"]>(vocabulary.verdicts, {
@@ -185,7 +186,7 @@ interface DecisionProps {
 }
 
 function Decision({ change, approves, emergency }: DecisionProps) {
-  const [comment, setComment] = useState("");
+  const [comment, setComment, unsaved] = useTyped(`decision-${change.number}`);
   const after = useMoved();
   // The seal that was on the screen when the person began to look: content that moves later is refused by the server.
   const [seal, setSeal] = useState(change.seal);
@@ -199,6 +200,7 @@ function Decision({ change, approves, emergency }: DecisionProps) {
         }),
       ),
     onSettled: () => after.change(change.number),
+    onSuccess: unsaved.forget,
   });
 
   const commentError = decide.at("comment");

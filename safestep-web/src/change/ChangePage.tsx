@@ -250,6 +250,13 @@ function Asker({ change }: { change: Change }) {
   );
 }
 
+const typedWords = ({ typedAt, pending }: Editor) =>
+  typedAt !== null
+    ? `What you typed ${dayAndTime(typedAt)} stands here again. Not saved yet.`
+    : pending
+      ? "Not saved yet."
+      : "Not saved yet; kept as you typed it.";
+
 function SaveBar({ change, editor }: { change: Change; editor: Editor }) {
   const moved = useMoved();
   const navigate = useNavigate();
@@ -277,7 +284,7 @@ function SaveBar({ change, editor }: { change: Change; editor: Editor }) {
         </Button>
       )}
       <span className="soft" role="status">
-        {editor.dirty ? "Not saved yet." : `Saved ${dayAndTime(change.updatedAt)}.`}
+        {editor.dirty ? typedWords(editor) : `Saved ${dayAndTime(change.updatedAt)}.`}
       </span>
       <span className="ms-auto">
         {asking ? (

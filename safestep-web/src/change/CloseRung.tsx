@@ -1,5 +1,4 @@
 import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Link } from "react-router";
@@ -15,6 +14,7 @@ import { useNext, useRecord } from "./queries";
 import { useMoved } from "../api/keys";
 import { useSave } from "../ui/useSave";
 import { Field } from "../ui/Field";
+import { useTyped } from "../ui/useUnsaved";
 
 /** How it went, and the record of everything that was done to this change. */
 export function CloseRung({ change }: { change: Change }) {
@@ -120,12 +120,13 @@ function Proof() {
 }
 
 function Closure({ change }: { change: Change }) {
-  const [note, setNote] = useState("");
+  const [note, setNote, unsaved] = useTyped(`closing-${change.number}`);
   const moved = useMoved();
   const close = useSave({
     mutationFn: () =>
       told(api.POST("/api/changes/{number}/closure", { params: { path: { number: change.number } }, body: { note } })),
     onSettled: () => moved.change(change.number),
+    onSuccess: unsaved.forget,
   });
 
   const noteError = close.at("note");

@@ -10,7 +10,9 @@ import { type Content, linesFor, request } from "../draft/content";
 import { usualOrder } from "../draft/order";
 import { DescribeFields } from "./DescribeFields";
 import { useMoved } from "../api/keys";
+import { dayAndTime } from "../ui/time";
 import { useSave } from "../ui/useSave";
+import { useUnsaved } from "../ui/useUnsaved";
 
 const blank: Content = {
   version: 0,
@@ -58,21 +60,40 @@ export function NewChangePage() {
   const standard = useStandard(id === null ? null : Number(id));
   const checks = useLibraryChecks();
   if (id === null) {
-    return <NewChange first={startingWith(params.get("device"), params.get("backup"))} />;
+    const backup = params.get("backup");
+    return (
+      <NewChange
+        first={startingWith(params.get("device"), backup)}
+        place={backup === null ? "new-change" : `new-change-backup-${backup}`}
+      />
+    );
   }
   if (standard.error || checks.error) {
     return <ErrorBlock error={standard.error ?? checks.error} />;
   }
-  return standard.data && checks.data ? <NewChange first={contentOfUse(standard.data, checks.data)} /> : <Loading />;
+  return standard.data && checks.data ? (
+    <NewChange first={contentOfUse(standard.data, checks.data)} place={`new-change-standard-${id}`} />
+  ) : (
+    <Loading />
+  );
 }
 
-function NewChange({ first }: { first: Content }) {
+interface NewChangeProps {
+  first: Content;
+  /** Where it is kept while it is typed. */
+  place: string;
+}
+
+function NewChange({ first, place }: NewChangeProps) {
   const [content, setContent] = useState(first);
+  const begun = JSON.stringify(content) !== JSON.stringify(first);
+  const unsaved = useUnsaved(place, begun ? content : null, setContent);
   const navigate = useNavigate();
   const moved = useMoved();
   const create = useSave({
     mutationFn: () => told(api.POST("/api/changes", { body: request(content) })),
     onSuccess: (change) => {
+      unsaved.forget();
       void moved.changes();
       navigate(`/changes/${change.number}/build`);
     },
@@ -93,9 +114,20 @@ function NewChange({ first }: { first: Content }) {
         <Button type="submit" disabled={create.isPending}>
           Save the draft and write lines
         </Button>
-        <Button variant="outline-primary" onClick={() => navigate("/changes")}>
+        <Button
+          variant="outline-primary"
+          onClick={() => {
+            unsaved.forget();
+            navigate("/changes");
+          }}
+        >
           Leave without saving
         </Button>
+        {unsaved.from !== null && (
+          <span className="soft" role="status">
+            What you typed {dayAndTime(unsaved.from)} stands here again.
+          </span>
+        )}
       </div>
     </form>
   );

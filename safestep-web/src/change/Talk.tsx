@@ -8,6 +8,7 @@ import { nameBegun, withName } from "../lines/comments";
 import { Thread, useCommentMutation, useComments } from "../lines/LineComments";
 import { Field } from "../ui/Field";
 import { ErrorBlock } from "../ui/Messages";
+import { useTyped } from "../ui/useUnsaved";
 
 const OVER: Change["state"][] = ["CLOSED", "REJECTED", "WITHDRAWN"];
 const MOST_OFFERED = 6;
@@ -37,7 +38,7 @@ export function Talk({ change }: { change: Change }) {
 }
 
 function Saying({ number }: { number: number }) {
-  const [body, setBody] = useState("");
+  const [body, setBody] = useTyped(`saying-${number}`);
   const [question, setQuestion] = useState(false);
   const [place, setPlace] = useState(0);
   const box = useRef<HTMLTextAreaElement>(null);

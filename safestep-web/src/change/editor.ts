@@ -5,6 +5,7 @@ import { api, asProblem, type Problem, told } from "../api/client";
 import type { Change } from "../api/types";
 import { type Content, contentOf, differs, request } from "../draft/content";
 import { keys } from "../api/keys";
+import { useUnsaved } from "../ui/useUnsaved";
 
 /** What an author has written and not saved yet, and what can be done with it. */
 export interface Editor {
@@ -12,6 +13,10 @@ export interface Editor {
   dirty: boolean;
   busy: boolean;
   problem: Problem | null;
+  /** When it was typed that stands here again, since it was never saved; null where nothing came back. */
+  typedAt: string | null;
+  /** The last keys are not kept yet. */
+  pending: boolean;
   /** Somebody else, or another page of the author, has saved meanwhile. */
   overtaken: boolean;
   edit: (part: Partial<Content>) => void;
@@ -57,19 +62,22 @@ export function useEditor(change: Change): Editor {
       navigate(`/changes/${change.number}/approve`);
     },
   });
+  const unsaved = useUnsaved(change.editable ? `change-${change.number}` : null, dirty ? content : null, setContent);
   useEffect(() => {
-    if (!dirty) {
+    if (!unsaved.pending) {
       return;
     }
     const warn = (e: BeforeUnloadEvent) => e.preventDefault();
     window.addEventListener("beforeunload", warn);
     return () => window.removeEventListener("beforeunload", warn);
-  }, [dirty]);
+  }, [unsaved.pending]);
 
   const error = submit.error ?? save.error;
   return {
     content,
     dirty,
+    typedAt: unsaved.from,
+    pending: unsaved.pending,
     busy: save.isPending || submit.isPending,
     problem: error ? asProblem(error) : null,
     overtaken: dirty && content.version !== change.version,

@@ -375,6 +375,17 @@ create table saved_view (
   unique (person_id, page, name)
 );
 
+-- What people have typed and not saved, encrypted.
+create table unsaved_text (
+  id bigint generated always as identity primary key,
+  person_id bigint not null references person on delete cascade,
+  place varchar(80) not null,
+  content text not null,
+  typed_at timestamptz not null,
+  unique (person_id, place)
+);
+create index unsaved_text_typed on unsaved_text (typed_at);
+
 -- One action on many devices, with a result for each.
 create table round (
   id bigint generated always as identity primary key,

@@ -3,6 +3,7 @@ package io.safestep.app;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.List;
 
@@ -15,7 +16,7 @@ final class ArchitectureDocument {
     static List<String> block(String name) {
         String document;
         try {
-            document = Files.readString(Path.of("..", "docs", "architecture.md"));
+            document = Files.readString(found());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -23,5 +24,16 @@ final class ArchitectureDocument {
         int begin = document.indexOf(fence) + fence.length();
         return List.of(
                 document.substring(begin, document.indexOf("\n```", begin)).split("\n"));
+    }
+
+    /** From wherever in the project tests are run. */
+    private static Path found() throws NoSuchFileException {
+        for (Path folder = Path.of("").toAbsolutePath(); folder != null; folder = folder.getParent()) {
+            Path document = folder.resolve("docs").resolve("architecture.md");
+            if (Files.exists(document)) {
+                return document;
+            }
+        }
+        throw new NoSuchFileException("docs/architecture.md");
     }
 }

@@ -108,6 +108,11 @@ class ChecksStoryTest extends SafeStepTest {
         engineer.getByLabel("What is looked at").selectOption("CONFIRM");
         engineer.getByLabel("The question, to be answered with yes or no").fill("Is the pier lit?");
         checkAccessibility(engineer, "checks of a change being written");
+        assertThat(engineer.getByText("kept as you typed it")).isVisible();
+        browser.open(engineer, "/devices");
+        browser.open(engineer, "/changes/" + number + "/build");
+        assertThat(engineer.getByText("stands here again")).isVisible();
+        assertThat(engineer.locator(".pane")).containsText("Is the pier lit?");
         button(engineer, "Save draft").click();
         assertThat(engineer.getByText("Not saved yet.")).isHidden();
         return number;

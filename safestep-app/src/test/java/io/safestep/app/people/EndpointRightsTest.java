@@ -56,6 +56,8 @@ class EndpointRightsTest extends SafeStepTest {
             "DELETE /api/own/tokens/{id}",
             "DELETE /api/own/sessions/{name}",
             "PUT /api/runs/{id}/checks/{check}/{device}/opened",
+            "PUT /api/unsaved/{place}",
+            "DELETE /api/unsaved/{place}",
             "PUT /api/views/{page}/{name}",
             "DELETE /api/views/{page}/{name}",
             "POST /api/devices/sheet",

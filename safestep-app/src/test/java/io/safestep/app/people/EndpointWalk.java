@@ -23,6 +23,7 @@ final class EndpointWalk {
             Map.entry("fault", "SLOW"),
             Map.entry("group", "nobody"),
             Map.entry("index", "0"),
+            Map.entry("place", "test-place"),
             Map.entry("slug", "nobodys"),
             Map.entry("site", "1"),
             Map.entry("login", "jvane"),
