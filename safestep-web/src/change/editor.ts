@@ -38,11 +38,14 @@ export function useEditor(change: Change): Editor {
     setContent(stored);
   }
 
+  const unsaved = useUnsaved(change.editable ? `change-${change.number}` : null, dirty ? content : null, setContent);
+
   const save = useMutation({
     mutationFn: () =>
       told(api.PUT("/api/changes/{number}", { params: { path: { number: change.number } }, body: request(content) })),
     onSuccess: (saved) => {
       client.setQueryData(key, saved);
+      unsaved.forget();
       setContent(contentOf(saved));
     },
   });
@@ -62,7 +65,6 @@ export function useEditor(change: Change): Editor {
       navigate(`/changes/${change.number}/approve`);
     },
   });
-  const unsaved = useUnsaved(change.editable ? `change-${change.number}` : null, dirty ? content : null, setContent);
   useEffect(() => {
     if (!unsaved.pending) {
       return;

@@ -3,6 +3,8 @@ import { api, told } from "../api/client";
 
 const REST_MILLIS = 700;
 const AGAIN_MILLIS = 5000;
+/** What is longer is not kept: the browser warns before it is lost. */
+const MOST = 1_000_000;
 /** A browser lets go of more when its page goes away. */
 const MOST_AT_THE_END = 60_000;
 
@@ -16,10 +18,21 @@ export interface Unsaved {
   forget: () => void;
 }
 
-const send = (place: string, typed: string | null, keepalive = false) =>
-  typed === null
-    ? told(api.DELETE("/api/unsaved/{place}", { params: { path: { place } }, keepalive }))
-    : told(api.PUT("/api/unsaved/{place}", { params: { path: { place } }, body: { content: typed }, keepalive }));
+/** What was sent last of each place: one after the other, so that what was saved does not come back. */
+const sent = new Map<string, Promise<unknown>>();
+
+function send(place: string, typed: string | null, ending = false): Promise<unknown> {
+  const now = () =>
+    typed === null
+      ? told(api.DELETE("/api/unsaved/{place}", { params: { path: { place } }, keepalive: ending }))
+      : told(
+          api.PUT("/api/unsaved/{place}", { params: { path: { place } }, body: { content: typed }, keepalive: ending }),
+        );
+  // A page that ends waits for nothing.
+  const sending = ending ? now() : (sent.get(place) ?? Promise.resolve()).then(now, now);
+  sent.set(place, sending);
+  return sending;
+}
 
 /**
  * Has the server keep what somebody types, a moment after each key, and gives it back when they come again, whatever became
@@ -35,6 +48,7 @@ export function useUnsaved<T>(place: string | null, typed: T | null, restore: (k
   const [kept, setKept] = useState<{ place: string; content: string | null } | null>(null);
   const [tries, setTries] = useState(0);
   const now = typed === null ? null : JSON.stringify(typed);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const latest = useRef({ place, now, kept, restore, forgotten: null as string | null });
   useEffect(() => {
     latest.current = { ...latest.current, place, now, kept, restore };
@@ -45,7 +59,8 @@ export function useUnsaved<T>(place: string | null, typed: T | null, restore: (k
       return;
     }
     let gone = false;
-    told(api.GET("/api/unsaved/{place}", { params: { path: { place } } })).then(
+    const ask = () => told(api.GET("/api/unsaved/{place}", { params: { path: { place } } }));
+    (sent.get(place) ?? Promise.resolve()).then(ask, ask).then(
       ({ content, typedAt }) => {
         if (gone) {
           return;
@@ -68,10 +83,11 @@ export function useUnsaved<T>(place: string | null, typed: T | null, restore: (k
   const known = kept !== null && kept.place === place;
   const waits = known && now !== kept.content;
   useEffect(() => {
-    if (!waits || place === null || (now !== null && now === latest.current.forgotten)) {
+    const length = (now ?? "").length;
+    if (!waits || place === null || length > MOST || (now !== null && now === latest.current.forgotten)) {
       return;
     }
-    const timer = setTimeout(
+    timer.current = setTimeout(
       () =>
         void send(place, now).then(
           () => {
@@ -84,14 +100,14 @@ export function useUnsaved<T>(place: string | null, typed: T | null, restore: (k
         ),
       REST_MILLIS,
     );
-    return () => clearTimeout(timer);
+    return () => clearTimeout(timer.current);
   }, [waits, place, now, tries]);
 
   useEffect(() => {
     const flush = (ending: boolean) => {
       const l = latest.current;
       const left = l.place !== null && l.kept?.place === l.place && l.now !== l.kept.content && l.now !== l.forgotten;
-      if (left && (!ending || (l.now ?? "").length < MOST_AT_THE_END)) {
+      if (left && (l.now ?? "").length < (ending ? MOST_AT_THE_END : MOST)) {
         void send(l.place!, l.now, ending).catch(() => {
           // Nobody is there any more who could be told.
         });
@@ -108,6 +124,7 @@ export function useUnsaved<T>(place: string | null, typed: T | null, restore: (k
   const forget = useCallback(() => {
     const l = latest.current;
     l.forgotten = l.now;
+    clearTimeout(timer.current);
     setFrom(null);
     if (l.place !== null) {
       void send(l.place, null).catch(() => {

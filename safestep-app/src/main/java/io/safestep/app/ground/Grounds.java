@@ -21,11 +21,12 @@ import org.springframework.transaction.annotation.Transactional;
 class Grounds {
 
     private static final String NEWEST = """
-            select t.id, t.baseline_backup_id as base, r.id as running, c.number, t.device_id
+            select t.id, t.baseline_backup_id as base, coalesce(r.id, d.baseline_backup_id) as running, c.number, t.device_id
               from change_request c
               join change_target t on t.change_id = c.id
-              join lateral (select b.id from backup b where b.device_id = t.device_id and b.kind = 'RUNNING'
-                             order by b.taken_at desc, b.id desc limit 1) r on true
+              join device d on d.id = t.device_id and d.matches is not null and d.baseline_backup_id is not null
+              left join lateral (select b.id from backup b where b.device_id = t.device_id and b.kind = 'RUNNING'
+                                  and not d.matches order by b.taken_at desc, b.id desc limit 1) r on true
              where c.state in ('IN_REVIEW', 'APPROVED', 'BOOKED') and t.commands > 0 and t.baseline_backup_id is not null
             """;
 

@@ -158,6 +158,7 @@ class SessionController {
             known = authentication.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(
                     request.login(), PasswordRules.normal(request.password())));
         } catch (AuthenticationException e) {
+            sessions.refused(people.known(request.login()).map(Person::login).orElse(null), http);
             throw ProblemException.notSignedIn("Log-in name or password is wrong.");
         }
         SignedIn signedIn = (SignedIn) Objects.requireNonNull(known.getPrincipal());

@@ -47,7 +47,7 @@ class UnsavedController {
 
     record UnsavedRequest(
             @NotBlank(message = "There is nothing to keep.")
-            @Size(max = 4_000_000, message = "At most 4,000,000 characters are kept.")
+            @Size(max = 1_000_000, message = "At most 1,000,000 characters are kept.")
             String content) {}
 
     @GetMapping

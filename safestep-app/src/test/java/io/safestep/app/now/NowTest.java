@@ -124,7 +124,8 @@ class NowTest extends SafeStepTest {
             story.submitted("One of many " + i, Map.of("brn-ac-1", "contact asked " + i + "\n"), List.of());
             booked(story, "Booked of many " + i);
         }
-        assertThat(questions()).isLessThanOrEqualTo(few);
+        // What else there is may ask a question of its own; each of eight changes would be eight more.
+        assertThat(questions()).isLessThan(few + 4);
         assertThat(few).isLessThan(40);
         // Runs of other tests may move something in between.
         assertThat(IntStream.range(0, 20).map(i -> questions()).min())

@@ -54,6 +54,23 @@ class WaysInTest extends PeopleTest {
     }
 
     @Test
+    void aRefusedLogInIsInTheRecordButNotWhatWasTypedForANameThatNobodyHas() {
+        try {
+            assertThat(logIn("jvane", "not hers").status()).isEqualTo(401);
+            assertThat(logIn("lantern keel 77", "x").status()).isEqualTo(401);
+        } finally {
+            jdbc.update("delete from login_failure");
+        }
+        assertThat(jdbc.queryForList(
+                        "select subject || ': ' || detail from audit_entry where action = 'log-in refused'"
+                                + " order by id desc limit 2",
+                        String.class))
+                .containsExactly(
+                        "session: A name that nobody has, from 127.0.0.1.",
+                        "jvane: Not their password, from 127.0.0.1.");
+    }
+
+    @Test
     void aNewPasswordEndsTheOtherSessions() {
         ApiClient here = comesIn(invited("test-new", "AUDITOR"));
         ApiClient elsewhere = stranger();

@@ -2,6 +2,7 @@ package io.safestep.app.change.content;
 
 import io.safestep.app.backup.Backups;
 import io.safestep.app.change.stored.ChangeTarget;
+import io.safestep.app.device.Device;
 import io.safestep.app.platform.Platforms;
 import io.safestep.core.config.ConfigEngine;
 import io.safestep.core.config.tree.ConfigSyntaxException;
@@ -28,22 +29,31 @@ public class MovedGround {
     public List<String> of(ChangeTarget target) {
         Long base = target.baselineBackupId();
         String platform = target.device().platform();
-        Optional<Long> running = backups.newestRunning(target.device().id());
+        Optional<Long> held = held(target.device());
         if (!target.hasScript()
                 || base == null
-                || running.isEmpty()
-                || running.get().equals(base)
+                || held.isEmpty()
+                || held.get().equals(base)
                 || !platforms.has(platform)) {
             return List.of();
         }
         ConfigEngine engine = platforms.engine(platform);
         try {
             return engine.touchedDifferences(
-                    backups.keptTree(base), backups.keptTree(running.get()), engine.readScript(target.script()));
+                    backups.keptTree(base), backups.keptTree(held.get()), engine.readScript(target.script()));
         } catch (ConfigSyntaxException e) {
             // What can't be compared here stops the run, which says so.
             return List.of();
         }
+    }
+
+    /** The version that it holds. The newest alone does not say: what was backed up within a run may have been taken back. */
+    private Optional<Long> held(Device device) {
+        return switch (device.match()) {
+            case MATCHES -> Optional.ofNullable(device.baselineBackupId());
+            case DIFFERS -> backups.newestRunning(device.id());
+            case NOT_KNOWN -> Optional.empty();
+        };
     }
 
     /** For example {@code dun-ac-1 in interface ge-0/1}. */

@@ -5,6 +5,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
 import java.time.Duration;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
@@ -50,5 +51,19 @@ public class SessionBeginning {
         contexts.saveContext(context, http, response);
         transaction.executeWithoutResult(
                 t -> audit.write(who.login(), "session", "logged in", "from " + http.getRemoteAddr()));
+    }
+
+    /**
+     * Somebody did not show who they are. What was typed for a name that nobody has is not written down: it may be a password.
+     *
+     * @param meant log-in of the person who was meant; null for nobody
+     */
+    public void refused(@Nullable String meant, HttpServletRequest http) {
+        transaction.executeWithoutResult(t -> audit.write(
+                AuditLog.SAFE_STEP,
+                meant == null ? "session" : meant,
+                "log-in refused",
+                (meant == null ? "A name that nobody has, from " : "Not their password, from ") + http.getRemoteAddr()
+                        + "."));
     }
 }
