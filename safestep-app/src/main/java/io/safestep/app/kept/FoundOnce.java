@@ -50,7 +50,7 @@ public final class FoundOnce<T> {
     private T kept(String stamp) {
         Found<T> known = last;
         if (known == null || !holds(known, stamp)) {
-            return foundFor(stamp).what();
+            return foundByOne().what();
         }
         // Nobody waits for what has only grown a little old: one finds it out, the others take what is known meanwhile.
         if (isOlder(known, KEPT) && lock.tryLock()) {
@@ -63,10 +63,11 @@ public final class FoundOnce<T> {
         return known.what();
     }
 
-    /** One at a time: the others take what the first has found. */
-    private Found<T> foundFor(String stamp) {
+    /** One at a time: the others take what the first has found, also where it has moved once more while they waited. */
+    private Found<T> foundByOne() {
         lock.lock();
         try {
+            String stamp = stamps.of(list);
             Found<T> known = last;
             return known == null || !holds(known, stamp) ? find(stamp) : known;
         } finally {
