@@ -114,9 +114,13 @@ export function useUnsaved<T>(place: string | null, typed: T | null, restore: (k
       }
     };
     const hide = () => flush(true);
+    // Before whatever is pressed next: it may be the way out.
+    const leave = () => flush(false);
     window.addEventListener("pagehide", hide);
+    window.addEventListener("focusout", leave);
     return () => {
       window.removeEventListener("pagehide", hide);
+      window.removeEventListener("focusout", leave);
       flush(false);
     };
   }, []);
